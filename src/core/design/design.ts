@@ -1,0 +1,103 @@
+import type { RectifierKind } from '@/core/circuit/network';
+import type { RegulatorSizeId } from '@/core/parts/regulator';
+
+/**
+ * The document a person edits. Plain JSON, all SI but for per cent (in names). Null means 'not given: take the
+ * typical figure', which every working then says.
+ */
+export interface Design {
+  format: 'ember-rail-design';
+  version: 1;
+  name: string;
+  note: string;
+  demand: Demand;
+  mains: Mains;
+  transformer: Transformer;
+  rectifier: { kind: RectifierKind; diode: string };
+  reservoir: Reservoir;
+  regulator: Regulator;
+  heat: Heat;
+  bench: Bench;
+}
+
+export interface Demand {
+  outputV: number;
+  outputA: number;
+  /** Allowed deviation of the output, +- per cent. */
+  tolerancePct: number;
+  /** Ripple the load puts up with, V peak to peak. */
+  rippleVpp: number;
+  kind: 'current' | 'resistance';
+}
+
+export interface Mains {
+  voltageRms: number;
+  frequencyHz: number;
+  lowPct: number;
+  highPct: number;
+}
+
+export interface Transformer {
+  /** Winding, or each half of a centre tap, at rated load, V RMS. */
+  ratedV: number;
+  ratedVA: number;
+  regulationPct: number | null;
+  hotC: number;
+}
+
+export interface Reservoir {
+  capacitanceF: number;
+  ratedV: number;
+  esrOhm: number | null;
+  rippleA: number | null;
+  /** Loss of capacitance by tolerance and again by age, per cent. */
+  tolerancePct: number;
+  agedPct: number;
+}
+
+export type Regulator = { kind: 'none' } | { kind: 'fixed'; size: RegulatorSizeId; outputV: number };
+
+export interface Heat {
+  /** Air where the sink stands, °C. */
+  ambientC: number;
+  /** Sink to air, K/W; null for no sink. */
+  sinkKPerW: number | null;
+  interface: 'dry' | 'paste' | 'mica' | 'pad';
+}
+
+export interface Bench {
+  meterPct: number;
+  meterDigitsV: number;
+  readings: Reading[];
+}
+
+/** One value read at one test point, with the mains volts of that moment. SI. */
+export interface Reading {
+  point: string;
+  value: number;
+  mainsV: number;
+  at: string;
+}
+
+/** A change to a design, as a merge patch: named members replace, absent ones stay. Lists are replaced whole. */
+export type Patch = { [K in keyof Omit<Design, 'format' | 'version'>]?: Design[K] extends readonly unknown[] | string ? Design[K] : Partial<Design[K]> };
+
+export interface Edit {
+  /** What it does, in a few words: '6800 µF'. */
+  label: string;
+  patch: Patch;
+}
+
+/** Applies a patch; pure. The regulator, being one of several kinds, is replaced whole. */
+export function applyPatch(design: Design, patch: Patch): Design {
+  const next: Record<string, unknown> = { ...design };
+  for (const [key, value] of Object.entries(patch)) {
+    const before = next[key];
+    next[key] = key !== 'regulator' && isRecord(value) && isRecord(before) ? { ...before, ...value } : value;
+  }
+  return next as unknown as Design;
+}
+
+function isRecord(value: unknown): value is Record<string, unknown> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}

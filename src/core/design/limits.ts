@@ -1,0 +1,58 @@
+import type { Unit } from '@/core/quantity/parse';
+import { formatQuantity } from '@/core/quantity/format';
+
+/** What a field may hold. `min`/`max` are the ends of what any real supply of this kind could have. */
+export interface FieldLimit {
+  label: string;
+  unit: Unit;
+  min: number;
+  max: number;
+  /** May be left empty; what is then taken. */
+  optional?: string;
+}
+
+export const FIELD_LIMITS = {
+  'demand.outputV': { label: 'Output', unit: 'V', min: 0.5, max: 1000 },
+  'demand.outputA': { label: 'Load current', unit: 'A', min: 1e-4, max: 50 },
+  'demand.tolerancePct': { label: 'Allowed deviation', unit: '%', min: 0.1, max: 60 },
+  'demand.rippleVpp': { label: 'Allowed ripple', unit: 'V', min: 1e-6, max: 100 },
+  'mains.voltageRms': { label: 'Mains', unit: 'V', min: 12, max: 480 },
+  'mains.frequencyHz': { label: 'Frequency', unit: 'Hz', min: 10, max: 1000 },
+  'mains.lowPct': { label: 'Low line', unit: '%', min: 0, max: 40 },
+  'mains.highPct': { label: 'High line', unit: '%', min: 0, max: 40 },
+  'transformer.ratedV': { label: 'Winding', unit: 'V', min: 1, max: 1000 },
+  'transformer.ratedVA': { label: 'Size', unit: 'VA', min: 0.5, max: 5000 },
+  'transformer.regulationPct': { label: 'Regulation', unit: '%', min: 0.5, max: 150, optional: 'typical for the size' },
+  'transformer.hotC': { label: 'Warm copper', unit: '°C', min: 20, max: 155 },
+  'reservoir.capacitanceF': { label: 'Capacitance', unit: 'F', min: 0, max: 1 },
+  'reservoir.ratedV': { label: 'Rated voltage', unit: 'V', min: 1, max: 1000 },
+  'reservoir.esrOhm': { label: 'ESR', unit: 'ohm', min: 0, max: 1000, optional: 'typical for the can' },
+  'reservoir.rippleA': { label: 'Ripple rating', unit: 'A', min: 1e-3, max: 200, optional: 'typical for the can' },
+  'reservoir.tolerancePct': { label: 'Tolerance', unit: '%', min: 0, max: 60 },
+  'reservoir.agedPct': { label: 'Loss by age', unit: '%', min: 0, max: 80 },
+  'heat.ambientC': { label: 'Air at the sink', unit: '°C', min: -40, max: 110 },
+  'heat.sinkKPerW': { label: 'Heatsink', unit: 'K/W', min: 0.05, max: 100, optional: 'no sink' },
+  'bench.meterPct': { label: 'Meter error', unit: '%', min: 0, max: 10 },
+  'bench.meterDigitsV': { label: 'Meter digits', unit: 'V', min: 0, max: 1 },
+} as const satisfies Record<string, FieldLimit>;
+
+export type FieldPath = keyof typeof FIELD_LIMITS;
+
+export function fieldLimit(path: FieldPath): FieldLimit {
+  return FIELD_LIMITS[path];
+}
+
+/** The sentence for a value outside its field's range, or null when it is inside. */
+export function rangeFault(path: FieldPath, value: number): string | null {
+  const limit = fieldLimit(path);
+  if (!Number.isFinite(value)) return `${limit.label} has to be a number.`;
+  if (value < limit.min) {
+    return value < 0
+      ? `${limit.label} cannot be negative: ${formatQuantity(limit.min, limit.unit)} is the least.`
+      : `${limit.label} has to be at least ${formatQuantity(limit.min, limit.unit)}.`;
+  }
+  if (value > limit.max) {
+    return `${formatQuantity(value, limit.unit)} is beyond any real supply here: ${limit.label.toLowerCase()} goes up to ${formatQuantity(limit.max, limit.unit)}.`;
+  }
+  return null;
+}

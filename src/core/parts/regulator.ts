@@ -1,0 +1,68 @@
+/** Fixed three-terminal regulators, the positive 78 family in its four current sizes. Typical values for the class. */
+
+export type RegulatorSizeId = '78L' | '78M' | '78' | '78S';
+
+export interface RegulatorSize {
+  id: RegulatorSizeId;
+  /** Name as printed on the part with the output put in. */
+  partNumber(outputV: number): string;
+  ratedA: number;
+  outputsV: readonly number[];
+  dropoutV: number;
+  quiescentA: number;
+  /** Thermal resistance junction to case, and junction to free air without a sink, K/W. */
+  thetaJcKPerW: number;
+  thetaJaKPerW: number;
+  /** Whether a heatsink can be screwed on. */
+  takesSink: boolean;
+  package: string;
+  tab: string;
+  inputMaxV(outputV: number): number;
+  priceEur: number;
+}
+
+const two = (v: number) => (v === 7.5 ? '75' : String(v).padStart(2, '0'));
+
+export const REGULATOR_SIZES: readonly RegulatorSize[] = [
+  {
+    id: '78L', partNumber: (v) => `78L${two(v)}`, ratedA: 0.1, outputsV: [5, 6, 8, 9, 10, 12, 15, 18, 24], dropoutV: 1.7, quiescentA: 0.004,
+    thetaJcKPerW: 60, thetaJaKPerW: 180, takesSink: false, package: 'TO-92', tab: 'no tab',
+    inputMaxV: (v) => (v >= 24 ? 40 : v >= 12 ? 35 : 30), priceEur: 0.3,
+  },
+  {
+    id: '78M', partNumber: (v) => `78M${two(v)}`, ratedA: 0.5, outputsV: [5, 6, 8, 9, 12, 15, 18, 20, 24], dropoutV: 2, quiescentA: 0.006,
+    thetaJcKPerW: 5, thetaJaKPerW: 60, takesSink: true, package: 'TO-220', tab: 'tab is ground',
+    inputMaxV: (v) => (v >= 20 ? 40 : 35), priceEur: 0.45,
+  },
+  {
+    id: '78', partNumber: (v) => `78${two(v)}`, ratedA: 1, outputsV: [5, 6, 8, 9, 10, 12, 15, 18, 24], dropoutV: 2, quiescentA: 0.006,
+    thetaJcKPerW: 4, thetaJaKPerW: 55, takesSink: true, package: 'TO-220', tab: 'tab is ground',
+    inputMaxV: (v) => (v >= 24 ? 40 : 35), priceEur: 0.5,
+  },
+  {
+    id: '78S', partNumber: (v) => `78S${two(v)}`, ratedA: 2, outputsV: [5, 7.5, 9, 10, 12, 15, 18, 24], dropoutV: 2.2, quiescentA: 0.008,
+    thetaJcKPerW: 3, thetaJaKPerW: 50, takesSink: true, package: 'TO-220', tab: 'tab is ground',
+    inputMaxV: (v) => (v >= 24 ? 40 : 35), priceEur: 0.9,
+  },
+];
+
+/** @throws RangeError for an id that is not a size */
+export function regulatorSize(id: RegulatorSizeId): RegulatorSize {
+  const found = REGULATOR_SIZES.find((r) => r.id === id);
+  if (!found) throw new RangeError(`no regulator size '${id}'`);
+  return found;
+}
+
+/** Output accuracy of the family over line, load and spread, as a fraction. */
+export const FIXED_OUTPUT_TOLERANCE = 0.04;
+
+/** Highest junction temperature, °C. */
+export const REGULATOR_JUNCTION_MAX_C = 125;
+
+/** Ripple rejection at 100/120 Hz, dB: 78 dB at 5 V falling to 56 dB at 24 V with the logarithm of the output. */
+export function rippleRejectionDb(outputV: number): number {
+  return 78 - (22 * Math.log(outputV / 5)) / Math.log(24 / 5);
+}
+
+/** All outputs any size of the family is made for, V. */
+export const FIXED_OUTPUTS_V: readonly number[] = [...new Set(REGULATOR_SIZES.flatMap((r) => r.outputsV))].sort((a, b) => a - b);

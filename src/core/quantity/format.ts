@@ -1,0 +1,80 @@
+import type { Unit } from './parse';
+
+/**
+ * Prints a quantity the way a builder writes it on a drawing: engineering prefixes, three significant
+ * figures, capacitors in µF (never mF), resistors with k and M. Non-finite values print as a dash.
+ */
+export function formatQuantity(value: number, unit: Unit, significant = 3): string {
+  if (!Number.isFinite(value)) return '–';
+  switch (unit) {
+    case 'F':
+      return formatCapacitance(value);
+    case '%':
+      return `${trimZeros(toSignificant(value, significant))} %`;
+    case 'EUR':
+      return `${value.toFixed(2)} EUR`;
+    case '°C':
+    case 'K':
+      return `${Math.abs(value) < 10 && unit === 'K' ? value.toFixed(1) : value.toFixed(0)} ${unit}`;
+    case '°':
+      return `${value.toFixed(0)}°`;
+    case '':
+      return trimZeros(toSignificant(value, significant));
+    case 'K/W':
+    case 'dB':
+    case 'VA':
+    case 'Hz':
+      return `${trimZeros(toSignificant(value, significant))} ${unit}`;
+    default: {
+      const [scaled, prefix] = engineering(value, unit === 'ohm' ? ['m', '', 'k', 'M'] : ['µ', 'm', '', 'k', 'M'], significant);
+      return `${toSignificant(scaled, significant)} ${prefix}${unit === 'ohm' ? 'Ω' : unit}`;
+    }
+  }
+}
+
+/** A quantity with its sign always shown, for changes: '+0.81 V'. */
+export function formatChange(value: number, unit: Unit, significant = 2): string {
+  const text = formatQuantity(Math.abs(value), unit, significant);
+  return `${value < 0 ? '−' : '+'}${text}`;
+}
+
+/** Text for an input field: short, accepted again by parseQuantity. */
+export function formatForInput(value: number, unit: Unit): string {
+  if (!Number.isFinite(value)) return '';
+  if (unit === 'F' || unit === 'ohm' || unit === 'A') return trimPadded(formatQuantity(value, unit, 4).replace('Ω', 'ohm'));
+  const plain = String(Number(value.toPrecision(6)));
+  return unit === '' ? plain : `${plain} ${unit}`;
+}
+
+function trimPadded(text: string): string {
+  return text.replace(/^(-?\d+\.\d*?)0+(\D|$)/, '$1$2').replace(/\.(\D)/, '$1');
+}
+
+function formatCapacitance(value: number): string {
+  if (value === 0) return '0 µF';
+  const micro = value * 1e6;
+  if (Math.abs(micro) >= 1e6) return `${trimZeros(toSignificant(value, 4))} F`;
+  if (Math.abs(micro) >= 0.01) return `${trimZeros(toSignificant(micro, Math.abs(micro) >= 1000 ? 5 : 3))} µF`;
+  if (Math.abs(micro) >= 0.0001) return `${trimZeros(toSignificant(micro * 1e3, 3))} nF`;
+  return `${trimZeros(toSignificant(micro * 1e6, 3))} pF`;
+}
+
+function engineering(value: number, prefixes: string[], significant: number): [number, string] {
+  const unitIndex = prefixes.indexOf('');
+  if (value === 0) return [0, ''];
+  const rounded = Number(value.toPrecision(significant));
+  const exponent = Math.floor(Math.log10(Math.abs(rounded)) / 3 + 1e-9);
+  const index = Math.min(prefixes.length - 1, Math.max(0, unitIndex + exponent));
+  return [rounded / 10 ** (3 * (index - unitIndex)), prefixes[index]!];
+}
+
+function toSignificant(value: number, significant: number): string {
+  if (value === 0) return '0';
+  const rounded = Number(value.toPrecision(significant));
+  const magnitude = Math.floor(Math.log10(Math.abs(rounded)) + 1e-9);
+  return rounded.toFixed(Math.max(0, Math.min(8, significant - 1 - magnitude)));
+}
+
+function trimZeros(text: string): string {
+  return text.includes('.') ? text.replace(/\.?0+$/, '') : text;
+}

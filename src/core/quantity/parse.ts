@@ -1,0 +1,93 @@
+/**
+ * Reads a quantity as builders type it: '4700u', '2k2', '0.5A', '12 V', '4,7 mF', '1e-3'.
+ */
+
+export type Unit = 'V' | 'A' | 'W' | 'VA' | 'F' | 'ohm' | 'Hz' | '%' | 'K/W' | '°C' | 'K' | 'J' | 's' | 'dB' | 'A²s' | 'EUR' | '°' | '';
+
+export type ParseResult = { ok: true; value: number } | { ok: false; error: string };
+
+const PREFIX: Record<string, number> = { p: 1e-12, n: 1e-9, u: 1e-6, µ: 1e-6, μ: 1e-6, m: 1e-3, k: 1e3, K: 1e3, M: 1e6, G: 1e9 };
+
+/** How each unit may be written behind a number. Case is ignored. */
+const SPELLINGS: Record<Unit, string[]> = {
+  V: ['v', 'volt', 'volts', 'vac', 'vdc', 'vrms', 'vpp'],
+  A: ['a', 'amp', 'amps', 'ampere'],
+  W: ['w', 'watt', 'watts'],
+  VA: ['va'],
+  F: ['f', 'farad'],
+  ohm: ['ohm', 'ohms', 'ω', 'Ω'.toLowerCase(), 'r'],
+  Hz: ['hz'],
+  '%': ['%', 'percent', 'pct'],
+  'K/W': ['k/w', '°c/w', 'c/w', 'kpw'],
+  '°C': ['°c', 'c', 'degc', '℃'],
+  K: ['k', 'kelvin'],
+  J: ['j'],
+  s: ['s', 'sec'],
+  dB: ['db'],
+  'A²s': ['a2s', 'a²s'],
+  EUR: ['eur', '€'],
+  '°': ['°', 'deg'],
+  '': [],
+};
+
+/** Units that never carry a prefix, so that 'k/W' or '°C' is not read as kilo or centi. */
+const UNPREFIXED: ReadonlySet<Unit> = new Set<Unit>(['%', 'K/W', '°C', 'K', 'dB', 'EUR', '°']);
+
+const NAMES: Record<Unit, string> = {
+  V: 'volts', A: 'amperes', W: 'watts', VA: 'volt-amperes', F: 'farads', ohm: 'ohms', Hz: 'hertz', '%': 'per cent', 'K/W': 'K/W',
+  '°C': '°C', K: 'kelvins', J: 'joules', s: 'seconds', dB: 'decibels', 'A²s': 'A²s', EUR: 'euros', '°': 'degrees', '': 'a plain number',
+};
+
+const EXAMPLE: Partial<Record<Unit, string>> = {
+  V: '12 V', A: '500mA', VA: '30', F: '4700u', ohm: '2k2', Hz: '50', '%': '10', 'K/W': '5', '°C': '40', W: '10', EUR: '3.50',
+};
+
+/**
+ * Reads `text` as a value in `unit` (SI; per cent stays per cent, not a fraction).
+ * Accepts a decimal point or comma, an SI prefix before the unit or in place of the point
+ * ('2k2', '4R7'), an exponent, and the unit's own spelling. Never throws.
+ */
+export function parseQuantity(text: string, unit: Unit): ParseResult {
+  const raw = text.trim();
+  const example = EXAMPLE[unit] ? `, for example ${EXAMPLE[unit]}` : '';
+  if (raw === '') return { ok: false, error: `Nothing here yet: type ${NAMES[unit]}${example}.` };
+  let s = raw.replace(/\s+/g, '').replace(/−/g, '-');
+  if (/^[+-]?\d{1,3}(,\d{3})+\.\d+/.test(s) || (s.match(/,/g) ?? []).length > 1) {
+    return { ok: false, error: `'${clip(raw)}' mixes separators: write the number with one decimal point or comma and no thousands mark.` };
+  }
+  if (s.includes(',') && s.includes('.')) {
+    return { ok: false, error: `'${clip(raw)}' has both a point and a comma: use one of them as the decimal sign.` };
+  }
+  s = s.replace(',', '.');
+
+  const infix = /^([+-]?\d+)([pnuµμmkKMGrR])(\d+)(.*)$/.exec(s);
+  if (infix && !UNPREFIXED.has(unit)) {
+    const [, whole, letter, fraction, tail] = infix;
+    const scale = letter === 'r' || letter === 'R' ? 1 : PREFIX[letter!];
+    if (scale !== undefined && unitMatches(tail!, unit)) return finish(Number(`${whole}.${fraction}`) * scale);
+  }
+
+  const plain = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?)(.*)$/.exec(s);
+  if (!plain) return { ok: false, error: `'${clip(raw)}' is not a number: type ${NAMES[unit]}${example}.` };
+  const number = Number(plain[1]);
+  const tail = plain[2]!;
+  if (unitMatches(tail, unit)) return finish(number);
+  if (!UNPREFIXED.has(unit)) {
+    const scale = PREFIX[tail[0]!];
+    if (scale !== undefined && unitMatches(tail.slice(1), unit)) return finish(number * scale);
+  }
+  return { ok: false, error: `'${clip(tail)}' behind the number is not a unit of ${NAMES[unit]}: type it like ${EXAMPLE[unit] ?? '1.5'}.` };
+
+  function finish(value: number): ParseResult {
+    if (!Number.isFinite(value)) return { ok: false, error: `'${clip(raw)}' is too large to be a number here.` };
+    return { ok: true, value };
+  }
+}
+
+function unitMatches(tail: string, unit: Unit): boolean {
+  return tail === '' || SPELLINGS[unit].includes(tail.toLowerCase());
+}
+
+function clip(text: string): string {
+  return text.length > 24 ? `${text.slice(0, 24)}…` : text;
+}

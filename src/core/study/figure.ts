@@ -1,0 +1,29 @@
+import type { Unit } from '@/core/quantity/parse';
+
+/** How a number came about. */
+export type Origin = 'simulated' | 'formula' | 'data sheet' | 'typical' | 'measured' | 'rule of thumb' | 'chosen';
+
+export interface FigureInput {
+  label: string;
+  value: number;
+  unit: Unit;
+  origin?: Origin;
+}
+
+/** A number with its working: never naked. The interface draws 'how was this obtained' from it alone. */
+export interface Figure {
+  id: string;
+  label: string;
+  value: number;
+  unit: Unit;
+  origin: Origin;
+  /** The circumstances it holds in, in words. */
+  condition?: string;
+  /** The expression in words and symbols, without values. */
+  expression: string;
+  inputs: FigureInput[];
+  source: string;
+  assumes: string[];
+  /** What builders estimate for the same thing. */
+  estimate?: { label: string; value: number; expression: string };
+}
