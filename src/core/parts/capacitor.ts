@@ -29,5 +29,5 @@ export function typicalLeakage(capacitanceF: number, ratedV: number): number {
 
 /** Typical hobby price, EUR. A rule of thumb to order choices by. */
 export function typicalCapacitorPrice(capacitanceF: number, ratedV: number): number {
-  return capacitanceF > 0 ? 0.12 + 1.9 * (capacitanceF * ratedV) ** 0.75 : 0;
+  return capacitanceF > 0 ? 0.15 + 4.5 * (capacitanceF * ratedV) ** 0.75 : 0;
 }

@@ -32,6 +32,11 @@ export function formatQuantity(value: number, unit: Unit, significant = 3): stri
   }
 }
 
+/** A chosen or nominal value, without the trailing zeros that would claim a measurement: '18 V', not '18.0 V'. */
+export function formatNominal(value: number, unit: Unit): string {
+  return trimPadded(formatQuantity(value, unit, 4));
+}
+
 /** A quantity with its sign always shown, for changes: '+0.81 V'. */
 export function formatChange(value: number, unit: Unit, significant = 2): string {
   const text = formatQuantity(Math.abs(value), unit, significant);
@@ -41,7 +46,7 @@ export function formatChange(value: number, unit: Unit, significant = 2): string
 /** Text for an input field: short, accepted again by parseQuantity. */
 export function formatForInput(value: number, unit: Unit): string {
   if (!Number.isFinite(value)) return '';
-  if (unit === 'F' || unit === 'ohm' || unit === 'A') return trimPadded(formatQuantity(value, unit, 4).replace('Ω', 'ohm'));
+  if (unit === 'F' || unit === 'ohm' || unit === 'A') return formatNominal(value, unit).replace('Ω', 'ohm');
   const plain = String(Number(value.toPrecision(6)));
   return unit === '' ? plain : `${plain} ${unit}`;
 }

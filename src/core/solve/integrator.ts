@@ -51,11 +51,13 @@ export function emptyMoments(): Moments {
   };
 }
 
-/**
- * Integrates a reservoir circuit. Reusable: one integrator serves all passes over one circuit.
- * @param tolerance relative to the ripple one expects; 3e-6 keeps every reported figure within 0.01 %
- */
-export function integratorFor(circuit: ReservoirCircuit, tolerance = 3e-6) {
+/** Relative to the ripple one expects: keeps every reported figure within about 0.01 %. */
+export const TIGHT = 3e-6;
+/** Good enough to aim the next pass of a search. */
+export const LOOSE = 3e-4;
+
+/** Integrates a reservoir circuit. Reusable: one integrator serves all passes over one circuit. */
+export function integratorFor(circuit: ReservoirCircuit) {
   const solveLoop = loopSolver(circuit);
   const { STAGES, GAMMA, A, B, C, D } = TABLEAU;
   const { capacitanceF, esrOhm, periodS, fullWave, windingOhm, diodesInPath } = circuit;
@@ -67,11 +69,20 @@ export function integratorFor(circuit: ReservoirCircuit, tolerance = 3e-6) {
 
   const typicalA = Math.max(loadCurrent(circuit.load, 0.9 * circuit.peakV), 1e-6);
   const expectedRipple = typicalA / (capacitanceF * (fullWave ? 2 : 1)) * periodS;
-  const scaleV = Math.min(Math.max(Math.min(expectedRipple, 20 * circuit.loopOhm * typicalA), 1e-3 * expectedRipple), 0.2 * circuit.peakV);
-  const toleranceV = Math.max(tolerance * scaleV, 1e-12 * circuit.peakV);
-  const toleranceI2 = tolerance * 3 * typicalA * typicalA * periodS;
+  // An idling supply ripples by microvolts; nothing is gained by resolving them finer than a thousandth of the peak would ask.
+  const scaleV = Math.min(
+    Math.max(Math.min(expectedRipple, 20 * circuit.loopOhm * typicalA), 1e-3 * expectedRipple, 1e-3 * circuit.peakV), 0.2 * circuit.peakV,
+  );
+  let toleranceV = 0;
+  let toleranceI2 = 0;
+  setTolerance(TIGHT);
 
   let trace = newTrace(160);
+
+  function setTolerance(tolerance: number) {
+    toleranceV = Math.max(tolerance * scaleV, 1e-12 * circuit.peakV);
+    toleranceI2 = tolerance * 3 * typicalA * typicalA * periodS;
+  }
 
   function drive(t: number, phi: number): number {
     const e = emf(circuit, t, phi);
@@ -218,9 +229,8 @@ export function integratorFor(circuit: ReservoirCircuit, tolerance = 3e-6) {
     run,
     drive,
     solveLoop,
+    setTolerance,
     expectedRipple,
-    toleranceV,
-    typicalA,
     trace: () => trace,
   };
 }

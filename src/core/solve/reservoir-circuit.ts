@@ -93,15 +93,27 @@ export function loopSolver(circuit: ReservoirCircuit): (drive: number, base: num
   const last = breakpoints.length;
   const point: LoopPoint = { i: 0, v: 0, loadA: 0, loadS: 0 };
   let segment = last;
+  // What depends on the step and the segment alone, kept while both stay the same (five stages of a step share it).
+  let forZ = NaN;
+  let forSegment = -1;
+  let g = 1;
+  let b = loopOhm;
+  let shift = 0;
+  let perAmp = 0;
   return (drive, base, z) => {
     let moves = 0;
     for (;;) {
       const k = segment;
-      const g = 1 / (1 + z * slope[k]!);
+      if (z !== forZ || k !== forSegment) {
+        forZ = z;
+        forSegment = k;
+        g = 1 / (1 + z * slope[k]!);
+        b = loopOhm + z * g;
+        perAmp = thetaV / b;
+        shift = (b * saturationA) / thetaV + Math.log((b * saturationA) / thetaV);
+      }
       const a = drive - (base - z * offset[k]!) * g;
-      const b = loopOhm + z * g;
-      const w = wrightOmega((a + b * saturationA) / thetaV + Math.log((b * saturationA) / thetaV));
-      const i = (w * thetaV) / b - saturationA;
+      const i = wrightOmega(a / thetaV + shift) * perAmp - saturationA;
       const v = (base + z * (i - offset[k]!)) * g;
       if (moves <= last) {
         if (k < last && v > breakpoints[k]!) {

@@ -1,7 +1,7 @@
 import type { Network } from '@/core/circuit/network';
-import { emptyMoments, integratorFor, SolveError, type Integrator } from './integrator';
+import { emptyMoments, integratorFor, LOOSE, SolveError, TIGHT, type Integrator } from './integrator';
 import { emf, reservoirCircuit, type ReservoirCircuit } from './reservoir-circuit';
-import { assemble, conductionTime, denseLoop, extremes, peakReverse, type Solution, type Waveforms } from './solution';
+import { assemble, capacitorEnergy, conductionTime, denseLoop, extremes, peakReverse, type Solution, type Waveforms } from './solution';
 
 export interface SteadyOptions {
   /** Reservoir voltage at the zero crossing of a similar circuit's cycle, V. */
@@ -9,6 +9,9 @@ export interface SteadyOptions {
   /** Number of waveform samples over one cycle; none when left out. */
   samples?: number;
 }
+
+/** A cycle counts as closed when the correction still due is below this share of the ripple. */
+const ACCEPT = 1e-4;
 
 /** Largest energy error that still counts as a solution, as a fraction of the power handled. */
 export const ENERGY_TOLERANCE = 1e-4;
@@ -25,29 +28,45 @@ export function solveSteady(network: Network, options: SteadyOptions = {}): Solu
   const integrator = integratorFor(circuit);
   const span = circuit.fullWave ? circuit.periodS / 2 : circuit.periodS;
   const swing = Math.min(integrator.expectedRipple, circuit.peakV);
-  const closeEnough = Math.max(3e-5 * swing, 1e-9 * circuit.peakV);
-
   let low = 0;
   let high = circuit.peakV;
   let y = Math.min(high, Math.max(low, options.warmV ?? quasiStatic(circuit, integrator)));
   let passes = 0;
   let steps = 0;
   let moments = emptyMoments();
-  let end = y;
+  let tight = false;
+  let storedJ = 0;
+  let lastMiss = 0;
   for (;;) {
-    if (++passes > 60) throw new SolveError('no cycle was found that repeats itself');
-    moments = emptyMoments();
-    const pass = integrator.run(y, 0, span, 0, true, moments);
-    end = pass.y;
+    if (++passes > 80) throw new SolveError('no cycle was found that repeats itself');
+    if (tight) moments = emptyMoments();
+    integrator.setTolerance(tight ? TIGHT : LOOSE);
+    const pass = integrator.run(y, 0, span, 0, tight, tight ? moments : undefined);
     steps += pass.steps;
-    const miss = end - y;
+    const miss = pass.y - y;
+    const correction = miss / Math.max(1 - pass.sensitivity, 1e-9);
+    if (tight) {
+      storedJ = capacitorEnergy(circuit, pass.y) - capacitorEnergy(circuit, y);
+      // Either nothing is left to correct, or charge in and out agree: a large reservoir forgets so slowly that the
+      // correction divides by almost nothing, while its level hangs on the charge balance alone.
+      const closed = Math.abs(correction) < ACCEPT * swing + 1e-9 * circuit.peakV || Math.abs(miss) < 0.5 * ACCEPT * swing;
+      if (closed || high - low < ACCEPT * swing) break;
+    }
     if (miss > 0) low = y;
     else high = y;
-    const correction = miss / Math.max(1 - pass.sensitivity, 1e-9);
-    if (Math.abs(correction) < closeEnough || high - low < 1e-13 * circuit.peakV) break;
     let next = y + correction;
-    if (!(next > low && next < high)) next = (low + high) / 2;
+    // Newton may bounce between two sides of a kink or of the step control's own noise: then the bracket is halved.
+    const bouncing = miss * lastMiss < 0 && Math.abs(miss) > 0.5 * Math.abs(lastMiss);
+    if (!(next > low && next < high) || bouncing) next = (low + high) / 2;
+    lastMiss = miss;
     y = next;
+    if (!tight && (Math.abs(correction) < 1e-2 * swing + 1e-6 * circuit.peakV || Math.abs(miss) < 3e-3 * swing || passes >= 12)) {
+      // The loose cycle has closed as far as it can; its bracket is no better, so the tight search opens its own.
+      tight = true;
+      low = 0;
+      high = circuit.peakV;
+      lastMiss = 0;
+    }
   }
 
   const trace = integrator.trace();
@@ -66,7 +85,7 @@ export function solveSteady(network: Network, options: SteadyOptions = {}): Solu
   }
   const figures = assemble(network, circuit, moments, {
     minV, maxV, peakA: [peakA, circuit.fullWave ? peakA : 0], conductionS: [conduction, circuit.fullWave ? conduction : 0], peakReverseV: [reverseV, reverseV],
-  }, 0);
+  }, circuit.fullWave ? 2 * storedJ : storedJ);
   if (!(Math.abs(figures.energyBalance.relativeError) <= ENERGY_TOLERANCE) && figures.energyBalance.sourceW > 1e-6) {
     throw new SolveError(`the energy of the cycle does not balance (${(100 * figures.energyBalance.relativeError).toFixed(3)} % off)`);
   }
@@ -85,7 +104,8 @@ function quasiStatic(circuit: ReservoirCircuit, integrator: Integrator): number 
   let low = 0;
   let high = circuit.peakV;
   let loadA = 0;
-  for (let n = 0; n < 12; n++) {
+  const resolution = Math.max(0.05 * integrator.expectedRipple, 1e-7 * circuit.peakV);
+  while (high - low > Math.min(resolution, 0.01 * circuit.peakV)) {
     const v = (low + high) / 2;
     let sum = 0;
     for (let k = 0; k < points; k++) {

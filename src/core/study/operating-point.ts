@@ -82,12 +82,12 @@ export function operatingPoint(design: Design, id: ConditionId, warmV?: number, 
   };
 }
 
-/** First charge of the empty reservoir: peak and I2t of the hardest-hit diode, over two cycles from a voltage peak. */
+/** First charge of the empty reservoir: peak and I2t of the hardest-hit diode, over the first cycle from a voltage peak. */
 export function firstSurge(design: Design): { peakA: number; i2t: number; network: Network } {
   const condition = CONDITIONS.surge;
   const network = networkOf(design, condition);
   try {
-    const { start } = solveStart(network, 3, 90);
+    const { start } = solveStart(network, 1, 90);
     return { peakA: start!.peakDiodeA, i2t: start!.i2tDiode, network };
   } catch (error) {
     if (error instanceof SolveError) throw new SolveError(`At ${condition.words}: ${error.message}.`);
@@ -95,28 +95,33 @@ export function firstSurge(design: Design): { peakA: number; i2t: number; networ
   }
 }
 
-/** All that the terrace and the verdicts of one design rest on. */
+/** All that the terrace and the verdicts of one design rest on. Each member is solved when it is first asked for. */
 export interface Study {
-  design: Design;
-  low: OperatingPoint;
-  nominal: OperatingPoint;
-  high: OperatingPoint;
-  idle: OperatingPoint;
-  surge: { peakA: number; i2t: number; network: Network };
+  readonly design: Design;
+  readonly low: OperatingPoint;
+  readonly nominal: OperatingPoint;
+  readonly high: OperatingPoint;
+  readonly idle: OperatingPoint;
+  readonly surge: { peakA: number; i2t: number; network: Network };
 }
 
 /** Warm starts from an earlier study of a similar design. */
 export type WarmStart = Partial<Record<'low' | 'nominal' | 'high' | 'idle', number>>;
 
-/** Solves every condition the verdicts need. @throws SolveError when one of them does not converge */
+/**
+ * Opens a study. Asking for a member throws SolveError, naming the condition, when that one does not converge.
+ */
 export function studyDesign(design: Design, warm: WarmStart = {}): Study {
+  const points: Partial<Record<'low' | 'nominal' | 'high' | 'idle', OperatingPoint>> = {};
+  let surge: Study['surge'] | undefined;
+  const at = (id: keyof WarmStart) => (points[id] ??= operatingPoint(design, id, warm[id]));
   return {
     design,
-    low: operatingPoint(design, 'low', warm.low),
-    nominal: operatingPoint(design, 'nominal', warm.nominal),
-    high: operatingPoint(design, 'high', warm.high),
-    idle: operatingPoint(design, 'idle', warm.idle),
-    surge: firstSurge(design),
+    get low() { return at('low'); },
+    get nominal() { return at('nominal'); },
+    get high() { return at('high'); },
+    get idle() { return at('idle'); },
+    get surge() { return (surge ??= firstSurge(design)); },
   };
 }
 

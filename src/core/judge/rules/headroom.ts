@@ -1,0 +1,54 @@
+import { CONDITIONS, capacitanceAt } from '@/core/circuit/condition';
+import { regulatorSize } from '@/core/parts/regulator';
+import { formatNominal, formatQuantity } from '@/core/quantity/format';
+import { neededV } from '@/core/study/operating-point';
+import { biggerReservoir, fullWave, otherDiodes, transformerSize, windingVolts } from '../cures';
+import type { Rule } from '../verdict';
+
+/** Dropout is typical at 2 V; half a volt more is what the worst part and a warm day take. */
+const WANTED_V = 0.5;
+
+export const headroom: Rule = {
+  id: 'headroom',
+  title: 'Headroom at low line',
+  station: 'regulator',
+  find(study) {
+    const { design, low } = study;
+    const needed = neededV(design);
+    if (needed === null || design.regulator.kind === 'none') return null;
+    const valley = low.solution.rail.minV;
+    const value = valley - needed;
+    const fullWaveFactor = design.rectifier.kind === 'half-wave' ? 1 : 2;
+    const drops = design.rectifier.kind === 'bridge' ? 2 : 1;
+    const c = capacitanceAt(design, 'aged');
+    const sag = c > 0 ? low.solution.rail.loadMeanA / (fullWaveFactor * design.mains.frequencyHz * c) : Infinity;
+    const estimate = Math.SQRT2 * low.network.source.voltageRms - drops - sag - needed;
+    return {
+      figure: {
+        id: 'headroom', label: 'Headroom at low line', value, unit: 'V', origin: 'simulated', condition: CONDITIONS.low.words,
+        expression: 'lowest reservoir voltage − (output + dropout)',
+        inputs: [
+          { label: 'lowest reservoir voltage', value: valley, unit: 'V', origin: 'simulated' },
+          { label: 'output', value: design.regulator.outputV, unit: 'V', origin: 'chosen' },
+          { label: 'dropout', value: regulatorSize(design.regulator.size).dropoutV, unit: 'V', origin: 'typical' },
+          { label: 'reservoir left by tolerance and age', value: c, unit: 'F', origin: 'formula' },
+        ],
+        source: 'Periodic steady state of transformer, diodes and reservoir; dropout typical of the 78 family.',
+        assumes: ['Copper warm, mains at its lower limit, a clean sine.', 'Reservoir at its lower tolerance and at the end of its life, ESR doubled.'],
+        ...(Number.isFinite(estimate) ? { estimate: { label: 'peak less 1 V a diode less I·t/C', value: estimate, expression: '√2·V − diodes·1 V − I/(f·C) − (output + dropout)' } } : {}),
+      },
+      limit: 0,
+      limitSource: 'Below zero the regulator lets go in every valley.',
+      relation: 'at least',
+      wantedMargin: WANTED_V,
+      sentence: value < 0
+        ? `The valley falls ${formatQuantity(-value, 'V', 2)} short of the ${formatNominal(needed, 'V')} the regulator needs.`
+        : `${formatQuantity(value, 'V', 2)} of the ${formatNominal(WANTED_V, 'V')} wanted above ${formatNominal(needed, 'V')}.`,
+      reason: 'Where the valley dips under output plus dropout, ripple passes straight to the load, a hundred times a second.',
+    };
+  },
+  cures: (design) => [
+    ...biggerReservoir(design, [1, 2, 3]), ...windingVolts(design, [1, 2, 3]), ...transformerSize(design, [1, 2]), ...fullWave(design),
+    ...otherDiodes(design).filter((e) => e.label.startsWith('Schottky')),
+  ],
+};

@@ -1,0 +1,35 @@
+import { CONDITIONS } from '@/core/circuit/condition';
+import { TOUCH_LIMIT_C } from '@/core/parts/heatsink';
+import { formatQuantity } from '@/core/quantity/format';
+import { sinks } from '../cures';
+import type { Rule } from '../verdict';
+
+export const sinkTouch: Rule = {
+  id: 'sink-touch',
+  title: 'Heatsink to the touch',
+  station: 'regulator',
+  advisory: true,
+  find({ design, high }) {
+    if (!high.heat) return null;
+    const { sinkC } = high.heat;
+    return {
+      figure: {
+        id: 'sink-touch', label: 'Temperature of the sink’s metal', value: sinkC, unit: '°C', origin: 'formula', condition: CONDITIONS.high.words,
+        expression: design.heat.sinkKPerW === null ? 'air + watts × (junction to air − junction to case)' : 'air + watts × sink to air',
+        inputs: [
+          { label: 'air at the sink', value: design.heat.ambientC, unit: '°C', origin: 'chosen' },
+          { label: 'watts in the regulator', value: high.watts.regulator, unit: 'W', origin: 'simulated' },
+        ],
+        source: 'Steady heat flow; touch limit after ISO 13732-1 for short contact with bare metal.',
+        assumes: ['Full load until everything is warm.'],
+      },
+      limit: TOUCH_LIMIT_C,
+      limitSource: 'Bare metal over 60 °C burns a finger (ISO 13732-1).',
+      relation: 'at most',
+      wantedMargin: 10,
+      sentence: sinkC > TOUCH_LIMIT_C ? `${formatQuantity(sinkC, '°C')}: guard it or label it, and touch it with a thermometer only.` : `${formatQuantity(sinkC, '°C')} at the metal.`,
+      reason: 'It does not harm the supply, it harms you. Inside a closed box it also warms everything else.',
+    };
+  },
+  cures: (design) => sinks(design, [1, 2, 3, 5]),
+};
