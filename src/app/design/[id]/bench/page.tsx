@@ -1,0 +1,5 @@
+import { Bench } from '@/stations/bench/bench';
+
+export default function Page() {
+  return <Bench />;
+}

@@ -1,0 +1,5 @@
+import { Supply } from '@/stations/supply/supply';
+
+export default function Page() {
+  return <Supply />;
+}

@@ -1,0 +1,5 @@
+import { Sheet } from '@/stations/sheet/sheet';
+
+export default function Page() {
+  return <Sheet />;
+}

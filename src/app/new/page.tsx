@@ -1,0 +1,9 @@
+import type { Metadata } from 'next';
+import { NewFromLoad } from '@/stations/new/new-from-load';
+
+export const metadata: Metadata = { title: 'New from a load' };
+export const dynamic = 'force-dynamic';
+
+export default function Page() {
+  return <NewFromLoad />;
+}

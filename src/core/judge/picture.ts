@@ -1,0 +1,115 @@
+import { modelOf } from '@/core/circuit/condition';
+import type { Design } from '@/core/design/design';
+import { typicalCost } from '@/core/study/cost';
+import { neededV, outputSpan, studyDesign, type OperatingPoint, type Study, type WarmStart } from '@/core/study/operating-point';
+import { hazard } from './hazard';
+import { countFails, judge } from './judge';
+import type { Verdict } from './verdict';
+
+export type Band = 'low' | 'nominal' | 'high';
+export const BANDS: readonly Band[] = ['low', 'nominal', 'high'];
+
+/** Everything a screen shows of one design, solved and judged: plain data that crosses a worker's border. */
+export interface Picture {
+  design: Design;
+  points: Record<Band | 'idle', OperatingPoint>;
+  surge: { peakA: number; i2t: number };
+  verdicts: Verdict[];
+  fails: number;
+  tight: number;
+  hazard: string | null;
+  neededV: number | null;
+  output: { minV: number; maxV: number };
+  costEur: number;
+}
+
+/** Solves and judges a design. @throws SolveError naming the condition that does not converge */
+export function pictureOf(design: Design, warm?: WarmStart): { picture: Picture; study: Study } {
+  const study = studyDesign(design, warm);
+  const verdicts = judge(study);
+  const { low, nominal, high, idle, surge } = study;
+  return {
+    study,
+    picture: {
+      design,
+      points: { low, nominal, high, idle },
+      surge: { peakA: surge.peakA, i2t: surge.i2t },
+      verdicts,
+      fails: countFails(verdicts),
+      tight: verdicts.filter((v) => v.state === 'tight').length,
+      hazard: hazard(study),
+      neededV: neededV(design),
+      output: outputSpan(study),
+      costEur: typicalCost(design),
+    },
+  };
+}
+
+/** Levels the terrace steps through, V: where the winding, the diodes and the reservoir stand in one band. */
+export interface Levels {
+  openPeakV: number;
+  /** Winding terminals while the charging pulse is at its highest. */
+  terminalPeakV: number;
+  reservoirMaxV: number;
+  reservoirMinV: number;
+  outputMinV: number;
+  outputMaxV: number;
+}
+
+export function levelsOf(point: OperatingPoint): Levels {
+  const { source } = point.network;
+  const openPeakV = Math.SQRT2 * source.voltageRms;
+  const windingOhm = source.resistanceOhm + source.sharedResistanceOhm;
+  const peakA = Math.max(...point.solution.windings.map((w) => w.peakA));
+  return {
+    openPeakV,
+    terminalPeakV: Math.max(point.solution.rail.maxV, openPeakV - windingOhm * peakA),
+    reservoirMaxV: point.solution.rail.maxV,
+    reservoirMinV: point.solution.rail.minV,
+    outputMinV: point.outputMinV,
+    outputMaxV: point.outputMaxV,
+  };
+}
+
+/** What the shelf needs to draw and rank a design without solving it again. */
+export interface Summary {
+  rating: string;
+  fails: number;
+  tight: number;
+  worst: { title: string; sentence: string; state: Verdict['state'] } | null;
+  hazard: boolean;
+  levels: Record<Band, Levels>;
+  waves: Record<Band, number[]>;
+  outputs: Record<Band, number[]>;
+  neededV: number | null;
+  windowV: [number, number];
+  watts: { winding: number; rectifier: number; regulator: number; load: number };
+  openCircuitV: number;
+}
+
+/** Raised when the summary's shape or the physics behind it changes, so that stored ones are made anew. */
+export const SUMMARY_VERSION = 1;
+
+const SUMMARY_SAMPLES = 24;
+
+export function summaryOf(picture: Picture, rating: string): Summary {
+  const thin = (wave: number[]) => Array.from({ length: SUMMARY_SAMPLES }, (_, n) => Number(wave[Math.floor((n * wave.length) / SUMMARY_SAMPLES)]!.toPrecision(5)));
+  const each = <T>(make: (point: OperatingPoint) => T): Record<Band, T> => ({ low: make(picture.points.low), nominal: make(picture.points.nominal), high: make(picture.points.high) });
+  const { demand } = picture.design;
+  const worst = picture.verdicts[0];
+  const watts = picture.points.nominal.watts;
+  return {
+    rating,
+    fails: picture.fails,
+    tight: picture.tight,
+    worst: worst ? { title: worst.title, sentence: worst.sentence, state: worst.state } : null,
+    hazard: picture.hazard !== null,
+    levels: each(levelsOf),
+    waves: each((p) => thin(p.wave.reservoirV)),
+    outputs: each((p) => thin(p.wave.outputV)),
+    neededV: picture.neededV,
+    windowV: [demand.outputV * (1 - demand.tolerancePct / 100), demand.outputV * (1 + demand.tolerancePct / 100)],
+    watts: { winding: watts.winding, rectifier: watts.rectifier, regulator: watts.regulator, load: watts.load },
+    openCircuitV: modelOf(picture.design).openCircuitV,
+  };
+}

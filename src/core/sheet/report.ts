@@ -1,0 +1,60 @@
+import { judgeReading, latestReadings, type TestPoint } from '@/core/bench/test-points';
+import { capacitanceAt, esrOf, mainsVolts, modelOf } from '@/core/circuit/condition';
+import type { Picture } from '@/core/judge/picture';
+import type { State } from '@/core/judge/verdict';
+import { diodeClass } from '@/core/parts/diode';
+import { thermalInterface } from '@/core/parts/heatsink';
+import { regulatorSize } from '@/core/parts/regulator';
+import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
+import { windingWords } from '@/core/design/words';
+import { cautions } from './cautions';
+
+/** What is printed and stays with the box. */
+export interface Report {
+  plate: [string, string][];
+  parts: { station: string; what: string; detail: string }[];
+  margins: { state: State; title: string; figure: string; limit: string; condition: string }[];
+  readings: { stage: string; label: string; expected: string; read: string; judged: string }[];
+  cautions: string[];
+}
+
+/** Gathers a sheet from a solved design and its bench windows. */
+export function report(picture: Picture, points: TestPoint[]): Report {
+  const { design } = picture;
+  const { mains, demand, transformer, rectifier, reservoir, regulator, heat } = design;
+  const model = modelOf(design);
+  const nominal = picture.points.nominal;
+  const diode = diodeClass(rectifier.diode);
+  const latest = latestReadings(design.bench.readings);
+  const primaryVA = nominal.solution.energyBalance.sourceW;
+  return {
+    plate: [
+      ['Input', `${n(mains.voltageRms, 'V')} ${n(mains.frequencyHz, 'Hz')}, ${q(mainsVolts(design, 'low'), 'V')} to ${q(mainsVolts(design, 'high'), 'V')}`],
+      ['Output', `${n(demand.outputV, 'V')} DC, ${n(demand.outputA, 'A')}`],
+      ['Stays within', `${q(picture.output.minV, 'V')} to ${q(picture.output.maxV, 'V')}`],
+      ['Ripple', `${q(picture.points.low.outputRippleVpp, 'V')} p-p at worst`],
+      ['Takes from the winding', `${q(primaryVA, 'W')}, gives ${q(nominal.watts.load, 'W')}`],
+    ],
+    parts: [
+      { station: 'Transformer', what: `${windingWords(design)}, ${n(transformer.ratedVA, 'VA')}`, detail: `regulation ${q(100 * model.regulation, '%')}${model.regulationKnown ? '' : ' (typical)'}, open ${q(model.openCircuitV, 'V')}, rated ${q(model.ratedA, 'A')}, carries ${q(Math.max(...picture.points.high.solution.windings.map((w) => w.rmsA)), 'A')} RMS` },
+      { station: 'Rectifier', what: { bridge: 'Bridge', 'centre-tap': 'Centre tap', 'half-wave': 'Half-wave' }[rectifier.kind], detail: diode.name },
+      { station: 'Reservoir', what: reservoir.capacitanceF > 0 ? `${n(reservoir.capacitanceF, 'F')}, ${n(reservoir.ratedV, 'V')}` : 'none', detail: reservoir.capacitanceF > 0 ? `ESR ${q(esrOf(design), 'ohm')}${reservoir.esrOhm === null ? ' (typical)' : ''}; judged at ${n(Number(capacitanceAt(design, 'aged').toPrecision(3)), 'F')} aged` : '' },
+      regulator.kind === 'fixed'
+        ? { station: 'Regulator', what: regulatorSize(regulator.size).partNumber(regulator.outputV), detail: `${regulatorSize(regulator.size).package}, ${regulatorSize(regulator.size).tab}${regulatorSize(regulator.size).takesSink ? `; ${heat.sinkKPerW === null ? 'no sink' : `sink ${n(heat.sinkKPerW, 'K/W')}, ${thermalInterface(heat.interface).name.toLowerCase()}`}` : ''}` }
+        : { station: 'Regulator', what: 'none', detail: 'the reservoir feeds the load' },
+    ],
+    margins: picture.verdicts.map((v) => ({
+      state: v.state, title: v.title, figure: q(v.figure.value, v.figure.unit), limit: `${v.relation} ${n(Number(v.limit.toPrecision(4)), v.figure.unit)}`, condition: v.figure.condition ?? '',
+    })),
+    readings: points.map((p) => {
+      const reading = latest.get(p.id);
+      const judged = reading ? judgeReading(p, reading.value) : null;
+      return {
+        stage: p.stage, label: p.label, expected: `${q(p.low, p.unit)} to ${q(p.high, p.unit)}`,
+        read: reading ? `${q(reading.value, p.unit, 4)}${p.id === 'mains' ? '' : ` at ${q(reading.mainsV, 'V')}`}` : '',
+        judged: judged ? judged.state : '',
+      };
+    }),
+    cautions: cautions(design, picture.hazard, picture.points.high.heat?.sinkC ?? null),
+  };
+}

@@ -1,0 +1,38 @@
+import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';
+import type { Design } from '@/core/design/design';
+
+const mains = MAINS_PRESETS[0]!.mains;
+
+/** The demo shelf: supplies of a small coastal school's observatory and workshop. Invented, every one. */
+export function demoDesigns(): Design[] {
+  const clock = blankDesign('Slave-clock line, stairwell', { outputV: 24, outputA: 1.2, tolerancePct: 5, rippleVpp: 0.02, kind: 'current' }, mains);
+  const dome = blankDesign('Dome motor, unregulated', { outputV: 32, outputA: 4, tolerancePct: 28, rippleVpp: 4, kind: 'current' }, mains);
+  const pen = blankDesign('Tide-gauge pen recorder', { outputV: 12, outputA: 0.8, tolerancePct: 5, rippleVpp: 0.01, kind: 'current' }, mains);
+  return [
+    {
+      ...clock,
+      note: 'Feeds fourteen slave movements and the hall chime. Bridge on the landing, sink outside the case.',
+      transformer: { ratedV: 24, ratedVA: 100, regulationPct: 9, hotC: 75 },
+      rectifier: { kind: 'bridge', diode: 'si-3a' },
+      reservoir: { ...clock.reservoir, capacitanceF: 6800e-6, ratedV: 50 },
+      regulator: { kind: 'fixed', size: '78S', outputV: 24 },
+      heat: { ambientC: 35, sinkKPerW: 1.5, interface: 'mica' },
+    },
+    {
+      ...dome,
+      note: 'Home-wound on a salvaged core. The controller takes 23 to 41 V and brakes into the reservoir.',
+      transformer: { ratedV: 26, ratedVA: 225, regulationPct: 6.5, hotC: 70 },
+      rectifier: { kind: 'bridge', diode: 'si-25a' },
+      reservoir: { ...dome.reservoir, capacitanceF: 22000e-6, ratedV: 63 },
+    },
+    {
+      ...pen,
+      note: 'Built in a hurry from what lay about. Works on the bench; the trace jitters on winter evenings.',
+      transformer: { ratedV: 12, ratedVA: 16, regulationPct: null, hotC: 75 },
+      rectifier: { kind: 'bridge', diode: 'si-1a' },
+      reservoir: { ...pen.reservoir, capacitanceF: 1000e-6, ratedV: 25 },
+      regulator: { kind: 'fixed', size: '78', outputV: 12 },
+      heat: { ambientC: 40, sinkKPerW: 20, interface: 'dry' },
+    },
+  ];
+}

@@ -1,0 +1,50 @@
+import type { Design, Patch } from '@/core/design/design';
+import { FIELD_LIMITS } from '@/core/design/limits';
+import type { Picture } from '@/core/judge/picture';
+import { regulatorSize } from '@/core/parts/regulator';
+import { E12, nearestInDecades, nearestInList } from '@/core/quantity/preferred';
+import type { VoltAxis } from '@/ui/terrace-geometry';
+import { modelOf } from '@/core/circuit/condition';
+
+/** Turns how far a grip was pulled (px, up is positive) from where it was taken into a patch. */
+export type DragEdit = (pulledPx: number) => Patch;
+
+const clamp = (value: number, { min, max }: { min: number; max: number }) => Math.min(max, Math.max(min, value));
+/** Pixels that double or halve a quantity pulled on a logarithmic scale. */
+const OCTAVE_PX = 70;
+
+/** What each grip of the terrace does. The values of the moment it was taken are kept, so that a drag is a function of distance alone. */
+export function dragEdits(design: Design, picture: Picture, axis: VoltAxis) {
+  const volts = (startV: number) => (pulledPx: number) => axis.y.invert(axis.y(startV) - pulledPx);
+  const nominalPeak = Math.SQRT2 * picture.points.nominal.network.source.voltageRms;
+  const model = modelOf(design);
+
+  const mains = (field: 'lowPct' | 'highPct', sign: 1 | -1, startPeak: number): DragEdit => {
+    const at = volts(startPeak);
+    return (px) => ({ mains: { [field]: Math.round(2 * clamp(100 * sign * (at(px) / nominalPeak - 1), FIELD_LIMITS['mains.lowPct'])) / 2 } });
+  };
+  const winding: DragEdit = (px) => {
+    const ratedV = volts(nominalPeak)(px) / (Math.SQRT2 * (1 + model.regulation));
+    const grid = ratedV > 60 ? 1 : 0.5;
+    return { transformer: { ratedV: clamp(Math.round(ratedV / grid) * grid, FIELD_LIMITS['transformer.ratedV']) } };
+  };
+  const reservoir: DragEdit = (px) => {
+    const capacitanceF = nearestInDecades(clamp(design.reservoir.capacitanceF * 2 ** (px / OCTAVE_PX), { min: 1e-7, max: 1 }), E12);
+    return { reservoir: { capacitanceF } };
+  };
+  const load: DragEdit = (px) => {
+    const outputA = clamp(design.demand.outputA * 2 ** (px / OCTAVE_PX), FIELD_LIMITS['demand.outputA']);
+    return { demand: { outputA: Number(outputA.toPrecision(2)) } };
+  };
+  const output: DragEdit = (px) => {
+    const { regulator } = design;
+    if (regulator.kind !== 'fixed') return {};
+    const outputV = nearestInList(volts(regulator.outputV)(px), regulatorSize(regulator.size).outputsV);
+    return { regulator: { ...regulator, outputV } };
+  };
+  return {
+    low: mains('lowPct', -1, Math.SQRT2 * picture.points.low.network.source.voltageRms),
+    high: mains('highPct', 1, Math.SQRT2 * picture.points.high.network.source.voltageRms),
+    winding, reservoir, load, output,
+  };
+}

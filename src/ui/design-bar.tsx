@@ -1,0 +1,91 @@
+'use client';
+
+import { Command, Keyboard, Redo2, Undo2 } from 'lucide-react';
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+import { ToggleGroup } from 'radix-ui';
+import { useState } from 'react';
+import { NAME_MAX } from '@/core/design/schema';
+import { arrangementWords, ratingWords } from '@/core/design/words';
+import { BANDS, type Band } from '@/core/judge/picture';
+import { Mark } from './mark';
+import { useDesign, useEdit, useHistory, useSession, useView, type SaveState } from './session';
+
+const SAVE_WORDS: Record<SaveState, string> = {
+  saved: 'Saved', unsaved: 'Saving soon', saving: 'Saving…', offline: 'Not saved: retrying', conflict: 'Changed elsewhere', gone: 'Deleted elsewhere',
+};
+
+/** The top line of an open design. */
+export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): void }) {
+  const { view } = useSession();
+  const id = useView((s) => s.id);
+  const save = useView((s) => s.save);
+  const band = useView((s) => s.band);
+  const design = useDesign();
+  const history = useHistory();
+  const path = usePathname();
+  const supply = path === `/design/${id}`;
+  const places = [['Supply', `/design/${id}`], ['Bench', `/design/${id}/bench`], ['Sheet', `/design/${id}/sheet`]] as const;
+  return (
+    <header className="flex h-[52px] shrink-0 items-center gap-3 border-b border-rule px-3 print:hidden">
+      <Link href="/" className="flex items-center gap-1.5" aria-label="Ember Rail: to the shelf"><Mark /></Link>
+      <div className="min-w-0 flex-1">
+        <Name />
+        <p className="truncate text-[12.5px] leading-4 text-quiet">{arrangementWords(design)}, {ratingWords(design)} <span aria-live="polite" className={save === 'saved' ? '' : 'text-ink'} data-testid="save-state">· {SAVE_WORDS[save]}</span></p>
+      </div>
+      {supply && (
+        <ToggleGroup.Root type="single" value={band} onValueChange={(v) => v && view.setState({ band: v as Band })} aria-label="Mains band in front" className="flex rounded border border-rule">
+          {BANDS.map((b) => (
+            <ToggleGroup.Item key={b} value={b} className="h-[28px] px-2.5 text-[14px] first:rounded-l last:rounded-r data-[state=on]:bg-ink data-[state=on]:text-paper">{b}</ToggleGroup.Item>
+          ))}
+        </ToggleGroup.Root>
+      )}
+      <div className="flex">
+        <button type="button" className="btn btn-bare !px-1.5" disabled={history.pastStates.length === 0} onClick={() => history.undo()} aria-label="Undo" title="Undo (Ctrl Z)"><Undo2 size={17} /></button>
+        <button type="button" className="btn btn-bare !px-1.5" disabled={history.futureStates.length === 0} onClick={() => history.redo()} aria-label="Redo" title="Redo (Ctrl Shift Z)"><Redo2 size={17} /></button>
+      </div>
+      <nav aria-label="Stations of this design" className="flex h-full">
+        {places.map(([name, href]) => (
+          <Link key={href} href={href} aria-current={path === href ? 'page' : undefined} className="grid h-full place-items-center border-b-[3px] border-transparent px-3 aria-[current]:border-volt aria-[current]:font-semibold">{name}</Link>
+        ))}
+      </nav>
+      <div className="flex">
+        <button type="button" className="btn btn-bare !px-1.5" onClick={onPalette} aria-label="All actions" title="All actions (Ctrl K)"><Command size={17} /></button>
+        <button type="button" className="btn btn-bare !px-1.5" onClick={onKeys} aria-label="Keys" title="Keys (?)"><Keyboard size={17} /></button>
+      </div>
+    </header>
+  );
+}
+
+/** The design's name, typed over in place. */
+function Name() {
+  const { name } = useDesign();
+  const edit = useEdit();
+  const [draft, setDraft] = useState<string | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  function commit() {
+    if (draft === null) return;
+    const text = draft.trim();
+    if (text === '') return setFault('Give it a name: the field cannot stay empty.');
+    if (text.length > NAME_MAX) return setFault(`${text.length} letters; ${NAME_MAX} fit on the label.`);
+    setFault(null);
+    setDraft(null);
+    if (text !== name) edit({ name: text });
+  }
+  return (
+    <div className="relative">
+      <input
+        aria-label="Name of the design" aria-invalid={fault !== null} aria-describedby={fault ? 'name-fault' : undefined}
+        className="serif -ml-1 block w-full truncate rounded border border-transparent bg-transparent px-1 text-[17px] font-semibold leading-[22px] hover:border-rule"
+        value={draft ?? name}
+        onChange={(e) => setDraft(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') e.currentTarget.blur();
+          if (e.key === 'Escape') { setDraft(null); setFault(null); }
+        }}
+      />
+      {fault && <p id="name-fault" role="alert" className="absolute left-0 top-full z-20 rounded border border-fail bg-raised px-2 text-[13px] text-fail">{fault}</p>}
+    </div>
+  );
+}

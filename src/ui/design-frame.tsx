@@ -1,0 +1,116 @@
+'use client';
+
+import { Command } from 'cmdk';
+import { useRouter } from 'next/navigation';
+import { useEffect, useState, type ReactNode } from 'react';
+import { BANDS } from '@/core/judge/picture';
+import { DesignBar } from './design-bar';
+import { Dialog } from './dialog';
+import { downloadDesign } from './download';
+import { useHistory, useSession, useView } from './session';
+import { toggleTheme } from './theme';
+
+const KEYS: readonly [string, string][] = [
+  ['Tab', 'from station to station, then to fields and verdicts'],
+  ['↑ ↓', 'on a station or in a field: next preferred value'],
+  ['Shift ↑ ↓', 'tenfold, or four steps along a list'],
+  ['Enter', 'on a station: to its fields; in a field: take the value'],
+  ['W', 'on a station: the working of its main figure'],
+  ['Esc', 'in a field: back to the value before'],
+  ['1 2 3', 'low, nominal, high line in front'],
+  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
+  ['Ctrl K', 'all actions'],
+  ['?', 'this list'],
+];
+
+/** What surrounds every view of one design: top line, keys, actions, and the answer to a conflict. */
+export function DesignFrame({ children }: { children: ReactNode }) {
+  const session = useSession();
+  const { view, document: store } = session;
+  const history = useHistory();
+  const router = useRouter();
+  const [keys, setKeys] = useState(false);
+  const [palette, setPalette] = useState(false);
+  const conflict = useView((s) => s.conflict);
+  const save = useView((s) => s.save);
+  const id = useView((s) => s.id);
+
+  useEffect(() => {
+    function onKey(event: KeyboardEvent) {
+      const typing = event.target instanceof HTMLElement && ['INPUT', 'TEXTAREA', 'SELECT'].includes(event.target.tagName);
+      const command = event.ctrlKey || event.metaKey;
+      const { undo, redo } = store.temporal.getState();
+      if (command && event.key.toLowerCase() === 'k') {
+        event.preventDefault();
+        setPalette((open) => !open);
+      } else if (command && event.key.toLowerCase() === 'z') {
+        // In a field with an unfinished number the browser's own undo is the one that is meant.
+        if (typing && event.target instanceof HTMLInputElement && event.target.value !== event.target.defaultValue && event.target.getAttribute('aria-invalid') === 'true') return;
+        event.preventDefault();
+        if (event.shiftKey) redo();
+        else undo();
+      } else if (command && event.key.toLowerCase() === 'y') {
+        event.preventDefault();
+        redo();
+      } else if (!typing && !command && !event.altKey) {
+        if (event.key === '?') setKeys(true);
+        const band = BANDS[Number(event.key) - 1];
+        if (band) view.setState({ band });
+      }
+    }
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [store, view]);
+
+  const actions: { name: string; hint?: string; run(): void }[] = [
+    { name: 'Undo', hint: 'Ctrl Z', run: () => history.undo() },
+    { name: 'Redo', hint: 'Ctrl Shift Z', run: () => history.redo() },
+    { name: 'Go to Supply', run: () => router.push(`/design/${id}`) },
+    { name: 'Go to Bench', run: () => router.push(`/design/${id}/bench`) },
+    { name: 'Go to Sheet', run: () => router.push(`/design/${id}/sheet`) },
+    { name: 'Go to the shelf', run: () => router.push('/') },
+    { name: 'New design from a load', run: () => router.push('/new') },
+    { name: 'Export this design as JSON', run: () => downloadDesign(store.getState().design) },
+    { name: 'Paper or charcoal', run: toggleTheme },
+    { name: 'Low line in front', hint: '1', run: () => view.setState({ band: 'low' }) },
+    { name: 'Nominal line in front', hint: '2', run: () => view.setState({ band: 'nominal' }) },
+    { name: 'High line in front', hint: '3', run: () => view.setState({ band: 'high' }) },
+    { name: 'List of keys', hint: '?', run: () => setKeys(true) },
+  ];
+
+  return (
+    <div className="flex h-dvh flex-col overflow-hidden print:h-auto print:overflow-visible">
+      <DesignBar onKeys={() => setKeys(true)} onPalette={() => setPalette(true)} />
+      {save === 'gone' && <p role="alert" className="bg-fail-soft px-4 py-1.5 text-fail print:hidden">This design was deleted in another window. Export it from the actions (Ctrl K) to keep what you see.</p>}
+      {children}
+      <Dialog open={keys} onOpenChange={setKeys} title="Keys">
+        <dl className="grid grid-cols-[max-content_1fr] gap-x-5 gap-y-1">
+          {KEYS.map(([key, what]) => (
+            <div key={key} className="contents"><dt className="font-semibold">{key}</dt><dd>{what}</dd></div>
+          ))}
+        </dl>
+      </Dialog>
+      <Dialog open={palette} onOpenChange={setPalette} title="Actions">
+        <Command label="Actions">
+          <Command.Input autoFocus className="field" placeholder="Type a few letters" aria-label="Find an action" />
+          <Command.List className="mt-2 max-h-[46vh] overflow-y-auto" label="Actions">
+            <Command.Empty className="p-2 text-quiet">Nothing by that name.</Command.Empty>
+            {actions.map((a) => (
+              <Command.Item key={a.name} onSelect={() => { setPalette(false); a.run(); }} className="flex cursor-pointer justify-between rounded px-2 py-1.5 data-[selected=true]:bg-sunk">
+                <span>{a.name}</span>{a.hint && <span className="text-quiet">{a.hint}</span>}
+              </Command.Item>
+            ))}
+          </Command.List>
+        </Command>
+      </Dialog>
+      <Dialog open={conflict !== null} onOpenChange={() => undefined} title="Changed in another window" description="This design was saved elsewhere after you opened it here. Nothing has been overwritten.">
+        <div className="flex flex-wrap gap-2">
+          <button type="button" className="btn btn-main" onClick={() => void session.settle('mine')}>Keep what I see here</button>
+          <button type="button" className="btn" onClick={() => void session.settle('theirs')}>Take the other one</button>
+          <button type="button" className="btn" onClick={() => downloadDesign(store.getState().design)}>Export mine first</button>
+        </div>
+        <p className="mt-3 text-[14px] text-quiet">Taking the other one is a step you can undo.</p>
+      </Dialog>
+    </div>
+  );
+}

@@ -1,0 +1,87 @@
+'use client';
+
+import type { Design } from '@/core/design/design';
+import type { Fix } from '@/core/judge/verdict';
+import { callback, solver } from '@/workers/client';
+import type { DesignStore } from './design-store';
+import type { View } from './session';
+
+const FIXES_AFTER_MS = 90;
+
+/**
+ * Keeps the picture up with the document: the newest design is always the next one solved, what was overtaken is
+ * dropped, and the last good picture stays until the new one is there. Fixes follow once the hand rests.
+ * @returns stops it
+ */
+export function startSolving(document: DesignStore, view: View): () => void {
+  let running = false;
+  let waiting: { design: Design; editedAt: number } | null = null;
+  let fixTimer: ReturnType<typeof setTimeout> | undefined;
+  let job = 0;
+  let stopped = false;
+
+  async function work() {
+    if (running) return;
+    running = true;
+    while (waiting && !stopped) {
+      const { design, editedAt } = waiting;
+      waiting = null;
+      const answer = await solver('edit').evaluate(design);
+      if (stopped) break;
+      if (answer.ok) {
+        view.setState({ picture: answer.value, trouble: null });
+        markPaint(editedAt);
+      } else {
+        view.setState({ trouble: answer.error });
+      }
+    }
+    running = false;
+  }
+
+  function solve(design: Design) {
+    waiting = { design, editedAt: performance.now() };
+    void work();
+    clearTimeout(fixTimer);
+    job++;
+    view.setState({ fixing: true });
+    fixTimer = setTimeout(() => void findFixes(job, design), FIXES_AFTER_MS);
+  }
+
+  async function findFixes(mine: number, design: Design) {
+    const found: Record<string, Fix[]> = {};
+    await solver('search').fixes(mine, design, callback((verdict: string, fixes: Fix[]) => {
+      if (mine !== job || stopped) return;
+      found[verdict] = fixes;
+      view.setState({ fixes: { ...found } });
+    }));
+    if (mine === job && !stopped) view.setState({ fixes: found, fixing: false });
+  }
+
+  const unsubscribe = document.subscribe((state, before) => {
+    if (state.design !== before.design && onlyWords(state.design, before.design) === false) solve(state.design);
+  });
+  solve(document.getState().design);
+  return () => {
+    stopped = true;
+    clearTimeout(fixTimer);
+    unsubscribe();
+  };
+}
+
+/** Whether two designs differ in nothing that a solution depends on. */
+function onlyWords(a: Design, b: Design): boolean {
+  return (['demand', 'mains', 'transformer', 'rectifier', 'reservoir', 'regulator', 'heat'] as const).every((key) => a[key] === b[key]);
+}
+
+/** Leaves a performance measure from the edit to the frame that shows its picture. */
+function markPaint(editedAt: number) {
+  requestAnimationFrame(() => {
+    // The frame after this callback carries the picture; a message task runs once it has been handed over.
+    const channel = new MessageChannel();
+    channel.port1.onmessage = () => {
+      performance.measure('edit-to-paint', { start: editedAt, end: performance.now() });
+      channel.port1.close();
+    };
+    channel.port2.postMessage(null);
+  });
+}

@@ -1,0 +1,21 @@
+import * as Comlink from 'comlink';
+import type { Solver } from './solver.worker';
+
+export type RemoteSolver = Comlink.Remote<Solver>;
+
+const started = new Map<string, RemoteSolver>();
+
+/**
+ * A solver in its own thread, started once and kept. 'edit' answers what a person is waiting for; 'search' does the
+ * longer work, so that it never stands in the way.
+ */
+export function solver(role: 'edit' | 'search'): RemoteSolver {
+  let remote = started.get(role);
+  if (!remote) {
+    remote = Comlink.wrap<Solver>(new Worker(new URL('./solver.worker.ts', import.meta.url), { type: 'module', name: role }));
+    started.set(role, remote);
+  }
+  return remote;
+}
+
+export const callback = Comlink.proxy;

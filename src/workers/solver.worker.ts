@@ -1,0 +1,57 @@
+import * as Comlink from 'comlink';
+import { mainsForReadings, testPoints, type TestPoint } from '@/core/bench/test-points';
+import type { Demand, Design, Mains } from '@/core/design/design';
+import { simulateFixes } from '@/core/judge/fixes';
+import { pictureOf, type Picture } from '@/core/judge/picture';
+import type { Fix } from '@/core/judge/verdict';
+import { propose, type Proposal } from '@/core/size/propose';
+import { SolveError } from '@/core/solve/integrator';
+import { warmStartFrom, type WarmStart } from '@/core/study/operating-point';
+
+export type Answer<T> = { ok: true; value: T } | { ok: false; error: string };
+
+let warm: WarmStart = {};
+let newestFixJob = 0;
+
+function answer<T>(work: () => T): Answer<T> {
+  try {
+    return { ok: true, value: work() };
+  } catch (error) {
+    if (error instanceof SolveError) return { ok: false, error: error.message };
+    throw error;
+  }
+}
+
+const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
+
+const solver = {
+  /** Solves and judges, starting from the last design's cycle. */
+  evaluate(design: Design): Answer<Picture> {
+    return answer(() => {
+      const { picture, study } = pictureOf(design, warm);
+      warm = warmStartFrom(study);
+      return picture;
+    });
+  },
+  /** Simulates the fixes of every verdict that does not hold; a newer call ends an older one. */
+  async fixes(job: number, design: Design, onBatch: (verdict: string, fixes: Fix[]) => void): Promise<void> {
+    newestFixJob = job;
+    const start = answer(() => pictureOf(design));
+    if (!start.ok) return;
+    for (const batch of simulateFixes(start.value.study, start.value.picture.verdicts)) {
+      onBatch(batch.verdict, batch.fixes);
+      await breathe();
+      if (newestFixJob !== job) return;
+    }
+  },
+  bench(design: Design): Answer<TestPoint[]> {
+    return answer(() => testPoints(design, mainsForReadings(design)));
+  },
+  propose(name: string, demand: Demand, mains: Mains): Answer<Proposal> {
+    return answer(() => propose(name, demand, mains));
+  },
+};
+
+export type Solver = typeof solver;
+
+Comlink.expose(solver);
