@@ -2,7 +2,7 @@
 
 import type { StoredDesign } from '@/server/designs';
 import type { DesignStore } from './design-store';
-import type { View } from './session';
+import type { View } from './view';
 
 const PAUSE_MS = 350;
 const RETRY_MS = 3000;

@@ -9,7 +9,8 @@ import { NAME_MAX } from '@/core/design/schema';
 import { arrangementWords, ratingWords } from '@/core/design/words';
 import { BANDS, type Band } from '@/core/judge/picture';
 import { Mark } from './mark';
-import { useDesign, useEdit, useHistory, useSession, useView, type SaveState } from './session';
+import { useDesign, useEdit, useHistory, useSession, useView } from './session';
+import type { SaveState } from './view';
 
 const SAVE_WORDS: Record<SaveState, string> = {
   saved: 'Saved', unsaved: 'Saving soon', saving: 'Saving…', offline: 'Not saved: retrying', conflict: 'Changed elsewhere', gone: 'Deleted elsewhere',
@@ -30,6 +31,7 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
     <header className="flex h-[52px] shrink-0 items-center gap-3 border-b border-rule px-3 print:hidden">
       <Link href="/" className="flex items-center gap-1.5" aria-label="Ember Rail: to the shelf"><Mark /></Link>
       <div className="min-w-0 flex-1">
+        {supply && <h1 className="sr-only">{design.name}</h1>}
         <Name />
         <p className="truncate text-[12.5px] leading-4 text-quiet">{arrangementWords(design)}, {ratingWords(design)} <span aria-live="polite" className={save === 'saved' ? '' : 'text-ink'} data-testid="save-state">· {SAVE_WORDS[save]}</span></p>
       </div>

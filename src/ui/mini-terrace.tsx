@@ -2,7 +2,7 @@ import { BANDS, type Summary } from '@/core/judge/picture';
 import { bandOf, columns, followPoints, pathOf, shortfallArea, steps, voltAxis, wavePoints } from './terrace-geometry';
 
 const WIDTH = 320;
-const HEIGHT = 150;
+const HEIGHT = 172;
 
 /** A design's terrace, small: the same steps and waves as on its Supply view, without words. */
 export function MiniTerrace({ summary, id }: { summary: Summary; id: string }) {

@@ -4,7 +4,7 @@ import type { Design } from '@/core/design/design';
 import type { Fix } from '@/core/judge/verdict';
 import { callback, solver } from '@/workers/client';
 import type { DesignStore } from './design-store';
-import type { View } from './session';
+import type { View } from './view';
 
 const FIXES_AFTER_MS = 90;
 

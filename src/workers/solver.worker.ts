@@ -1,8 +1,9 @@
 import * as Comlink from 'comlink';
 import { mainsForReadings, testPoints, type TestPoint } from '@/core/bench/test-points';
 import type { Demand, Design, Mains } from '@/core/design/design';
+import { ratingWords } from '@/core/design/words';
 import { simulateFixes } from '@/core/judge/fixes';
-import { pictureOf, type Picture } from '@/core/judge/picture';
+import { pictureOf, summaryOf, type Picture, type Summary } from '@/core/judge/picture';
 import type { Fix } from '@/core/judge/verdict';
 import { propose, type Proposal } from '@/core/size/propose';
 import { SolveError } from '@/core/solve/integrator';
@@ -47,8 +48,11 @@ const solver = {
   bench(design: Design): Answer<TestPoint[]> {
     return answer(() => testPoints(design, mainsForReadings(design)));
   },
-  propose(name: string, demand: Demand, mains: Mains): Answer<Proposal> {
-    return answer(() => propose(name, demand, mains));
+  propose(name: string, demand: Demand, mains: Mains): Answer<Proposal & { summary: Summary }> {
+    return answer(() => {
+      const proposal = propose(name, demand, mains);
+      return { ...proposal, summary: summaryOf(pictureOf(proposal.design).picture, ratingWords(proposal.design)) };
+    });
   },
 };
 

@@ -2,7 +2,7 @@ import { CONDITIONS, modelOf, networkOf, type Adjust, type Condition } from '@/c
 import type { Design, Reading } from '@/core/design/design';
 import { FIXED_OUTPUT_TOLERANCE, rippleRejectionDb } from '@/core/parts/regulator';
 import { TOUCH_DC_V } from '@/core/parts/touch-limits';
-import { formatQuantity as q } from '@/core/quantity/format';
+import { formatNominal, formatQuantity as q } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';
 import { solveSteady } from '@/core/solve/steady';
 import type { Figure } from '@/core/study/figure';
@@ -104,7 +104,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   const loadedMains = mainsFor('reservoir-loaded');
   const loaded = window({ ...CONDITIONS.nominal }, loadedMains, design);
   points.push({
-    id: 'reservoir-loaded', stage: 'Full load', label: 'Reservoir, full load', how: `DC range, across the reservoir, ${q(demand.outputA, 'A')} drawn.`, unit: 'V',
+    id: 'reservoir-loaded', stage: 'Full load', label: 'Reservoir, full load', how: `DC range, across the reservoir, ${formatNominal(demand.outputA, 'A')} drawn.`, unit: 'V',
     expected: figure('reservoir-loaded', 'Reservoir at full load', loaded.value, 'V', 'simulated', 'mean reservoir voltage over the cycle', [
       { label: 'mains read', value: loadedMains, unit: 'V' }, { label: 'load', value: demand.outputA, unit: 'A' },
     ], 'Periodic steady state.', loaded.assumes),
@@ -130,7 +130,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   const outputSpread = regulator.kind === 'fixed' ? regulator.outputV * FIXED_OUTPUT_TOLERANCE : 0;
   const outputWindow = regulator.kind === 'fixed' ? { low: output.outputMeanV - outputSpread, high: output.outputMeanV + outputSpread } : loaded;
   points.push({
-    id: 'output-loaded', stage: 'Full load', label: 'Output, full load', how: `DC range, across the output, ${q(demand.outputA, 'A')} drawn.`, unit: 'V',
+    id: 'output-loaded', stage: 'Full load', label: 'Output, full load', how: `DC range, across the output, ${formatNominal(demand.outputA, 'A')} drawn.`, unit: 'V',
     expected: figure('output-loaded', 'Output at full load', output.outputMeanV, 'V', 'simulated', 'mean output over the cycle', [
       { label: 'mains read', value: outputMains, unit: 'V' },
       ...(regulator.kind === 'fixed' ? [{ label: 'rejection at 100/120 Hz', value: rippleRejectionDb(regulator.outputV), unit: 'dB' as Unit }] : []),

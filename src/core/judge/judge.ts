@@ -26,6 +26,11 @@ function stateOf(left: number, advisory: boolean): State {
   return left < 1 - 1e-9 ? 'tight' : 'holds';
 }
 
+/** How far a design is from passing: each failing verdict counts, and more the further it misses. 0 when all pass. */
+export function distress(verdicts: readonly Verdict[]): number {
+  return verdicts.reduce((sum, v) => sum + (v.state === 'fails' ? 1 + Math.log1p(-v.left) : 0), 0);
+}
+
 export function countFails(verdicts: readonly Verdict[]): number {
   return verdicts.filter((v) => v.state === 'fails').length;
 }

@@ -57,13 +57,9 @@ export interface Levels {
 }
 
 export function levelsOf(point: OperatingPoint): Levels {
-  const { source } = point.network;
-  const openPeakV = Math.SQRT2 * source.voltageRms;
-  const windingOhm = source.resistanceOhm + source.sharedResistanceOhm;
-  const peakA = Math.max(...point.solution.windings.map((w) => w.peakA));
   return {
-    openPeakV,
-    terminalPeakV: Math.max(point.solution.rail.maxV, openPeakV - windingOhm * peakA),
+    openPeakV: Math.SQRT2 * point.network.source.voltageRms,
+    terminalPeakV: point.terminalPeakV,
     reservoirMaxV: point.solution.rail.maxV,
     reservoirMinV: point.solution.rail.minV,
     outputMinV: point.outputMinV,

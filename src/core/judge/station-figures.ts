@@ -57,7 +57,7 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
       const diode = solution.diodes.reduce((a, b) => (b.meanA > a.meanA ? b : a));
       return [
         simulated('diode-mean', 'Mean, each diode', diode.meanA, 'A', 'mean of the diode current', [of('load current', loadA, 'A', 'simulated')]),
-        simulated('diode-drop', 'Taken at the pulse', levels.terminalPeakV - levels.reservoirMaxV, 'V', 'winding terminals at the pulse’s peak − highest reservoir voltage', [], { assumes: ['Peak of current and peak of voltage fall together.'] }),
+        simulated('diode-drop', 'Taken at the crest', levels.terminalPeakV - levels.reservoirMaxV, 'V', 'highest winding voltage while conducting − highest reservoir voltage', [], { estimate: { label: '0.9 V a diode in the path', value: 0.9 * (design.rectifier.kind === 'bridge' ? 2 : 1), expression: 'diodes in path × 0.9 V' } }),
         simulated('diode-loss', 'Loss, all diodes', point.watts.rectifier, 'W', 'mean of diode voltage × current', [], { estimate: { label: '0.9 V a diode in the path', value: 0.9 * loadA * (design.rectifier.kind === 'bridge' ? 2 : 1), expression: 'diodes in path × 0.9 V × load current' } }),
         simulated('diode-angle', 'Conducts', diode.conductionDeg, '°', '360° × time above 1 % of the peak / period'),
         simulated('diode-surge', 'First surge', picture.surge.peakA, 'A', 'highest current of a start at the voltage peak', [of('I²t of the first cycle', picture.surge.i2t, 'A²s', 'simulated')], { condition: CONDITIONS.surge.words }),

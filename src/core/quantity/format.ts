@@ -6,6 +6,10 @@ import type { Unit } from './parse';
  */
 export function formatQuantity(value: number, unit: Unit, significant = 3): string {
   if (!Number.isFinite(value)) return '–';
+  return value < 0 ? `−${positive(-value, unit, significant)}` : positive(value, unit, significant);
+}
+
+function positive(value: number, unit: Unit, significant: number): string {
   switch (unit) {
     case 'F':
       return formatCapacitance(value);
@@ -52,7 +56,7 @@ export function formatForInput(value: number, unit: Unit): string {
 }
 
 function trimPadded(text: string): string {
-  return text.replace(/^(-?\d+\.\d*?)0+(\D|$)/, '$1$2').replace(/\.(\D)/, '$1');
+  return text.replace(/^(−?\d+\.\d*?)0+(\D|$)/, '$1$2').replace(/\.(\D)/, '$1');
 }
 
 function formatCapacitance(value: number): string {

@@ -44,7 +44,7 @@ export function report(picture: Picture, points: TestPoint[]): Report {
         : { station: 'Regulator', what: 'none', detail: 'the reservoir feeds the load' },
     ],
     margins: picture.verdicts.map((v) => ({
-      state: v.state, title: v.title, figure: q(v.figure.value, v.figure.unit), limit: `${v.relation} ${n(Number(v.limit.toPrecision(4)), v.figure.unit)}`, condition: v.figure.condition ?? '',
+      state: v.state, title: v.title, figure: q(v.figure.value, v.figure.unit), limit: `${v.relation} ${n(Number(v.limit.toPrecision(3)), v.figure.unit)}`, condition: v.figure.condition ?? '',
     })),
     readings: points.map((p) => {
       const reading = latest.get(p.id);

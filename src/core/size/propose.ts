@@ -1,7 +1,7 @@
 import { modelOf } from '@/core/circuit/condition';
 import { blankDesign } from '@/core/design/defaults';
 import { applyPatch, type Demand, type Design, type Mains, type Regulator } from '@/core/design/design';
-import { countFails, judge } from '@/core/judge/judge';
+import { countFails, distress, judge } from '@/core/judge/judge';
 import type { StationId, Verdict } from '@/core/judge/verdict';
 import { DIODE_CLASSES, diodeClass } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
@@ -70,7 +70,7 @@ export function propose(name: string, demand: Demand, mains: Mains): Proposal {
   const price = (c: Candidate) => c.costEur * (1 + 0.06 * c.verdicts.filter((v) => v.state === 'tight' && v.id !== 'sink-touch').length
     + 3 * Math.max(0, Math.abs(c.study.nominal.outputMeanV / demand.outputV - 1) - 0.05));
   passing.sort((a, b) => price(a) - price(b));
-  failing.sort((a, b) => distress(a) - distress(b));
+  failing.sort((a, b) => distress(a.verdicts) - distress(b.verdicts));
   const winner = passing[0] ?? failing[0] ?? look(start);
   if (!winner) throw new SolveError('No starting point for this load could be calculated.');
   return {
@@ -160,12 +160,7 @@ function firstReservoir(demand: Demand, mains: Mains): number {
 }
 
 function better(a: Candidate, b: Candidate): boolean {
-  return distress(a) < distress(b);
-}
-
-/** How far a candidate is from passing: each failing verdict counts, and more the further it misses. */
-function distress(c: Candidate): number {
-  return c.verdicts.reduce((sum, v) => sum + (v.state === 'fails' ? 1 + Math.log1p(-v.left) : 0), 0);
+  return distress(a.verdicts) < distress(b.verdicts);
 }
 
 function valley(study: Study): number {
@@ -204,12 +199,12 @@ function reasons(winner: Candidate, failing: Candidate[]): Proposal['reasons'] {
   const windingA = Math.max(...study.high.solution.windings.map((w) => w.rmsA));
   const lower = failing.filter((c) => c.design.transformer.ratedV < transformer.ratedV && c.design.regulator.kind === regulator.kind)
     .sort((a, b) => b.design.transformer.ratedV - a.design.transformer.ratedV)[0];
-  const lowerWhy = lower ? ` ${n(lower.design.transformer.ratedV, 'V')} was tried: ${lower.verdicts[0]!.title.toLowerCase()} fails.` : '';
+  const lowerWhy = lower ? ` ${n(lower.design.transformer.ratedV, 'V')} was tried: ${(lower.verdicts.find((v) => v.id === 'headroom' && v.state === 'fails') ?? lower.verdicts[0]!).title.toLowerCase()} fails.` : '';
   lines.push({
     station: 'winding',
     text: `${n(transformer.ratedV, 'V')}, ${n(transformer.ratedVA, 'VA')}: ${needed === null
       ? `puts ${q(study.nominal.outputMeanV, 'V')} on the load at nominal line`
-      : `at low line the valley stays ${q(valley(study) - needed, 'V', 2)} above the ${n(needed, 'V')} the regulator needs`}, and ${q(windingA, 'A')} RMS fits the ${n(model.ratedA, 'A')} rating.${lowerWhy}`,
+      : `at low line the valley stays ${q(valley(study) - needed, 'V', 2)} above the ${n(needed, 'V')} the regulator needs`}, and ${q(windingA, 'A')} RMS fits the ${q(model.ratedA, 'A')} rating.${lowerWhy}`,
   });
   lines.push({
     station: 'rectifier',
@@ -225,7 +220,7 @@ function reasons(winner: Candidate, failing: Candidate[]): Proposal['reasons'] {
       station: 'regulator',
       text: `${size.partNumber(regulator.outputV)} (${n(size.ratedA, 'A')}): leaves ${q(study.low.outputRippleVpp, 'V')} p-p of ripple, burns ${q(study.high.watts.regulator, 'W')} at high line${design.heat.sinkKPerW === null || !size.takesSink
         ? ', which it stands without a sink'
-        : `; a ${n(design.heat.sinkKPerW, 'K/W')} sink keeps the junction at ${q(study.high.heat!.junctionC, '°C')} and gets ${q(study.high.heat!.sinkC, '°C')} warm`}.`,
+        : `; a ${n(design.heat.sinkKPerW, 'K/W')} sink keeps the junction at ${q(study.high.heat!.junctionC, '°C')} its metal at ${q(study.high.heat!.sinkC, '°C')}`}.`,
     });
   } else {
     lines.push({ station: 'regulator', text: `None: between low line loaded and high line idle the output stays within ${q(study.low.outputMinV, 'V')} to ${q(study.idle.outputMaxV, 'V')}.` });

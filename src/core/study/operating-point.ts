@@ -30,6 +30,8 @@ export interface OperatingPoint {
   /** Output ripple: what rejection leaves of the reservoir's, plus what dropout lets through, V peak to peak. */
   outputRippleVpp: number;
   outputMeanA: number;
+  /** Highest voltage at the winding's terminals while the diodes conduct, V. */
+  terminalPeakV: number;
   watts: Watts;
   heat: RegulatorHeat | null;
   /** Samples over one cycle: reservoir and output volts, rectifier amperes. */
@@ -52,6 +54,12 @@ export function operatingPoint(design: Design, id: ConditionId, warmV?: number, 
   const { rail } = solution;
   const waves = solution.waveforms!;
   const reservoirV = waves.railV;
+  const windingOhm = network.source.resistanceOhm + network.source.sharedResistanceOhm;
+  const conductingA = 0.02 * Math.max(...waves.rectifierA);
+  const terminalPeakV = waves.sourceV.reduce((best, e, n) => {
+    const i = waves.rectifierA[n]!;
+    return i > conductingA ? Math.max(best, (design.rectifier.kind === 'half-wave' ? e : Math.abs(e)) - windingOhm * i) : best;
+  }, rail.maxV);
   const windingW = solution.windings.reduce((sum, w) => sum + w.copperLossW, 0) + (solution.source.sharedLossW ?? 0);
   const rectifierW = solution.diodes.reduce((sum, d) => sum + d.meanW, 0);
   const reservoirW = solution.energyBalance.filterW;
@@ -60,7 +68,7 @@ export function operatingPoint(design: Design, id: ConditionId, warmV?: number, 
   if (!regulatorLoad) {
     return {
       condition: id, network, solution, outputMeanV: rail.meanV, outputMinV: rail.minV, outputMaxV: rail.maxV,
-      outputRippleVpp: rail.ripplePeakToPeakV, outputMeanA: rail.loadMeanA,
+      outputRippleVpp: rail.ripplePeakToPeakV, outputMeanA: rail.loadMeanA, terminalPeakV,
       watts: { winding: windingW, rectifier: rectifierW, reservoir: reservoirW, regulator: 0, load: rail.loadPowerW },
       heat: null,
       wave: { t: waves.t, reservoirV, outputV: reservoirV, rectifierA: waves.rectifierA },
@@ -76,6 +84,7 @@ export function operatingPoint(design: Design, id: ConditionId, warmV?: number, 
     outputMeanV: mean(outputV), outputMinV: rail.outputMinV!, outputMaxV: rail.outputMaxV!,
     outputRippleVpp: dip + rail.ripplePeakToPeakV * 10 ** (-rippleRejectionDb(regulatorLoad.outputV) / 20),
     outputMeanA: mean(outputA),
+    terminalPeakV,
     watts: { winding: windingW, rectifier: rectifierW, reservoir: reservoirW, regulator: regulatorW, load: loadW },
     heat: regulatorHeat(design, regulatorW),
     wave: { t: waves.t, reservoirV, outputV, rectifierA: waves.rectifierA },

@@ -8,12 +8,16 @@ import { useForm, type UseFormRegisterReturn } from 'react-hook-form';
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import { windingWords } from '@/core/design/words';
 import { formatNominal } from '@/core/quantity/format';
+import type { Summary } from '@/core/judge/picture';
 import type { Proposal } from '@/core/size/propose';
 import { createDesign } from '@/ui/api';
 import { Mark } from '@/ui/mark';
+import { MiniTerrace } from '@/ui/mini-terrace';
 import { StateSign } from '@/ui/state-sign';
 import { solver } from '@/workers/client';
 import { loadSchema, valueOf, type LoadForm } from './load-schema';
+
+type Proposed = Proposal & { summary: Summary };
 
 const STATION_NAMES = { mains: 'Mains', winding: 'Transformer', rectifier: 'Rectifier', reservoir: 'Reservoir', regulator: 'Regulator', load: 'Load' } as const;
 
@@ -26,7 +30,7 @@ export function NewFromLoad() {
     defaultValues: { name: '', outputV: '15 V', outputA: '600 mA', tolerancePct: '5 %', rippleVpp: '5 mV', kind: 'current', mains: MAINS_PRESETS[0]!.id },
   });
   const { errors } = form.formState;
-  const [proposal, setProposal] = useState<Proposal | null>(null);
+  const [proposal, setProposal] = useState<Proposed | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
 
@@ -94,7 +98,7 @@ export function NewFromLoad() {
   );
 }
 
-function ProposalCard({ proposal, busy, onTake }: { proposal: Proposal; busy: boolean; onTake(): void }) {
+function ProposalCard({ proposal, busy, onTake }: { proposal: Proposed; busy: boolean; onTake(): void }) {
   const { design, reasons, verdicts, shortfall, simulated, costEur } = proposal;
   const heading = `${windingWords(design)}, ${formatNominal(design.transformer.ratedVA, 'VA')}`;
   return (
@@ -102,7 +106,10 @@ function ProposalCard({ proposal, busy, onTake }: { proposal: Proposal; busy: bo
       {shortfall ? <p role="alert" className="mb-3 rounded border-2 border-fail bg-fail-soft px-3 py-2">{shortfall}</p> : (
         <p className="mb-3 flex items-center gap-2 text-[15px]"><StateSign state="holds" /> Passes all {verdicts.length} of its verdicts. {simulated} complete sets were simulated; typical parts price {costEur.toFixed(0)} EUR.</p>
       )}
-      <h2 className="text-[21px] font-semibold">{heading}</h2>
+      <div className="flex flex-wrap items-end justify-between gap-4">
+        <h2 className="text-[21px] font-semibold">{heading}</h2>
+        <div className="w-[400px] max-w-full"><MiniTerrace summary={proposal.summary} id="proposal" /></div>
+      </div>
       <dl className="mt-2 space-y-2">
         {reasons.map((r) => (
           <div key={r.station} className="grid grid-cols-[104px_1fr] gap-3"><dt className="font-semibold">{STATION_NAMES[r.station]}</dt><dd>{r.text}</dd></div>

@@ -24,7 +24,7 @@ export function MarginBar({ verdict }: { verdict: Verdict }) {
         <rect x={WANTED_AT - 0.2} y="1" width="0.4" height="5" fill="var(--quiet)" />
       </svg>
       <div className="relative h-4 text-[12px] text-quiet">
-        <span className="absolute -translate-x-1/2" style={{ left: `${LIMIT_AT}%` }}>{verdict.id === 'headroom' ? 'limit' : `limit ${formatNominal(verdict.limit, verdict.figure.unit)}`}</span>
+        <span className="absolute -translate-x-1/2" style={{ left: `${LIMIT_AT}%` }}>{verdict.id === 'headroom' ? 'limit' : `limit ${formatNominal(Number(verdict.limit.toPrecision(3)), verdict.figure.unit)}`}</span>
         <span className="absolute -translate-x-1/2" style={{ left: `${WANTED_AT + 8}%` }}>wanted</span>
       </div>
     </div>

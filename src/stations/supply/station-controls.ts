@@ -34,7 +34,7 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
   winding: {
     name: 'Winding',
     value: (d) => windingWords(d),
-    reading: (p, band) => `${formatNominal(p.design.transformer.ratedVA, 'VA')}, ${formatQuantity(Math.max(...p.points[band].solution.windings.map((w) => w.rmsA)), 'A')} RMS`,
+    reading: (p, band) => `${formatNominal(p.design.transformer.ratedVA, 'VA')} · ${formatQuantity(Math.max(...p.points[band].solution.windings.map((w) => w.rmsA)), 'A')}`,
     step: (d, direction) => ({ transformer: { ratedV: stepInList(d.transformer.ratedV, STANDARD_SECONDARY_V, few(direction)) } }),
   },
   rectifier: {

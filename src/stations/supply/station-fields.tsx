@@ -45,7 +45,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
         <>
           <QuantityField path="transformer.ratedV" label={rectifier.kind === 'centre-tap' ? 'Each half, rated' : 'Winding, rated'} value={transformer.ratedV} step={inList(STANDARD_SECONDARY_V)} onCommit={(v) => edit({ transformer: { ratedV: v! } })} />
           <QuantityField path="transformer.ratedVA" label="Size, whole core" value={transformer.ratedVA} step={inList(STANDARD_VA)} onCommit={(v) => edit({ transformer: { ratedVA: v! } })} />
-          <QuantityField path="transformer.regulationPct" value={transformer.regulationPct} step={by(1)} placeholder={`typical ${formatNominal(Number((100 * typicalRegulation(transformer.ratedVA)).toPrecision(2)), '%')}`} onCommit={(v) => edit({ transformer: { regulationPct: v } })} />
+          <QuantityField path="transformer.regulationPct" value={transformer.regulationPct} step={by(1)} placeholder={`typ. ${formatNominal(Number((100 * typicalRegulation(transformer.ratedVA)).toPrecision(2)), '%')}`} onCommit={(v) => edit({ transformer: { regulationPct: v } })} />
           <QuantityField path="transformer.hotC" value={transformer.hotC} step={by(5)} onCommit={(v) => edit({ transformer: { hotC: v! } })} />
         </>
       );
@@ -67,8 +67,8 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
         <>
           <QuantityField path="reservoir.capacitanceF" value={reservoir.capacitanceF} step={inDecades(E6)} onCommit={(v) => edit({ reservoir: { capacitanceF: v! } })} />
           <QuantityField path="reservoir.ratedV" value={reservoir.ratedV} step={inList(CAPACITOR_VOLTS)} onCommit={(v) => edit({ reservoir: { ratedV: v! } })} />
-          <QuantityField path="reservoir.esrOhm" value={reservoir.esrOhm} step={inDecades(E12)} placeholder={`typical ${formatNominal(Number(typicalEsr(reservoir.capacitanceF, reservoir.ratedV).toPrecision(2)), 'ohm')}`} onCommit={(v) => edit({ reservoir: { esrOhm: v } })} />
-          <QuantityField path="reservoir.rippleA" value={reservoir.rippleA} step={inDecades(E12)} placeholder={`typical ${formatNominal(Number(typicalRippleRating(reservoir.capacitanceF, reservoir.ratedV).toPrecision(2)), 'A')}`} onCommit={(v) => edit({ reservoir: { rippleA: v } })} />
+          <QuantityField path="reservoir.esrOhm" value={reservoir.esrOhm} step={inDecades(E12)} placeholder={`typ. ${formatNominal(Number(typicalEsr(reservoir.capacitanceF, reservoir.ratedV).toPrecision(2)), 'ohm')}`} onCommit={(v) => edit({ reservoir: { esrOhm: v } })} />
+          <QuantityField path="reservoir.rippleA" value={reservoir.rippleA} step={inDecades(E12)} placeholder={`typ. ${formatNominal(Number(typicalRippleRating(reservoir.capacitanceF, reservoir.ratedV).toPrecision(2)), 'A')}`} onCommit={(v) => edit({ reservoir: { rippleA: v } })} />
           <QuantityField path="reservoir.tolerancePct" label="Tolerance, ±" value={reservoir.tolerancePct} step={by(5)} onCommit={(v) => edit({ reservoir: { tolerancePct: v! } })} />
           <QuantityField path="reservoir.agedPct" value={reservoir.agedPct} step={by(5)} onCommit={(v) => edit({ reservoir: { agedPct: v! } })} />
         </>

@@ -21,7 +21,7 @@ export function Supply() {
   }
   return (
     <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_300px] xl:grid-cols-[minmax(0,1fr)_338px]">
-      <div className="grid min-h-0 grid-rows-[minmax(0,1fr)_218px]">
+      <div className="grid min-h-0 grid-rows-[minmax(0,1fr)_206px]">
         <div className="relative min-h-0 px-2 pt-0.5">
           {trouble && (
             <p role="alert" className="absolute inset-x-8 top-20 z-10 rounded border-2 border-fail bg-raised px-3 py-2 text-fail shadow">

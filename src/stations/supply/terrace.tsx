@@ -78,11 +78,12 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
   const idleV = picture.points.idle.solution.rail.maxV;
   const windowV = [design.demand.outputV * (1 - design.demand.tolerancePct / 100), design.demand.outputV * (1 + design.demand.tolerancePct / 100)] as const;
   const middle = ([a, b]: [number, number]) => (a + b) / 2;
-  const valley = low.wave.reduce((a, b) => (b[1] < a[1] ? b : a));
   const frontValley = front.wave.reduce((a, b) => (b[1] < a[1] ? b : a));
-  const short = needed !== null && valley[1] < needed;
+  const valleyV = low.levels.reservoirMinV;
+  const short = needed !== null && valleyV < needed;
   const drags = dragEdits(design, picture, axis);
   const outV = point.outputMeanV;
+  const archText = Math.min(y(low.levels.openPeakV) + 62, y(axis.foldV) - 24);
   const upper = [...high.descent, ...high.wave];
   const lower = [...low.descent, ...low.wave];
 
@@ -149,7 +150,7 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
         {regulated && (
           <g>
             <path d={pathOf(low.output, y)} fill="none" stroke="var(--volt)" strokeWidth="1.4" strokeDasharray="5 4" />
-            <path d={pathOf([...front.output, [cols.load[1], outV]], y)} fill="none" stroke="var(--volt)" strokeWidth="2.6" strokeLinejoin="round" />
+            <path d={pathOf([...front.output, [cols.reservoir[1], outV], [cols.load[1], outV]], y)} fill="none" stroke="var(--volt)" strokeWidth="2.6" strokeLinejoin="round" />
           </g>
         )}
         {!regulated && (
@@ -176,11 +177,11 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
         {/* What each step takes, in the band in front */}
         <Tag x={middle(cols.winding) + 5} y={between(y, front.levels.openPeakV, front.levels.terminalPeakV)} colour="var(--ink)">{`−${formatQuantity(front.levels.openPeakV - front.levels.terminalPeakV, 'V', 2)}`}</Tag>
         <Tag x={middle(cols.rectifier) + 5} y={between(y, front.levels.terminalPeakV, front.levels.reservoirMaxV)} colour="var(--ink)">{`−${formatQuantity(front.levels.terminalPeakV - front.levels.reservoirMaxV, 'V', 2)}`}</Tag>
-        <Tag x={middle(cols.mains)} y={y(front.levels.openPeakV) + 40} anchor="middle" colour="var(--ink)" size={14} bold>{formatQuantity(mainsVolts(design, band), 'V')}</Tag>
-        <Tag x={middle(cols.mains)} y={y(front.levels.openPeakV) + 56} anchor="middle" colour="var(--quiet)">at the outlet</Tag>
+        <Tag x={middle(cols.mains)} y={archText} anchor="middle" colour="var(--ink)" size={15} bold>{formatQuantity(mainsVolts(design, band), 'V')}</Tag>
+        <Tag x={middle(cols.mains)} y={archText + 16} anchor="middle" colour="var(--quiet)">outlet</Tag>
 
         {/* Daylight: the number the whole drawing is about */}
-        {needed !== null && <Daylight x={cols.regulator[0] + 14} valleyV={valley[1]} neededV={needed} y={y} />}
+        {needed !== null && <Daylight x={cols.regulator[0] + 14} valleyV={valleyV} neededV={needed} y={y} />}
         <Tag x={middle(cols.load)} y={y(Math.max(outV, windowV[1])) - 12} anchor="middle" colour="var(--volt)" size={24} bold>{formatQuantity(outV, 'V')}</Tag>
 
         <Embers picture={picture} band={band} cols={cols} top={plotBottom + 2} height={EMBERS_PX - 4} />

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { Picture } from '@/core/judge/picture';
 import type { Effect, Fix, Verdict } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
@@ -14,11 +14,6 @@ export function VerdictRail({ picture }: { picture: Picture }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const worst = verdicts[0];
   const open = verdicts.find((v) => v.id === chosen) ?? worst;
-  // A cured verdict gives way to the next worst.
-  const chosenState = verdicts.find((v) => v.id === chosen)?.state;
-  useEffect(() => {
-    if (chosenState === 'holds' && worst && worst.state !== 'holds') setChosen(null);
-  }, [chosenState, worst]);
 
   return (
     <section aria-label="Verdicts" className="flex min-h-0 flex-col border-l border-rule bg-raised" data-testid="verdict-rail">
@@ -29,7 +24,7 @@ export function VerdictRail({ picture }: { picture: Picture }) {
         {picture.hazard && <p className="mt-0.5 text-[13px] font-semibold leading-tight text-fail">⚠ {picture.hazard}</p>}
       </header>
       <ul className="min-h-0 flex-1 overflow-y-auto">
-        {verdicts.map((v) => (v === open ? <OpenVerdict key={v.id} verdict={v} /> : <VerdictLine key={v.id} verdict={v} onOpen={() => setChosen(v.id)} />))}
+        {verdicts.map((v) => (v === open ? <OpenVerdict key={v.id} verdict={v} onApplied={() => setChosen(null)} /> : <VerdictLine key={v.id} verdict={v} onOpen={() => setChosen(v.id)} />))}
       </ul>
     </section>
   );
@@ -47,7 +42,8 @@ function VerdictLine({ verdict, onOpen }: { verdict: Verdict; onOpen(): void }) 
   );
 }
 
-function OpenVerdict({ verdict }: { verdict: Verdict }) {
+/** Once a fix is taken, the list turns to whatever is worst then. */
+function OpenVerdict({ verdict, onApplied }: { verdict: Verdict; onApplied(): void }) {
   const { view } = useSession();
   const fixes = useView((s) => s.fixes)[verdict.id];
   const fixing = useView((s) => s.fixing);
@@ -66,7 +62,7 @@ function OpenVerdict({ verdict }: { verdict: Verdict }) {
       <p className="text-[13px] leading-snug text-quiet">{verdict.figure.condition ? `${capital(verdict.figure.condition)}. ` : ''}{verdict.limitSource} {verdict.reason}</p>
       {verdict.state !== 'holds' && (
         <div className="mt-2" aria-busy={fixing}>
-          {fixes && fixes.length > 0 && <ul className={`space-y-1.5 ${fixing ? 'opacity-50' : ''}`}>{fixes.map((f) => <FixButton key={f.edit.label} fix={f} disabled={fixing} />)}</ul>}
+          {fixes && fixes.length > 0 && <ul className={`space-y-1.5 ${fixing ? 'opacity-50' : ''}`}>{fixes.map((f) => <FixButton key={f.edit.label} fix={f} disabled={fixing} onApplied={onApplied} />)}</ul>}
           {!fixes && fixing && <p className="text-[13px] text-quiet">Simulating what would cure it…</p>}
           {!fixing && (!fixes || fixes.length === 0) && <p className="text-[13px] text-quiet">No single step along standard values cures this one. Look at the failing verdicts around it first.</p>}
         </div>
@@ -75,12 +71,12 @@ function OpenVerdict({ verdict }: { verdict: Verdict }) {
   );
 }
 
-function FixButton({ fix, disabled }: { fix: Fix; disabled: boolean }) {
+function FixButton({ fix, disabled, onApplied }: { fix: Fix; disabled: boolean; onApplied(): void }) {
   const edit = useEdit();
   const { self, others } = fix;
   return (
     <li>
-      <button type="button" disabled={disabled} className="w-full rounded border border-rule bg-raised px-2.5 py-1.5 text-left leading-snug hover:border-edge" onClick={() => edit(fix.edit.patch)} data-testid="fix">
+      <button type="button" disabled={disabled} className="w-full rounded border border-rule bg-raised px-2.5 py-1.5 text-left leading-snug hover:border-edge" onClick={() => { edit(fix.edit.patch); onApplied(); }} data-testid="fix">
         <span className="flex items-baseline justify-between gap-2">
           <span className="min-w-0 truncate font-semibold">{fix.edit.label}</span>
           <span className="whitespace-nowrap text-[13px] text-quiet">{price(fix.costChangeEur)}</span>
@@ -105,7 +101,7 @@ function SideEffect({ effect }: { effect: Effect }) {
 }
 
 function limitWords(v: Verdict): string {
-  return v.id === 'headroom' ? formatQuantity(v.figure.value, v.figure.unit, 2) : `${formatQuantity(v.figure.value, v.figure.unit)} of ${formatNominal(v.limit, v.figure.unit)}`;
+  return v.id === 'headroom' ? formatQuantity(v.figure.value, v.figure.unit, 2) : `${formatQuantity(v.figure.value, v.figure.unit)} of ${formatNominal(Number(v.limit.toPrecision(3)), v.figure.unit)}`;
 }
 
 function price(change: number): string {

@@ -1,0 +1,35 @@
+'use client';
+
+import { createStore } from 'zustand/vanilla';
+import type { Band, Picture } from '@/core/judge/picture';
+import type { Fix, StationId } from '@/core/judge/verdict';
+import type { StoredDesign } from '@/server/designs';
+
+export type SaveState = 'saved' | 'unsaved' | 'saving' | 'offline' | 'conflict' | 'gone';
+
+/** What a window knows beside the document: where the person looks, what was solved, what was saved. */
+export interface SessionState {
+  id: string;
+  revision: number;
+  save: SaveState;
+  /** The newer version another window saved. */
+  conflict: StoredDesign | null;
+  picture: Picture | null;
+  /** Set when the newest edit could not be solved: the picture shown is the last good one. */
+  trouble: string | null;
+  fixes: Readonly<Record<string, Fix[]>>;
+  fixing: boolean;
+  station: StationId;
+  band: Band;
+  /** Name of the figure whose working is open, and the verdict when it is one of those. */
+  opened: string | null;
+}
+
+export function createView(stored: StoredDesign) {
+  return createStore<SessionState>()(() => ({
+    id: stored.id, revision: stored.revision, save: 'saved', conflict: null, picture: null, trouble: null, fixes: {}, fixing: false,
+    station: 'reservoir', band: 'nominal', opened: null,
+  }));
+}
+
+export type View = ReturnType<typeof createView>;
