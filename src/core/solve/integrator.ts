@@ -89,14 +89,17 @@ export function integratorFor(circuit: ReservoirCircuit) {
     return fullWave ? Math.abs(e) : e;
   }
 
-  /** Times in (from, to) where the drive has a corner: zero crossings and the clip's edges. */
-  function corners(from: number, to: number, phi: number): number[] {
+  /**
+   * Times in (from, to) no step may straddle: the drive's corners (zero crossings, the clip's edges), and its crest,
+   * which always lies within the charging pulse, so that not even the shortest pulse falls between two steps.
+   */
+  function stops(from: number, to: number, phi: number): number[] {
     const half = periodS / 2;
     const lead = phi / circuit.omega;
     const edge = circuit.clipV < circuit.peakV ? Math.asin(circuit.clipV / circuit.peakV) / circuit.omega : half;
     const found: number[] = [];
     for (let n = Math.floor((from + lead) / half) - 1; n * half - lead <= to; n++) {
-      for (const offset of edge < half ? [0, edge, half - edge] : [0]) {
+      for (const offset of edge < half ? [0, edge, half - edge] : [0, half / 2]) {
         const t = n * half - lead + offset;
         if (t > from + 1e-9 * periodS && t < to - 1e-9 * periodS) found.push(t);
       }
@@ -120,7 +123,7 @@ export function integratorFor(circuit: ReservoirCircuit) {
     let steps = 0;
     if (record) trace.count = 0;
 
-    for (const stop of corners(from, to, phi)) {
+    for (const stop of stops(from, to, phi)) {
       const middle = (t + stop) / 2;
       const sign = Math.sin(circuit.omega * middle + phi) >= 0 ? 1 : -1;
       const polarity = sign > 0 || !fullWave ? 0 : 1;
