@@ -3,6 +3,7 @@
 import { createContext, useContext, useEffect, useState, type ReactNode } from 'react';
 import { useStore } from 'zustand';
 import type { Design, Patch } from '@/core/design/design';
+import type { Picture } from '@/core/judge/picture';
 import type { StoredDesign } from '@/server/designs';
 import { startAutosave } from './autosave';
 import { createDesignStore, type DesignStore } from './design-store';
@@ -20,8 +21,9 @@ export interface Session {
 
 const SessionContext = createContext<Session | null>(null);
 
-export function SessionProvider({ stored, children }: { stored: StoredDesign; children: ReactNode }) {
-  const [parts] = useState(() => ({ document: createDesignStore(stored.design), view: createView(stored) }));
+/** Opens a design for a page. `solved` is its picture when the server had one. */
+export function SessionProvider({ stored, solved, children }: { stored: StoredDesign; solved: Picture | null; children: ReactNode }) {
+  const [parts] = useState(() => ({ document: createDesignStore(stored.design), view: createView(stored, solved) }));
   const [session] = useState<Session>(() => {
     const saving = startAutosave(parts.document, parts.view);
     return { ...parts, flush: saving.flush, settle: saving.settle };

@@ -25,9 +25,9 @@ export interface SessionState {
   opened: string | null;
 }
 
-export function createView(stored: StoredDesign) {
+export function createView(stored: StoredDesign, picture: Picture | null) {
   return createStore<SessionState>()(() => ({
-    id: stored.id, revision: stored.revision, save: 'saved', conflict: null, picture: null, trouble: null, fixes: {}, fixing: false,
+    id: stored.id, revision: stored.revision, save: 'saved', conflict: null, picture, trouble: null, fixes: {}, fixing: false,
     station: 'reservoir', band: 'nominal', opened: null,
   }));
 }

@@ -40,7 +40,7 @@ const regulator = yup.lazy((value: unknown) => {
 });
 
 export const designSchema = yup.object({
-  format: yup.string().required('this is not a design file: its format is missing').oneOf(['ember-rail-design'], 'this is not a design file: its format is ${value}'),
+  format: yup.string().required().oneOf(['ember-rail-design']),
   version: yup.number().required('${path} is missing').oneOf([1], 'this file has version ${value}; this program reads version 1'),
   name: yup.string().strict(true).required('${path} is empty: give the design a name').max(NAME_MAX, `\${path} is longer than ${NAME_MAX} letters`),
   note: yup.string().strict(true).defined('${path} is missing').max(NOTE_MAX, `\${path} is longer than ${NOTE_MAX} letters`),
@@ -74,6 +74,10 @@ export const designSchema = yup.object({
 export function readDesign(value: unknown): { ok: true; design: Design } | { ok: false; fault: Fault } {
   if (value === null || typeof value !== 'object' || Array.isArray(value)) {
     return { ok: false, fault: { path: '', sentence: 'a design has to be a JSON object' } };
+  }
+  // Said first: in a foreign file every member is wrong, and that is not what helps.
+  if ((value as { format?: unknown }).format !== 'ember-rail-design') {
+    return { ok: false, fault: { path: 'format', sentence: 'this is not a design file of this program' } };
   }
   try {
     return { ok: true, design: designSchema.validateSync(value, { strict: true, abortEarly: true }) as unknown as Design };

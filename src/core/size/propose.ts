@@ -57,7 +57,8 @@ export function propose(name: string, demand: Demand, mains: Mains): Proposal {
     const base: Design = { ...start, regulator };
     let enough = 0;
     for (const ratedV of STANDARD_SECONDARY_V) {
-      if (ratedV < 0.5 * demand.outputV || ratedV > 1.6 * demand.outputV + 6) continue;
+      const [least, most] = regulator.kind === 'none' ? [0.6, 1.15] : [0.6, 1.6];
+      if (ratedV < least * demand.outputV - 1 || ratedV > most * demand.outputV + (regulator.kind === 'none' ? 1 : 6)) continue;
       const found = sizeForWinding(applyPatch(base, { transformer: { ratedV } }), look);
       if (!found) continue;
       const passes = countFails(found.verdicts) === 0;
@@ -112,7 +113,7 @@ function sizeForWinding(base: Design, look: Look): Candidate | null {
   const sizes = STANDARD_VA.filter((va) => va >= 1.05 * demand.outputA * base.transformer.ratedV);
   let best: Candidate | null = null;
 
-  for (const ratedVA of sizes.slice(0, 6)) {
+  for (const ratedVA of sizes.slice(0, 5)) {
     const sized = applyPatch(base, { transformer: { ratedVA } });
     const openPeak = Math.SQRT2 * modelOf(sized).openCircuitV * (1 + mains.highPct / 100);
     const canV = CAPACITOR_VOLTS.find((v) => v >= openPeak / 0.85);

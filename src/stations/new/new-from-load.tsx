@@ -3,7 +3,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useState, useSyncExternalStore } from 'react';
 import { useForm, type UseFormRegisterReturn } from 'react-hook-form';
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import { windingWords } from '@/core/design/words';
@@ -33,6 +33,7 @@ export function NewFromLoad() {
   const [proposal, setProposal] = useState<Proposed | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const ready = useSyncExternalStore(() => () => undefined, () => true, () => false);
 
   async function search(values: LoadForm) {
     setBusy(true);
@@ -68,7 +69,9 @@ export function NewFromLoad() {
         </div>
       </header>
       <main className="grid grid-cols-[minmax(260px,340px)_minmax(0,1fr)] gap-8">
-        <form noValidate className="space-y-3" onSubmit={(e) => void form.handleSubmit(search)(e)}>
+        <form noValidate onSubmit={(e) => void form.handleSubmit(search)(e)}>
+          {/* Nothing can be typed before the page can keep it. */}
+          <fieldset disabled={!ready} className="space-y-3">
           <Field label="Volts" hint="at the load" error={errors.outputV?.message} input={form.register('outputV')} autoFocus />
           <Field label="Amperes" hint="the most it draws for long" error={errors.outputA?.message} input={form.register('outputA')} />
           <Field label="May deviate, ±" hint="5 % suits a fixed regulator; 20 % and more can do without" error={errors.tolerancePct?.message} input={form.register('tolerancePct')} />
@@ -84,6 +87,7 @@ export function NewFromLoad() {
           <Field label="Name" hint="optional" error={errors.name?.message} input={form.register('name')} />
           <button type="submit" className="btn btn-main !min-h-[36px] w-full justify-center text-[16px]" disabled={busy}>{busy && !proposal ? 'Simulating candidates…' : 'Propose a supply'}</button>
           {trouble && <p role="alert" className="text-fail">{trouble}</p>}
+          </fieldset>
         </form>
         <section aria-label="Proposal" aria-live="polite">
           {proposal ? <ProposalCard proposal={proposal} busy={busy} onTake={() => void take()} /> : (

@@ -36,7 +36,7 @@ export function Sheet() {
     <main className="min-h-0 flex-1 overflow-y-auto bg-sunk print:overflow-visible print:bg-transparent">
       <style>{`@page { size: ${paper === 'A4' ? 'A4' : 'letter'}; margin: 11mm 12mm; }`}</style>
       <div className="mx-auto flex max-w-[860px] items-center gap-3 px-5 py-3 print:hidden">
-        <p className="mr-auto text-quiet">Prints on one page, in black.</p>
+        <p className="mr-auto text-quiet">Prints in black; on one page unless the notes are long.</p>
         <label className="flex items-center gap-2">Paper
           <select className="field !w-auto" value={paper} onChange={(e) => setPaper(e.target.value as Paper)}><option>A4</option><option>Letter</option></select>
         </label>
@@ -45,7 +45,7 @@ export function Sheet() {
       </div>
       {trouble && <p role="alert" className="mx-auto max-w-[860px] px-5 pb-2 text-fail">Not solved: the figures below are from before your last change. {trouble}</p>}
       {!page || !picture ? <p className="p-8 text-center text-quiet" aria-live="polite">Gathering the sheet…</p> : (
-        <article className="mx-auto mb-10 max-w-[860px] border border-rule bg-paper px-9 py-6 text-[13.5px] leading-snug print:m-0 print:max-w-none print:border-0 print:p-0 print:text-[9.3pt]" data-testid="sheet">
+        <article className="mx-auto mb-10 max-w-[860px] border border-rule bg-paper px-9 py-6 text-[13.5px] leading-snug print:m-0 print:max-w-none print:border-0 print:p-0 print:text-[8.4pt] print:leading-[1.2] [&_h2]:print:text-[10.5pt]" data-testid="sheet">
           <header className="flex items-start justify-between gap-6 border-b-2 border-ink pb-2">
             <div className="min-w-0">
               <h1 className="text-[22px] font-semibold leading-tight break-words">{design.name}</h1>
@@ -53,8 +53,8 @@ export function Sheet() {
             </div>
             <p className="serif shrink-0 text-right text-[19px] font-semibold leading-tight">{ratingWords(design)}<br /><span className="text-[12px] font-normal">Ember Rail, {new Date().toISOString().slice(0, 10)}</span></p>
           </header>
-          <section aria-label="Cautions" className="mt-2 border-2 border-ink px-3 py-1.5">
-            {page.cautions.map((c) => <p key={c}>⚠ {c}</p>)}
+          <section aria-label="Cautions" className="mt-2 columns-1 gap-x-5 border-2 border-ink px-3 py-1.5 print:columns-2">
+            {page.cautions.map((c) => <p key={c} className="break-inside-avoid">⚠ {c}</p>)}
           </section>
           <div className="mt-2 grid grid-cols-[1fr_1.15fr] gap-x-6">
             <section>

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
+import { solveNow } from '@/server/solve-now';
 import { store } from '@/server/store';
 import { DesignFrame } from '@/ui/design-frame';
 import { SessionProvider } from '@/ui/session';
@@ -15,7 +16,7 @@ export default async function DesignLayout({ params, children }: Props & { child
   const stored = store().get((await params).id);
   if (!stored) notFound();
   return (
-    <SessionProvider stored={stored}>
+    <SessionProvider stored={stored} solved={solveNow(stored.design)}>
       <DesignFrame>{children}</DesignFrame>
     </SessionProvider>
   );

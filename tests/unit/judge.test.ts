@@ -1,0 +1,187 @@
+import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';
+import { applyPatch, type Design, type Patch } from '@/core/design/design';
+import { simulateFixes } from '@/core/judge/fixes';
+import { judge } from '@/core/judge/judge';
+import { pictureOf, levelsOf, BANDS } from '@/core/judge/picture';
+import { RULES } from '@/core/judge/rules';
+import { stationFigures } from '@/core/judge/station-figures';
+import { studyDesign } from '@/core/study/operating-point';
+
+const base = (patch: Patch = {}): Design => applyPatch({
+  ...blankDesign('Test', { outputV: 15, outputA: 0.6, tolerancePct: 5, rippleVpp: 0.005, kind: 'current' }, MAINS_PRESETS[0]!.mains),
+  transformer: { ratedV: 18, ratedVA: 30, regulationPct: null, hotC: 75 },
+  regulator: { kind: 'fixed', size: '78', outputV: 15 },
+  reservoir: { capacitanceF: 3300e-6, ratedV: 50, esrOhm: null, rippleA: null, tolerancePct: 20, agedPct: 20 },
+  heat: { ambientC: 40, sinkKPerW: 5, interface: 'paste' },
+}, patch);
+const verdicts = (patch: Patch = {}) => judge(studyDesign(base(patch)));
+const verdict = (id: string, patch: Patch = {}) => verdicts(patch).find((v) => v.id === id);
+
+test('a sound supply passes everything', () => {
+  expect(verdicts().filter((v) => v.state === 'fails')).toEqual([]);
+});
+
+test.each<[string, Patch]>([
+  ['headroom', { transformer: { ratedV: 15 } }],
+  ['reservoir-voltage', { reservoir: { ratedV: 25 } }],
+  ['ripple-current', { reservoir: { rippleA: 0.3 } }],
+  ['regulator-input', { transformer: { ratedV: 25 } }],
+  ['regulator-current', { demand: { outputA: 1.2 } }],
+  ['junction', { heat: { sinkKPerW: 25 } }],
+  ['winding-current', { transformer: { ratedVA: 10 } }],
+  ['diode-average', { demand: { outputA: 2.5 } }],
+  ['diode-reverse', { rectifier: { kind: 'centre-tap', diode: 'sk-1a' } }],
+  ['diode-surge', { transformer: { ratedVA: 300 }, rectifier: { diode: 'si-1a' } }],
+  ['output-ripple', { transformer: { ratedV: 12 } }],
+  ['output-window', { demand: { outputV: 14 } }],
+])('%s fails where it should', (id, patch) => {
+  expect(verdict(id, patch)!.state).toBe('fails');
+});
+
+test('every rule is exercised above but the touch caution, which warns and never fails', () => {
+  expect(verdict('sink-touch', { heat: { sinkKPerW: 25 } })!.state).toBe('tight');
+  expect(RULES.length).toBe(13);
+});
+
+test('rules without a subject stay silent', () => {
+  const bare = verdicts({ regulator: { kind: 'none' } }).map((v) => v.id);
+  for (const id of ['headroom', 'regulator-input', 'regulator-current', 'junction', 'sink-touch']) expect(bare).not.toContain(id);
+  const none = verdicts({ reservoir: { capacitanceF: 0 } }).map((v) => v.id);
+  for (const id of ['reservoir-voltage', 'ripple-current', 'diode-surge']) expect(none).not.toContain(id);
+});
+
+test('verdicts are ranked by how little is left, failures first', () => {
+  const list = verdicts({ transformer: { ratedV: 12, ratedVA: 10 }, reservoir: { ratedV: 16 } });
+  const rank = { fails: 0, tight: 1, holds: 2 };
+  for (let n = 1; n < list.length; n++) {
+    const a = list[n - 1]!, b = list[n]!;
+    expect(rank[a.state]).toBeLessThanOrEqual(rank[b.state]);
+    if (a.state === b.state) expect(a.left).toBeLessThanOrEqual(b.left);
+  }
+});
+
+test('headroom is counted at low line with the reservoir at the end of its life', () => {
+  const study = studyDesign(base());
+  const found = verdict('headroom')!;
+  expect(study.low.network.rail.filter[0]!.capacitanceF).toBeCloseTo(3300e-6 * 0.64, 9);
+  expect(study.low.network.source.voltageRms / study.nominal.network.source.voltageRms).toBeCloseTo(0.9, 9);
+  expect(found.figure.value).toBeCloseTo(study.low.solution.rail.minV - 17, 9);
+});
+
+test('warm copper decides dropout, cold copper the surge', () => {
+  const study = studyDesign(base());
+  expect(study.low.network.source.resistanceOhm).toBeGreaterThan(study.surge.network.source.resistanceOhm);
+});
+
+test('winding current runs at 1.6 to 2 times the load under a bridge, 1.1 to 1.4 times in each half of a tap, 2 to 2.8 half-wave', () => {
+  const ratio = (patch: Patch) => { const v = verdict('winding-current', patch)!; return v.figure.value / 0.606; };
+  expect(ratio({})).toBeGreaterThan(1.5);
+  expect(ratio({})).toBeLessThan(2.1);
+  expect(ratio({ rectifier: { kind: 'centre-tap' }, transformer: { ratedVA: 40 } })).toBeGreaterThan(1.05);
+  expect(ratio({ rectifier: { kind: 'centre-tap' }, transformer: { ratedVA: 40 } })).toBeLessThan(1.45);
+  expect(ratio({ rectifier: { kind: 'half-wave' } })).toBeGreaterThan(1.9);
+  expect(ratio({ rectifier: { kind: 'half-wave' } })).toBeLessThan(2.9);
+});
+
+test('the watts add up: what leaves the EMF is burnt somewhere or reaches the load', () => {
+  for (const patch of [{}, { transformer: { ratedV: 12 } }, { regulator: { kind: 'none' as const } }]) {
+    const { nominal } = studyDesign(base(patch));
+    const { winding, rectifier, reservoir, regulator, load } = nominal.watts;
+    const sum = winding + rectifier + reservoir + regulator + load;
+    expect(sum / nominal.solution.energyBalance.sourceW).toBeCloseTo(1, 2);
+  }
+});
+
+describe('fixes', () => {
+  const troubled = base({ transformer: { ratedV: 15, ratedVA: 16 }, reservoir: { capacitanceF: 680e-6, ratedV: 25 }, heat: { sinkKPerW: 20 } });
+  const study = studyDesign(troubled);
+  const before = judge(study);
+  const found = [...simulateFixes(study, before)];
+
+  test('every verdict that does not hold gets some, none more than three', () => {
+    expect(found.map((f) => f.verdict)).toEqual(before.filter((v) => v.state !== 'holds').map((v) => v.id));
+    for (const f of found) expect(f.fixes.length).toBeLessThanOrEqual(3);
+    expect(found.find((f) => f.verdict === 'headroom')!.fixes.length).toBeGreaterThan(0);
+  });
+
+  test('what a fix promises is what the fixed design then shows, side effects included', () => {
+    for (const { verdict: id, fixes } of found) {
+      for (const fix of fixes) {
+        const after = judge(studyDesign(applyPatch(troubled, fix.edit.patch)));
+        const self = after.find((v) => v.id === id);
+        if (self) {
+          expect(Math.abs(self.figure.value - fix.self.after)).toBeLessThan(1e-3 * Math.max(1e-3, Math.abs(self.figure.value)));
+          expect(self.left).toBeGreaterThan(before.find((v) => v.id === id)!.left);
+        }
+        expect(after.filter((v) => v.state === 'fails').length).toBe(fix.failsAfter);
+        for (const other of fix.others) expect(after.find((v) => v.id === other.verdict)!.state).toBe(other.stateAfter);
+      }
+    }
+  });
+
+  test('taking the first fix of the worst verdict again and again ends with nothing failing', () => {
+    let design = troubled;
+    for (let n = 0; n < 8; n++) {
+      const now = studyDesign(design);
+      const list = judge(now);
+      if (list[0]!.state !== 'fails') break;
+      const first = simulateFixes(now, list).next().value!;
+      if (!first || first.fixes.length === 0) break;
+      design = applyPatch(design, first.fixes[0]!.edit.patch);
+    }
+    expect(judge(studyDesign(design)).filter((v) => v.state === 'fails').map((v) => v.id)).toEqual([]);
+  });
+});
+
+describe('the picture', () => {
+  test('steps down from the winding to the output, low line below high line', () => {
+    const { picture } = pictureOf(base());
+    for (const band of BANDS) {
+      const l = levelsOf(picture.points[band]);
+      expect(l.openPeakV).toBeGreaterThan(l.terminalPeakV);
+      expect(l.terminalPeakV - l.reservoirMaxV).toBeGreaterThan(1.4);
+      expect(l.terminalPeakV - l.reservoirMaxV).toBeLessThan(2.4);
+      expect(l.reservoirMaxV).toBeGreaterThan(l.reservoirMinV);
+    }
+    expect(levelsOf(picture.points.low).reservoirMinV).toBeLessThan(levelsOf(picture.points.high).reservoirMinV);
+  });
+
+  test('a winding under the output is drawn, not refused: the output sags with the valleys', () => {
+    const { picture } = pictureOf(base({ transformer: { ratedV: 9 } }));
+    expect(picture.fails).toBeGreaterThan(2);
+    expect(picture.points.nominal.outputMaxV).toBeLessThan(15);
+    expect(picture.points.nominal.outputMinV).toBeLessThan(picture.points.nominal.outputMaxV);
+  });
+
+  test('marks hazardous voltage over 60 V DC or 25 V AC, and only then', () => {
+    expect(pictureOf(base({ transformer: { ratedV: 12 } })).picture.hazard).toBeNull();
+    expect(pictureOf(base({ transformer: { ratedV: 26 } })).picture.hazard).toMatch(/V AC across the winding/);
+    expect(pictureOf(base({ transformer: { ratedV: 60 } })).picture.hazard).toMatch(/V DC on the reservoir/);
+  });
+
+  test('every figure of every station carries its working', () => {
+    const { picture } = pictureOf(base());
+    for (const station of ['mains', 'winding', 'rectifier', 'reservoir', 'regulator', 'load'] as const) {
+      const figures = stationFigures(picture, station, 'nominal');
+      expect(figures.length).toBeGreaterThan(2);
+      for (const f of [...figures, ...picture.verdicts.map((v) => v.figure)]) {
+        expect(Number.isFinite(f.value)).toBe(true);
+        expect(f.expression.length).toBeGreaterThan(2);
+        expect(f.source.length).toBeGreaterThan(4);
+        for (const input of f.inputs) expect(Number.isFinite(input.value)).toBe(true);
+      }
+    }
+  });
+
+  test('the rule of thumb for ripple over-estimates, since it lets the reservoir feed the load all the time', () => {
+    const { picture } = pictureOf(base());
+    const ripple = stationFigures(picture, 'reservoir', 'nominal')[0]!;
+    expect(ripple.estimate!.value / ripple.value).toBeGreaterThan(1.05);
+    expect(ripple.estimate!.value / ripple.value).toBeLessThan(1.6);
+  });
+});
+
+test('half-wave doubles the ripple of a bridge', () => {
+  const ripple = (kind: 'bridge' | 'half-wave') => studyDesign(base({ regulator: { kind: 'none' }, rectifier: { kind }, reservoir: { capacitanceF: 10000e-6 } })).nominal.solution.rail.ripplePeakToPeakV;
+  expect(ripple('half-wave') / ripple('bridge')).toBeGreaterThan(1.9);
+});
