@@ -1,6 +1,6 @@
 'use client';
 
-import { Command, Keyboard, Redo2, Undo2 } from 'lucide-react';
+import { Redo2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { ToggleGroup } from 'radix-ui';
@@ -52,8 +52,8 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
         ))}
       </nav>
       <div className="flex">
-        <button type="button" className="btn btn-bare !px-1.5" onClick={onPalette} aria-label="All actions" title="All actions (Ctrl K)"><Command size={17} /></button>
-        <button type="button" className="btn btn-bare !px-1.5" onClick={onKeys} aria-label="Keys" title="Keys (?)"><Keyboard size={17} /></button>
+        <button type="button" className="btn btn-bare !px-1.5" onClick={onPalette} title="All actions (Ctrl K)">Actions</button>
+        <button type="button" className="btn btn-bare !px-1.5" onClick={onKeys} title="Keys (?)">Keys</button>
       </div>
     </header>
   );

@@ -1,5 +1,5 @@
 import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';
-import { applyPatch, type Design } from '@/core/design/design';
+import { applyPatch, mergePatches, type Design } from '@/core/design/design';
 import { rangeFault } from '@/core/design/limits';
 import { readDesign } from '@/core/design/schema';
 import { arrangementWords, ratingWords, windingWords } from '@/core/design/words';
@@ -24,32 +24,40 @@ test('a patch changes what it names, and nothing of the design it was made from'
   expect(JSON.stringify(before)).toBe(frozen);
 });
 
+test('two patches made one do what both do in turn', () => {
+  const first = { reservoir: { capacitanceF: 1e-3, ratedV: 25 }, regulator: { kind: 'fixed' as const, size: '78' as const, outputV: 12 } };
+  const second = { reservoir: { ratedV: 50 }, regulator: { kind: 'none' as const }, name: 'Both' };
+  expect(applyPatch(design(), mergePatches(first, second))).toEqual(applyPatch(applyPatch(design(), first), second));
+});
+
 test('choosing a regulator replaces the old one whole', () => {
   const fixed = applyPatch(design(), { regulator: { kind: 'fixed', size: '78', outputV: 15 } });
   expect(applyPatch(fixed, { regulator: { kind: 'none' } }).regulator).toEqual({ kind: 'none' });
 });
 
 describe('a file that is no design of ours', () => {
-  const spoiled = (spoil: (d: Record<string, any>) => void) => {
-    const d = JSON.parse(JSON.stringify(design())) as Record<string, any>;
+  // The members are spoiled on purpose, so they have no type worth keeping.
+  type Loose = Record<string, unknown> & Record<'mains' | 'reservoir' | 'transformer' | 'rectifier' | 'bench', Record<string, unknown>>;
+  const spoiled = (spoil: (d: Loose) => void) => {
+    const d = JSON.parse(JSON.stringify(design())) as Loose;
     spoil(d);
     const read = readDesign(d);
     return read.ok ? 'accepted' : `${read.fault.path} | ${read.fault.sentence}`;
   };
-  test.each<[string, (d: Record<string, any>) => void, RegExp]>([
-    ['volts as text', (d) => { d.mains.voltageRms = '230'; }, /^mains\.voltageRms \| it has to be a number/],
-    ['a member missing', (d) => { delete d.reservoir.esrOhm; }, /^reservoir\.esrOhm \| it is missing/],
-    ['a group missing', (d) => { delete d.heat; }, /^heat \| it is missing/],
-    ['a 1e9 F reservoir', (d) => { d.reservoir.capacitanceF = 1e9; }, /^reservoir\.capacitanceF \| .*beyond any real supply/],
-    ['a negative winding', (d) => { d.transformer.ratedV = -12; }, /^transformer\.ratedV \| .*cannot be negative/],
-    ['a regulator nobody makes', (d) => { d.regulator = { kind: 'fixed', size: '78S', outputV: 13 }; }, /^regulator\.outputV \| there is no 78S regulator for 13 V/],
-    ['an unknown diode', (d) => { d.rectifier.diode = 'selenium'; }, /^rectifier\.diode \| it has to be one of/],
-    ['a foreign format', (d) => { d.format = 'other'; }, /^format \| this is not a design file of this program/],
-    ['a later version', (d) => { d.version = 9; }, /^version \| this file has version 9/],
-    ['an empty name', (d) => { d.name = ''; }, /^name \| it is empty/],
-    ['a name of 81 letters', (d) => { d.name = 'x'.repeat(81); }, /^name \| it is longer than 80/],
-    ['a member no design has', (d) => { d.plugin = {}; }, /no design has: plugin/],
-    ['an absurd reading', (d) => { d.bench.readings = [{ point: 'mains', value: 1e30, mainsV: 230, at: '2026-01-01T00:00:00Z' }]; }, /^bench\.readings\[0\]\.value/],
+  test.each<[string, (d: Loose) => void, RegExp]>([
+    ['volts as text', (d) => { d.mains['voltageRms'] = '230'; }, /^mains\.voltageRms \| it has to be a number/],
+    ['a member missing', (d) => { delete d.reservoir['esrOhm']; }, /^reservoir\.esrOhm \| it is missing/],
+    ['a group missing', (d) => { delete d['heat']; }, /^heat \| it is missing/],
+    ['a 1e9 F reservoir', (d) => { d.reservoir['capacitanceF'] = 1e9; }, /^reservoir\.capacitanceF \| .*beyond any real supply/],
+    ['a negative winding', (d) => { d.transformer['ratedV'] = -12; }, /^transformer\.ratedV \| .*cannot be negative/],
+    ['a regulator nobody makes', (d) => { d['regulator'] = { kind: 'fixed', size: '78S', outputV: 13 }; }, /^regulator\.outputV \| there is no 78S regulator for 13 V/],
+    ['an unknown diode', (d) => { d.rectifier['diode'] = 'selenium'; }, /^rectifier\.diode \| it has to be one of/],
+    ['a foreign format', (d) => { d['format'] = 'other'; }, /^format \| this is not a design file of this program/],
+    ['a later version', (d) => { d['version'] = 9; }, /^version \| this file has version 9/],
+    ['an empty name', (d) => { d['name'] = ''; }, /^name \| it is empty/],
+    ['a name of 81 letters', (d) => { d['name'] = 'x'.repeat(81); }, /^name \| it is longer than 80/],
+    ['a member no design has', (d) => { d['plugin'] = {}; }, /no design has: plugin/],
+    ['an absurd reading', (d) => { d.bench['readings'] = [{ point: 'mains', value: 1e30, mainsV: 230, at: '2026-01-01T00:00:00Z' }]; }, /^bench\.readings\[0\]\.value/],
   ])('%s', (_name, spoil, sentence) => {
     expect(spoiled(spoil)).toMatch(sentence);
   });

@@ -98,6 +98,16 @@ export function applyPatch(design: Design, patch: Patch): Design {
   return next as unknown as Design;
 }
 
+/** One patch that does what `first` and then `second` do. */
+export function mergePatches(first: Patch, second: Patch): Patch {
+  const merged: Record<string, unknown> = { ...first };
+  for (const [key, value] of Object.entries(second)) {
+    const before = merged[key];
+    merged[key] = key !== 'regulator' && isRecord(value) && isRecord(before) ? { ...before, ...value } : value;
+  }
+  return merged as Patch;
+}
+
 function isRecord(value: unknown): value is Record<string, unknown> {
   return typeof value === 'object' && value !== null && !Array.isArray(value);
 }

@@ -1,4 +1,4 @@
-import { applyPatch, type Design, type Edit, type Patch } from '@/core/design/design';
+import { applyPatch, mergePatches, type Design, type Edit } from '@/core/design/design';
 import { SolveError } from '@/core/solve/integrator';
 import { typicalCost } from '@/core/study/cost';
 import { studyDesign, warmStartFrom, type Study } from '@/core/study/operating-point';
@@ -7,8 +7,8 @@ import { RULES } from './rules';
 import type { Effect, Fix, State, Verdict } from './verdict';
 
 const SHOWN = 3;
-/** How many of the best single edits are tried together with a second one where none alone is enough. */
-const PAIRED = 3;
+/** Most edits a cure of everything may take. */
+const LONGEST_CURE = 8;
 
 const BADNESS: Record<State, number> = { holds: 0, tight: 1, fails: 2 };
 
@@ -20,9 +20,9 @@ interface Trial {
 }
 
 /**
- * Simulates the cures of every verdict that does not hold, and keeps the best three of each. Where no single edit is
- * enough, pairs are tried. A generator, so that a worker can hand over what is done and stop when the design has moved
- * on: yields once per verdict.
+ * Simulates the cures of every verdict that does not hold, and keeps the best three of each. Where no single edit
+ * leaves the design without a failure, the worst verdict is also offered a cure of everything, found step by step.
+ * A generator, so that a worker can hand over what is done and stop when the design has moved on: yields once per verdict.
  */
 export function* simulateFixes(study: Study, verdicts: readonly Verdict[]): Generator<{ verdict: string; fixes: Fix[] }> {
   const { design } = study;
@@ -48,22 +48,46 @@ export function* simulateFixes(study: Study, verdicts: readonly Verdict[]): Gene
     return trial;
   };
 
+  /**
+   * Takes the most relieving cure of whatever is worst, again and again, then drops every edit that turns out not to
+   * be needed. Null when that does not end without a failure.
+   */
+  const cureEverything = (): Trial | null => {
+    let edits: Edit[] = [];
+    let best: Trial = { edit: together(edits), design, verdicts: [...verdicts], distress: distress(verdicts) };
+    for (let n = 0; n < LONGEST_CURE && best.distress > 0; n++) {
+      const { distress: before, design: at } = best;
+      const worst = best.verdicts.find((v) => v.state === 'fails')!;
+      const next = RULES.find((r) => r.id === worst.id)!.cures(at)
+        .map((cure) => ({ list: added(edits, cure), trial: run(together(added(edits, cure))) }))
+        .filter((t): t is { list: Edit[]; trial: Trial } => t.trial !== null && t.trial.distress < before)
+        .sort((a, b) => a.trial.distress - b.trial.distress || typicalCost(a.trial.design) - typicalCost(b.trial.design))[0];
+      if (!next) return null;
+      edits = next.list;
+      best = next.trial;
+    }
+    for (const edit of edits) {
+      const without = run(together(edits.filter((e) => e !== edit)));
+      if (without && without.distress === 0) {
+        edits = edits.filter((e) => e !== edit);
+        best = without;
+      }
+    }
+    return best.distress === 0 ? best : null;
+  };
+
   for (const verdict of verdicts) {
     if (verdict.state === 'holds') continue;
     const cures = (of: Design) => RULES.find((r) => r.id === verdict.id)!.cures(of);
-    const stateIn = (t: Trial) => t.verdicts.find((v) => v.id === verdict.id)?.state ?? 'holds';
     const helps = (t: Trial | null): t is Trial => {
       if (!t || countFails(t.verdicts) > failsNow) return false;
       const after = t.verdicts.find((v) => v.id === verdict.id);
       return !after || after.left > verdict.left + 0.02;
     };
     let trials = cures(design).map(run).filter(helps);
-    if (verdict.state === 'fails' && trials.every((t) => stateIn(t) === 'fails')) {
-      const firsts = [...trials].sort((a, b) => a.distress - b.distress).slice(0, PAIRED);
-      const pairs = firsts.flatMap((first) => cures(first.design)
-        .filter((second) => !sameGroup(first.edit.patch, second.patch))
-        .map((second) => run(joined(first.edit, second))));
-      trials = [...trials, ...pairs.filter(helps)];
+    if (verdict === verdicts[0] && verdict.state === 'fails' && trials.every((t) => t.distress > 0)) {
+      const whole = cureEverything();
+      if (whole) trials = [whole, ...trials];
     }
     const fixes = trials.map((t): Fix => {
       const after = t.verdicts.find((v) => v.id === verdict.id);
@@ -80,16 +104,33 @@ export function* simulateFixes(study: Study, verdicts: readonly Verdict[]): Gene
     });
     const score = (f: Fix, t: Trial) => 30 * t.distress + 10 * BADNESS[f.self.stateAfter] + 8 * f.others.filter((o) => worsening(o) > 0).length + f.costChangeEur;
     const ranked = fixes.map((fix, n) => ({ fix, score: score(fix, trials[n]!) })).sort((a, b) => a.score - b.score);
-    yield { verdict: verdict.id, fixes: ranked.slice(0, SHOWN).map((r) => r.fix) };
+    yield { verdict: verdict.id, fixes: varied(ranked.map((r) => r.fix)) };
   }
 }
 
-function sameGroup(a: Patch, b: Patch): boolean {
-  return Object.keys(a).some((key) => key in b);
+/** The best few, of different kinds first: three reservoirs in a row are one idea. */
+function varied(ranked: Fix[]): Fix[] {
+  const kind = (f: Fix) => Object.entries(f.edit.patch).map(([key, value]) => `${key}:${typeof value === 'object' ? Object.keys(value).sort().join() : ''}`).sort().join('+');
+  const firsts = ranked.filter((f, n) => ranked.findIndex((g) => kind(g) === kind(f)) === n);
+  return [...firsts, ...ranked.filter((f) => !firsts.includes(f))].slice(0, SHOWN);
 }
 
-function joined(a: Edit, b: Edit): Edit {
-  return { label: `${a.label} and ${b.label[0]!.toLowerCase()}${b.label.slice(1)}`, patch: { ...a.patch, ...b.patch } };
+/** One more edit; an earlier one that it overrules altogether is forgotten. */
+function added(edits: readonly Edit[], edit: Edit): Edit[] {
+  return [...edits.filter((e) => !covers(edit, e)), edit];
+}
+
+/** Whether every value `earlier` sets is set again by `later`. */
+function covers(later: Edit, earlier: Edit): boolean {
+  return Object.entries(earlier.patch).every(([key, value]) => {
+    const again = (later.patch as Record<string, unknown>)[key];
+    if (typeof value !== 'object' || value === null) return again !== undefined;
+    return typeof again === 'object' && again !== null && (key === 'regulator' || Object.keys(value).every((k) => k in again));
+  });
+}
+
+function together(edits: readonly Edit[]): Edit {
+  return { label: edits.map((e) => e.label).join(' · '), patch: edits.reduce((patch, e) => mergePatches(patch, e.patch), {}) };
 }
 
 /** Verdicts other than `except` that an edit moves into another state, worsened ones first. */

@@ -18,8 +18,13 @@ export function judge(study: Study, only?: readonly string[]): Verdict[] {
     verdicts.push({ ...finding, id: rule.id, title: rule.title, station: rule.station, margin, left, state: stateOf(left, rule.advisory ?? false) });
   }
   const rank: Record<State, number> = { fails: 0, tight: 1, holds: 2 };
-  return verdicts.sort((a, b) => rank[a.state] - rank[b.state] || a.left - b.left);
+  // Beyond a point a miss is a miss: then the order of the rules, causes before effects, decides.
+  const share = (v: Verdict) => Math.max(v.left, HOPELESS);
+  return verdicts.sort((a, b) => rank[a.state] - rank[b.state] || share(a) - share(b));
 }
+
+/** Margins this far beyond the limit, in wanted margins, are not told apart. */
+const HOPELESS = -8;
 
 function stateOf(left: number, advisory: boolean): State {
   if (left < 0) return advisory ? 'tight' : 'fails';

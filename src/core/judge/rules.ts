@@ -13,7 +13,7 @@ import { sinkTouch } from './rules/sink-touch';
 import { windingCurrent } from './rules/winding-current';
 import type { Rule } from './verdict';
 
-/** Every rule a design is judged by. The order only settles ties. */
+/** Every rule a design is judged by. Causes stand before their effects: the order settles ties. */
 export const RULES: readonly Rule[] = [
   headroom, outputWindow, outputRipple, reservoirVoltage, rippleCurrent, regulatorInput, regulatorCurrent, junction, windingCurrent,
   diodeAverage, diodeReverse, diodeSurge, sinkTouch,

@@ -7,13 +7,14 @@ import { thermalInterface } from '@/core/parts/heatsink';
 import { regulatorSize } from '@/core/parts/regulator';
 import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
 import { windingWords } from '@/core/design/words';
+import type { Figure } from '@/core/study/figure';
 import { cautions } from './cautions';
 
 /** What is printed and stays with the box. */
 export interface Report {
   plate: [string, string][];
   parts: { station: string; what: string; detail: string }[];
-  margins: { state: State; title: string; figure: string; limit: string; condition: string }[];
+  margins: { state: State; title: string; figure: Figure; limit: string; condition: string }[];
   readings: { stage: string; label: string; expected: string; read: string; judged: string }[];
   cautions: string[];
 }
@@ -44,7 +45,7 @@ export function report(picture: Picture, points: TestPoint[]): Report {
         : { station: 'Regulator', what: 'none', detail: 'the reservoir feeds the load' },
     ],
     margins: picture.verdicts.map((v) => ({
-      state: v.state, title: v.title, figure: q(v.figure.value, v.figure.unit), limit: `${v.relation} ${n(Number(v.limit.toPrecision(3)), v.figure.unit)}`, condition: v.figure.condition ?? '',
+      state: v.state, title: v.title, figure: v.figure, limit: `${v.relation} ${n(Number(v.limit.toPrecision(3)), v.figure.unit)}`, condition: v.figure.condition ?? '',
     })),
     readings: points.map((p) => {
       const reading = latest.get(p.id);

@@ -7,13 +7,14 @@ import { useState, useSyncExternalStore } from 'react';
 import { useForm, type UseFormRegisterReturn } from 'react-hook-form';
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import { windingWords } from '@/core/design/words';
-import { formatNominal } from '@/core/quantity/format';
+import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import type { Summary } from '@/core/judge/picture';
 import type { Proposal } from '@/core/size/propose';
 import { createDesign } from '@/ui/api';
 import { Mark } from '@/ui/mark';
 import { MiniTerrace } from '@/ui/mini-terrace';
 import { StateSign } from '@/ui/state-sign';
+import { Working } from '@/ui/working';
 import { solver } from '@/workers/client';
 import { loadSchema, valueOf, type LoadForm } from './load-schema';
 
@@ -103,6 +104,7 @@ export function NewFromLoad() {
 }
 
 function ProposalCard({ proposal, busy, onTake }: { proposal: Proposed; busy: boolean; onTake(): void }) {
+  const [opened, setOpened] = useState<string | null>(null);
   const { design, reasons, verdicts, shortfall, simulated, costEur } = proposal;
   const heading = `${windingWords(design)}, ${formatNominal(design.transformer.ratedVA, 'VA')}`;
   return (
@@ -120,8 +122,14 @@ function ProposalCard({ proposal, busy, onTake }: { proposal: Proposed; busy: bo
         ))}
       </dl>
       <ul className="mt-4 flex flex-wrap gap-x-4 gap-y-1 border-t border-rule pt-3 text-[14px]">
-        {verdicts.map((v) => <li key={v.id} className="flex items-center gap-1.5"><StateSign state={v.state} size={12} /> {v.title}</li>)}
+        {verdicts.map((v) => (
+          <li key={v.id} className="flex items-center gap-1.5">
+            <StateSign state={v.state} size={12} />
+            <button type="button" className="num" aria-expanded={opened === v.id} onClick={() => setOpened(opened === v.id ? null : v.id)}>{v.title} <strong>{formatQuantity(v.figure.value, v.figure.unit)}</strong></button>
+          </li>
+        ))}
       </ul>
+      {verdicts.filter((v) => v.id === opened).map((v) => <div key={v.id} className="mt-3 border-l-2 border-volt pl-3"><Working figure={v.figure} /></div>)}
       <button type="button" className="btn btn-main mt-4 !min-h-[36px] text-[16px]" disabled={busy} onClick={onTake}>{shortfall ? 'Open it all the same' : 'Take it and open'}</button>
     </div>
   );

@@ -4,11 +4,13 @@ import { Download, Printer } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { TestPoint } from '@/core/bench/test-points';
 import { arrangementWords, ratingWords } from '@/core/design/words';
+import { formatQuantity } from '@/core/quantity/format';
 import { report } from '@/core/sheet/report';
 import { summaryOf } from '@/core/judge/picture';
 import { downloadDesign } from '@/ui/download';
 import { MiniTerrace } from '@/ui/mini-terrace';
 import { useDesign, useEdit, useView } from '@/ui/session';
+import { Working } from '@/ui/working';
 import { solver } from '@/workers/client';
 
 type Paper = 'A4' | 'Letter';
@@ -21,6 +23,7 @@ export function Sheet() {
   const picture = useView((s) => s.picture);
   const trouble = useView((s) => s.trouble);
   const [points, setPoints] = useState<TestPoint[] | null>(null);
+  const [opened, setOpened] = useState<string | null>(null);
   const [paper, setPaper] = useState<Paper>('A4');
 
   useEffect(() => {
@@ -71,8 +74,9 @@ export function Sheet() {
             <h2 className="text-[15px] font-semibold">Margins, simulated, at the corner that decides</h2>
             <table className="w-full">
               <thead><tr className="text-left text-quiet"><th className="font-normal">Verdict</th><th className="font-normal">State</th><th className="font-normal">Figure</th><th className="font-normal">Limit</th><th className="font-normal">At</th></tr></thead>
-              <tbody>{page.margins.map((m) => <tr key={m.title} className="border-t border-rule"><th scope="row" className="text-left font-normal">{m.title}</th><td className={m.state === 'fails' ? 'font-bold text-fail' : m.state === 'tight' ? 'font-semibold' : ''}>{m.state === 'fails' ? '✕ fails' : m.state}</td><td className="font-semibold">{m.figure}</td><td>{m.limit}</td><td className="text-quiet">{m.condition}</td></tr>)}</tbody>
+              <tbody>{page.margins.map((m) => <tr key={m.title} className="border-t border-rule"><th scope="row" className="text-left font-normal">{m.title}</th><td className={m.state === 'fails' ? 'font-bold text-fail' : m.state === 'tight' ? 'font-semibold' : ''}>{m.state === 'fails' ? '✕ fails' : m.state}</td><td><button type="button" className="num font-semibold print:border-0" aria-expanded={opened === m.title} onClick={() => setOpened(opened === m.title ? null : m.title)}>{formatQuantity(m.figure.value, m.figure.unit)}</button></td><td>{m.limit}</td><td className="text-quiet">{m.condition}</td></tr>)}</tbody>
             </table>
+            {page.margins.filter((m) => m.title === opened).map((m) => <div key={m.title} className="mt-1 border-l-2 border-volt pl-3 print:hidden"><Working figure={m.figure} /></div>)}
           </section>
           <section className="mt-2">
             <h2 className="text-[15px] font-semibold">Expected and read</h2>

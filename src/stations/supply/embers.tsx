@@ -1,4 +1,5 @@
 import type { Band, Picture } from '@/core/judge/picture';
+import type { StationId } from '@/core/judge/verdict';
 import { formatQuantity } from '@/core/quantity/format';
 import type { Columns } from '@/ui/terrace-geometry';
 
@@ -8,19 +9,21 @@ interface Props {
   cols: Columns;
   top: number;
   height: number;
+  /** Makes what opens the working of one figure. */
+  onOpen(station: StationId, figure: string): () => void;
 }
 
 const LARGEST_PX = 25;
 
 /** Watts leaving under each station: by area, redder where it gets hot; what reaches the load is a ring, not an ember. */
-export function Embers({ picture, band, cols, top, height }: Props) {
+export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
   const point = picture.points[band];
   const { watts, heat } = point;
   const row = [
-    { station: 'winding' as const, watts: watts.winding, warm: 0.35 },
-    { station: 'rectifier' as const, watts: watts.rectifier, warm: 0.55 },
-    { station: 'reservoir' as const, watts: watts.reservoir, warm: 0.2 },
-    ...(heat ? [{ station: 'regulator' as const, watts: watts.regulator, warm: Math.min(1, Math.max(0.2, (heat.junctionC - 40) / 85)) }] : []),
+    { station: 'winding' as const, watts: watts.winding, warm: 0.35, figure: 'winding-loss' },
+    { station: 'rectifier' as const, watts: watts.rectifier, warm: 0.55, figure: 'diode-loss' },
+    { station: 'reservoir' as const, watts: watts.reservoir, warm: 0.2, figure: 'reservoir-current' },
+    ...(heat ? [{ station: 'regulator' as const, watts: watts.regulator, warm: Math.min(1, Math.max(0.2, (heat.junctionC - 40) / 85)), figure: 'regulator-watts' }] : []),
   ];
   const most = Math.max(...row.map((r) => r.watts), 0.6 * watts.load, 1e-6);
   const radius = (w: number) => LARGEST_PX * Math.sqrt(Math.max(w, 0) / most);
@@ -29,8 +32,8 @@ export function Embers({ picture, band, cols, top, height }: Props) {
   const lost = row.reduce((sum, r) => sum + r.watts, 0);
   return (
     <g>
-      {row.map(({ station, watts: w, warm }) => (
-        <g key={station}>
+      {row.map(({ station, watts: w, warm, figure }) => (
+        <g key={station} onClick={onOpen(station, figure)} className="cursor-pointer hover:underline">
           <circle cx={middle(cols[station])} cy={cy} r={Math.max(1.2, radius(w))} fill={`color-mix(in oklab, var(--ember) ${Math.round(100 - warm * 75)}%, var(--fail))`} opacity={0.45 + 0.5 * warm} />
           <text x={middle(cols[station])} y={top + height - 5} textAnchor="middle" fontSize="13" fontWeight="600" fill="var(--ink)">
             {formatQuantity(w, 'W', 2)}

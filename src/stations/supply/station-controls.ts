@@ -27,20 +27,20 @@ const few = (direction: number) => (Math.abs(direction) >= 10 ? 4 * Math.sign(di
 export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
   mains: {
     name: 'Mains',
-    value: (d) => `${formatNominal(d.mains.voltageRms, 'V')} ${formatNominal(d.mains.frequencyHz, 'Hz')}`,
-    reading: (p) => `−${formatNominal(p.design.mains.lowPct, '%').replace(' %', '')} / +${formatNominal(p.design.mains.highPct, '%')}`,
+    value: (d) => formatNominal(d.mains.voltageRms, 'V'),
+    reading: (p) => `−${p.design.mains.lowPct}/+${p.design.mains.highPct} %`,
     step: (d, direction) => ({ mains: { lowPct: Math.min(40, Math.max(0, d.mains.lowPct + direction)) } }),
   },
   winding: {
     name: 'Winding',
     value: (d) => windingWords(d),
-    reading: (p, band) => `${formatNominal(p.design.transformer.ratedVA, 'VA')} · ${formatQuantity(Math.max(...p.points[band].solution.windings.map((w) => w.rmsA)), 'A')}`,
+    reading: (p) => formatNominal(p.design.transformer.ratedVA, 'VA'),
     step: (d, direction) => ({ transformer: { ratedV: stepInList(d.transformer.ratedV, STANDARD_SECONDARY_V, few(direction)) } }),
   },
   rectifier: {
     name: 'Rectifier',
     value: (d) => ({ 'half-wave': 'Half-wave', 'centre-tap': 'Centre tap', bridge: 'Bridge' })[d.rectifier.kind],
-    reading: (p) => diodeClass(p.design.rectifier.diode).name.split(',')[0]!.replace('class ', ''),
+    reading: (p) => diodeClass(p.design.rectifier.diode).name.split(',')[0]!.replace('bridge class ', ''),
     step: (d, direction) => {
       const n = DIODE_CLASSES.findIndex((c) => c.id === d.rectifier.diode);
       const next = DIODE_CLASSES[Math.min(DIODE_CLASSES.length - 1, Math.max(0, n + few(direction)))]!;
@@ -75,7 +75,7 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
   load: {
     name: 'Load',
     value: (d) => formatNominal(d.demand.outputA, 'A'),
-    reading: (p, band) => `ripple ${formatQuantity(p.points[band].outputRippleVpp, 'V')} p-p`,
+    reading: (p, band) => `ripple ${formatQuantity(p.points[band].outputRippleVpp, 'V')}`,
     step: (d, direction) => ({ demand: { outputA: Math.min(50, Math.max(1e-4, inDecades(d.demand.outputA, E12, direction))) } }),
   },
 };

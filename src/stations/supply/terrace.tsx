@@ -6,6 +6,7 @@ import { BANDS, levelsOf, type Band, type Picture } from '@/core/judge/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { archPoints, axisTicks, bandOf, columns, followPoints, pathOf, shortfallArea, steps, voltAxis, wavePoints, type Columns, type Point, type VoltAxis } from '@/ui/terrace-geometry';
+import { useSession } from '@/ui/session';
 import { Embers } from './embers';
 import { Grip } from './grip';
 import { dragEdits } from './drag-edits';
@@ -49,6 +50,7 @@ interface Scene {
 }
 
 function Drawing({ picture, band, width, height }: { picture: Picture; band: Band; width: number; height: number }) {
+  const { view } = useSession();
   const { design } = picture;
   const regulated = design.regulator.kind === 'fixed';
   const scene = useMemo((): Scene => {
@@ -83,7 +85,8 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
   const short = needed !== null && valleyV < needed;
   const drags = dragEdits(design, picture, axis);
   const outV = point.outputMeanV;
-  const archText = Math.min(y(low.levels.openPeakV) + 62, y(axis.foldV) - 24);
+  const archText = y(axis.foldV) - 10;
+  const opens = (s: StationId, figure: string) => () => view.setState({ station: s, opened: figure });
   const upper = [...high.descent, ...high.wave];
   const lower = [...low.descent, ...low.wave];
 
@@ -166,25 +169,24 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
             {design.reservoir.ratedV <= axis.topV && (
               <>
                 <path d={`M${cols.reservoir[0]} ${y(design.reservoir.ratedV)}H${cols.reservoir[1]}`} stroke={idleV > design.reservoir.ratedV ? 'var(--fail)' : 'var(--edge)'} strokeWidth="2" />
-                <Tag x={cols.reservoir[0] + 4} y={y(design.reservoir.ratedV) + 14} colour="var(--quiet)">{`can ${formatNominal(design.reservoir.ratedV, 'V')}`}</Tag>
+                <Tag x={cols.reservoir[0] + 4} y={y(design.reservoir.ratedV) + (y(design.reservoir.ratedV) > plotBottom - 60 ? -6 : 14)} colour="var(--quiet)">{`can ${formatNominal(design.reservoir.ratedV, 'V')}`}</Tag>
               </>
             )}
             <path d={`M${cols.reservoir[1] - 34} ${y(idleV)}H${cols.reservoir[1]}`} stroke="var(--volt)" strokeWidth="2.4" />
-            <Tag x={cols.reservoir[1] - 38} y={y(idleV) + 4} anchor="end" colour="var(--quiet)">{`idles at ${formatQuantity(idleV, 'V')}`}</Tag>
+            <Tag x={cols.reservoir[1] - 38} y={y(idleV) + 4} anchor="end" colour="var(--quiet)" onOpen={opens('reservoir', 'reservoir-idle')}>{`idles at ${formatQuantity(idleV, 'V')}`}</Tag>
           </g>
         )}
 
         {/* What each step takes, in the band in front */}
-        <Tag x={middle(cols.winding) + 5} y={between(y, front.levels.openPeakV, front.levels.terminalPeakV)} colour="var(--ink)">{`−${formatQuantity(front.levels.openPeakV - front.levels.terminalPeakV, 'V', 2)}`}</Tag>
-        <Tag x={middle(cols.rectifier) + 5} y={between(y, front.levels.terminalPeakV, front.levels.reservoirMaxV)} colour="var(--ink)">{`−${formatQuantity(front.levels.terminalPeakV - front.levels.reservoirMaxV, 'V', 2)}`}</Tag>
-        <Tag x={middle(cols.mains)} y={archText} anchor="middle" colour="var(--ink)" size={15} bold>{formatQuantity(mainsVolts(design, band), 'V')}</Tag>
-        <Tag x={middle(cols.mains)} y={archText + 16} anchor="middle" colour="var(--quiet)">outlet</Tag>
+        <Tag x={middle(cols.winding) + 5} y={between(y, front.levels.openPeakV, front.levels.terminalPeakV)} colour="var(--ink)" onOpen={opens('winding', 'winding-ohm')}>{`−${formatQuantity(front.levels.openPeakV - front.levels.terminalPeakV, 'V', 2)}`}</Tag>
+        <Tag x={middle(cols.rectifier) + 5} y={between(y, front.levels.terminalPeakV, front.levels.reservoirMaxV)} colour="var(--ink)" onOpen={opens('rectifier', 'diode-drop')}>{`−${formatQuantity(front.levels.terminalPeakV - front.levels.reservoirMaxV, 'V', 2)}`}</Tag>
+        <Tag x={middle(cols.mains)} y={archText} anchor="middle" colour="var(--ink)" size={15} bold onOpen={opens('mains', `mains-${band}`)}>{formatQuantity(mainsVolts(design, band), 'V')}</Tag>
 
         {/* Daylight: the number the whole drawing is about */}
-        {needed !== null && <Daylight x={cols.regulator[0] + 14} valleyV={valleyV} neededV={needed} y={y} />}
-        <Tag x={middle(cols.load)} y={y(Math.max(outV, windowV[1])) - 12} anchor="middle" colour="var(--volt)" size={24} bold>{formatQuantity(outV, 'V')}</Tag>
+        {needed !== null && <Daylight x={cols.regulator[0] + 14} valleyV={valleyV} neededV={needed} y={y} onOpen={opens('regulator', 'verdict:headroom')} />}
+        <Tag x={middle(cols.load)} y={y(Math.max(outV, windowV[1])) - 12} anchor="middle" colour="var(--volt)" size={24} bold onOpen={opens('load', 'output-mean')}>{formatQuantity(outV, 'V')}</Tag>
 
-        <Embers picture={picture} band={band} cols={cols} top={plotBottom + 2} height={EMBERS_PX - 4} />
+        <Embers picture={picture} band={band} cols={cols} top={plotBottom + 2} height={EMBERS_PX - 4} onOpen={opens} />
       </svg>
 
       {STATIONS.map((s) => <StationHead key={s} station={s} picture={picture} band={band} left={cols[s][0]} width={cols[s][1] - cols[s][0]} height={HEAD_PX} />)}
@@ -192,7 +194,7 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
       <Grip x={cols.mains[0] + 0.5 * (cols.mains[1] - cols.mains[0])} y={y(low.levels.openPeakV)} label="Drag low line" edit={drags.low} />
       <Grip x={cols.winding[0] + 12} y={y(nominal.levels.openPeakV)} label="Drag the winding" edit={drags.winding} />
       {reservoirFitted && <Grip x={frontValley[0]} y={y(frontValley[1])} label="Drag the reservoir" edit={drags.reservoir} />}
-      {regulated && <Grip x={cols.regulator[0] + 0.62 * (cols.regulator[1] - cols.regulator[0])} y={y(outV)} label="Drag the output" edit={drags.output} />}
+      {regulated && <Grip x={cols.regulator[0] + 0.9 * (cols.regulator[1] - cols.regulator[0])} y={y(outV)} label="Drag the output" edit={drags.output} />}
       <Grip x={cols.load[1] - 20} y={y(outV)} label="Drag the load" edit={drags.load} />
     </>
   );
@@ -206,20 +208,24 @@ function lineStyle(line: Band, front: Band) {
   };
 }
 
+/** Beside the step, or above it where it is too low for its words. */
 function between(y: (v: number) => number, a: number, b: number): number {
-  return (y(a) + y(b)) / 2 + 4;
+  return Math.abs(y(a) - y(b)) < 16 ? Math.min(y(a), y(b)) - 7 : (y(a) + y(b)) / 2 + 4;
 }
 
-/** Text on the drawing with a rim in the paper's colour, so that no line runs through it. */
-function Tag({ x, y, anchor = 'start', colour, size = 12.5, bold = false, children }: { x: number; y: number; anchor?: 'start' | 'middle' | 'end'; colour: string; size?: number; bold?: boolean; children: ReactNode }) {
+/**
+ * Text on the drawing with a rim in the paper's colour, so that no line runs through it. A number opens its working
+ * when clicked; by keyboard the same figure stands in the drawer below.
+ */
+function Tag({ x, y, anchor = 'start', colour, size = 12.5, bold = false, onOpen, children }: { x: number; y: number; anchor?: 'start' | 'middle' | 'end'; colour: string; size?: number; bold?: boolean; onOpen?: () => void; children: ReactNode }) {
   return (
-    <text x={x} y={y} textAnchor={anchor} fontSize={size} fontWeight={bold ? 650 : 500} fill={colour} stroke="var(--paper)" strokeWidth="4" strokeLinejoin="round" paintOrder="stroke">
+    <text onClick={onOpen} className={onOpen ? 'cursor-pointer hover:underline' : undefined} x={x} y={y} textAnchor={anchor} fontSize={size} fontWeight={bold ? 650 : 500} fill={colour} stroke="var(--paper)" strokeWidth="4" strokeLinejoin="round" paintOrder="stroke">
       {children}
     </text>
   );
 }
 
-function Daylight({ x, valleyV, neededV, y }: { x: number; valleyV: number; neededV: number; y: (v: number) => number }) {
+function Daylight({ x, valleyV, neededV, y, onOpen }: { x: number; valleyV: number; neededV: number; y: (v: number) => number; onOpen(): void }) {
   const headroom = valleyV - neededV;
   const short = headroom < 0;
   const a = y(valleyV);
@@ -229,7 +235,7 @@ function Daylight({ x, valleyV, neededV, y }: { x: number; valleyV: number; need
     <g>
       <path d={`M${x - 14} ${a}H${x + 4}`} stroke={colour} strokeWidth="1" />
       <path d={`M${x} ${a}V${b}`} stroke={colour} strokeWidth={short ? 5 : 3} />
-      <Tag x={x + 10} y={short ? Math.max(a, b) + 22 : Math.min(a, b) - 8} colour={colour} size={17} bold>
+      <Tag x={x + 10} y={short ? (a + b) / 2 + 6 : Math.min(a, b) - 8} colour={colour} size={17} bold onOpen={onOpen}>
         {short ? `${formatQuantity(-headroom, 'V', 2)} short` : `${formatQuantity(headroom, 'V', 2)} clear`}
       </Tag>
     </g>

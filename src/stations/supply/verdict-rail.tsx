@@ -24,7 +24,7 @@ export function VerdictRail({ picture }: { picture: Picture }) {
         {picture.hazard && <p className="mt-0.5 text-[13px] font-semibold leading-tight text-fail">⚠ {picture.hazard}</p>}
       </header>
       <ul className="min-h-0 flex-1 overflow-y-auto">
-        {verdicts.map((v) => (v === open ? <OpenVerdict key={v.id} verdict={v} onApplied={() => setChosen(null)} /> : <VerdictLine key={v.id} verdict={v} onOpen={() => setChosen(v.id)} />))}
+        {verdicts.map((v) => (v === open ? <OpenVerdict key={v.id} verdict={v} failsNow={fails} onApplied={() => setChosen(null)} /> : <VerdictLine key={v.id} verdict={v} onOpen={() => setChosen(v.id)} />))}
       </ul>
     </section>
   );
@@ -43,7 +43,7 @@ function VerdictLine({ verdict, onOpen }: { verdict: Verdict; onOpen(): void }) 
 }
 
 /** Once a fix is taken, the list turns to whatever is worst then. */
-function OpenVerdict({ verdict, onApplied }: { verdict: Verdict; onApplied(): void }) {
+function OpenVerdict({ verdict, failsNow, onApplied }: { verdict: Verdict; failsNow: number; onApplied(): void }) {
   const { view } = useSession();
   const fixes = useView((s) => s.fixes)[verdict.id];
   const fixing = useView((s) => s.fixing);
@@ -62,7 +62,7 @@ function OpenVerdict({ verdict, onApplied }: { verdict: Verdict; onApplied(): vo
       <p className="text-[13px] leading-snug text-quiet">{verdict.figure.condition ? `${capital(verdict.figure.condition)}. ` : ''}{verdict.limitSource} {verdict.reason}</p>
       {verdict.state !== 'holds' && (
         <div className="mt-2" aria-busy={fixing}>
-          {fixes && fixes.length > 0 && <ul className={`space-y-1.5 ${fixing ? 'opacity-50' : ''}`}>{fixes.map((f) => <FixButton key={f.edit.label} fix={f} disabled={fixing} onApplied={onApplied} />)}</ul>}
+          {fixes && fixes.length > 0 && <ul className={`space-y-1.5 ${fixing ? 'opacity-50' : ''}`}>{fixes.map((f) => <FixButton key={f.edit.label} fix={f} failsNow={failsNow} disabled={fixing} onApplied={onApplied} />)}</ul>}
           {!fixes && fixing && <p className="text-[13px] text-quiet">Simulating what would cure it…</p>}
           {!fixing && (!fixes || fixes.length === 0) && <p className="text-[13px] text-quiet">No single step along standard values cures this one. Look at the failing verdicts around it first.</p>}
         </div>
@@ -71,19 +71,20 @@ function OpenVerdict({ verdict, onApplied }: { verdict: Verdict; onApplied(): vo
   );
 }
 
-function FixButton({ fix, disabled, onApplied }: { fix: Fix; disabled: boolean; onApplied(): void }) {
+function FixButton({ fix, failsNow, disabled, onApplied }: { fix: Fix; failsNow: number; disabled: boolean; onApplied(): void }) {
   const edit = useEdit();
   const { self, others } = fix;
   return (
     <li>
       <button type="button" disabled={disabled} className="w-full rounded border border-rule bg-raised px-2.5 py-1.5 text-left leading-snug hover:border-edge" onClick={() => { edit(fix.edit.patch); onApplied(); }} data-testid="fix">
         <span className="flex items-baseline justify-between gap-2">
-          <span className="min-w-0 truncate font-semibold">{fix.edit.label}</span>
+          <span className="min-w-0 font-semibold">{fix.edit.label}</span>
           <span className="whitespace-nowrap text-[13px] text-quiet">{price(fix.costChangeEur)}</span>
         </span>
         <span className="flex items-center gap-1.5 text-[13.5px]">
           <StateSign state={self.stateAfter} size={11} />
           {formatQuantity(self.before, self.unit)} → {formatQuantity(self.after, self.unit)}
+          {failsNow > 0 && <span className="ml-auto text-[13px] text-quiet">{fix.failsAfter === 0 ? 'nothing fails then' : `${fix.failsAfter} fail then`}</span>}
         </span>
         {others.slice(0, 3).map((o) => <SideEffect key={o.verdict} effect={o} />)}
       </button>
