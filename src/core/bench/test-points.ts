@@ -28,7 +28,7 @@ export interface TestPoint {
 }
 
 /** Spread of a healthy build around the design's own values. */
-const SPREAD = { openCircuit: 0.03, resistance: 0.2, diodeSaturation: 3, regulatorDegC: 5, rippleReading: 0.1 };
+const SPREAD = { openCircuit: 0.03, resistance: 0.2, diodeSaturation: 3, coolerRoomK: 15, warmerRoomK: 5, rippleReading: 0.1 };
 
 /**
  * The test points of a staged power-up with the window a healthy build falls into: simulated at the mains volts read
@@ -147,8 +147,8 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
       id: 'sink-warm', stage: 'After half an hour', label: 'Heatsink', how: 'Thermometer on the metal beside the tab, full load for 30 minutes.', unit: '°C',
       expected: figure('sink-warm', 'Sink temperature, warm', expectedC, '°C', 'formula', 'air + watts × sink to air', [
         { label: 'air at the sink', value: heat.ambientC, unit: '°C' }, { label: 'watts in the regulator', value: output.watts.regulator, unit: 'W' },
-      ], 'Steady heat flow.', ['Natural convection, ±30 % on the sink’s figure, ±5 K on the air.']),
-      low: heat.ambientC + 0.6 * rise - 25, high: heat.ambientC + 1.3 * rise + SPREAD.regulatorDegC,
+      ], 'Steady heat flow.', ['Natural convection, ±30 % on the sink’s figure; the room up to 15 K cooler or 5 K warmer than assumed.']),
+      low: heat.ambientC - SPREAD.coolerRoomK + 0.7 * rise, high: heat.ambientC + SPREAD.warmerRoomK + 1.3 * rise,
       caution: expectedC > 60 ? `About ${q(expectedC, '°C')}: burns. Thermometer, not finger.` : undefined,
       ifLow: 'Colder room than assumed, or it is not carrying the load.',
       ifHigh: 'No paste, sink lying flat or boxed in, or more input voltage than expected.',

@@ -221,7 +221,7 @@ function reasons(winner: Candidate, failing: Candidate[]): Proposal['reasons'] {
       station: 'regulator',
       text: `${size.partNumber(regulator.outputV)} (${n(size.ratedA, 'A')}): leaves ${q(study.low.outputRippleVpp, 'V')} p-p of ripple, burns ${q(study.high.watts.regulator, 'W')} at high line${design.heat.sinkKPerW === null || !size.takesSink
         ? ', which it stands without a sink'
-        : `; a ${n(design.heat.sinkKPerW, 'K/W')} sink keeps the junction at ${q(study.high.heat!.junctionC, '°C')} its metal at ${q(study.high.heat!.sinkC, '°C')}`}.`,
+        : `; a ${n(design.heat.sinkKPerW, 'K/W')} sink keeps the junction at ${q(study.high.heat!.junctionC, '°C')}, its own metal at ${q(study.high.heat!.sinkC, '°C')}`}.`,
     });
   } else {
     lines.push({ station: 'regulator', text: `None: between low line loaded and high line idle the output stays within ${q(study.low.outputMinV, 'V')} to ${q(study.idle.outputMaxV, 'V')}.` });

@@ -109,12 +109,16 @@ function ProposalCard({ proposal, busy, onTake }: { proposal: Proposed; busy: bo
   const heading = `${windingWords(design)}, ${formatNominal(design.transformer.ratedVA, 'VA')}`;
   return (
     <div className="rounded border border-rule bg-raised p-5" data-testid="proposal">
-      {shortfall ? <p role="alert" className="mb-3 rounded border-2 border-fail bg-fail-soft px-3 py-2">{shortfall}</p> : (
-        <p className="mb-3 flex items-center gap-2 text-[15px]"><StateSign state="holds" /> Passes all {verdicts.length} of its verdicts. {simulated} complete sets were simulated; typical parts price {costEur.toFixed(0)} EUR.</p>
-      )}
-      <div className="flex flex-wrap items-end justify-between gap-4">
-        <h2 className="text-[21px] font-semibold">{heading}</h2>
-        <div className="w-[400px] max-w-full"><MiniTerrace summary={proposal.summary} id="proposal" /></div>
+      <div className="mb-3 grid grid-cols-[minmax(0,1fr)_minmax(0,400px)] gap-5">
+        <div>
+          <h2 className="text-[24px] font-semibold leading-tight">{heading}</h2>
+          {shortfall ? <p role="alert" className="mt-2 rounded border-2 border-fail bg-fail-soft px-3 py-2">{shortfall}</p> : (
+            <p className="mt-2 flex gap-2"><span className="pt-1"><StateSign state="holds" /></span> Passes all {verdicts.length} of its verdicts.</p>
+          )}
+          <p className="mt-1 text-quiet">{simulated} complete sets were simulated. Parts cost about {costEur.toFixed(0)} EUR, by rule of thumb.</p>
+          <button type="button" className="btn btn-main mt-4 !min-h-[36px] text-[16px]" disabled={busy} onClick={onTake}>{shortfall ? 'Open it all the same' : 'Take it and open'}</button>
+        </div>
+        <MiniTerrace summary={proposal.summary} id="proposal" />
       </div>
       <dl className="mt-2 space-y-2">
         {reasons.map((r) => (
@@ -130,7 +134,6 @@ function ProposalCard({ proposal, busy, onTake }: { proposal: Proposed; busy: bo
         ))}
       </ul>
       {verdicts.filter((v) => v.id === opened).map((v) => <div key={v.id} className="mt-3 border-l-2 border-volt pl-3"><Working figure={v.figure} /></div>)}
-      <button type="button" className="btn btn-main mt-4 !min-h-[36px] text-[16px]" disabled={busy} onClick={onTake}>{shortfall ? 'Open it all the same' : 'Take it and open'}</button>
     </div>
   );
 }

@@ -20,7 +20,7 @@ export function BenchDrawer({ picture, band }: { picture: Picture; band: Band })
   return (
     <section aria-label={`${STATION_CONTROLS[station].name} in detail`} className="grid min-h-0 grid-cols-[minmax(0,5fr)_minmax(0,6fr)] gap-x-5 overflow-y-auto border-t border-rule bg-sunk px-4 pb-2 pt-2">
       <div className="min-w-0" data-first-field>
-        <div key={station} className="grid grid-cols-3 gap-x-3 gap-y-1.5 xl:grid-cols-4">
+        <div key={station} className="grid grid-cols-3 gap-x-3 gap-y-1.5">
           <StationFields station={station} />
         </div>
       </div>

@@ -83,7 +83,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
       return (
         <>
           <ChoiceField label="Kind" value={regulator.kind === 'none' ? 'none' : regulator.size} onChange={setKind}
-            options={[{ value: 'none' as const, label: 'None' }, ...REGULATOR_SIZES.map((s) => ({ value: s.id, label: `${s.id} family, ${formatNominal(s.ratedA, 'A')}` }))]} />
+            options={[{ value: 'none' as const, label: 'None' }, ...REGULATOR_SIZES.map((s) => ({ value: s.id, label: `${s.id}, ${formatNominal(s.ratedA, 'A')}` }))]} />
           {regulator.kind === 'fixed' && (
             <>
               <ChoiceField label="Output" value={String(regulator.outputV)} options={regulatorSize(regulator.size).outputsV.map((v) => ({ value: String(v), label: formatNominal(v, 'V') }))}
@@ -91,7 +91,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
               {regulatorSize(regulator.size).takesSink && (
                 <>
                   <QuantityField path="heat.sinkKPerW" value={heat.sinkKPerW} placeholder="no sink" step={(v, d) => stepInList(v, [...STANDARD_SINKS_K_PER_W].reverse(), d)} onCommit={(v) => edit({ heat: { sinkKPerW: v } })} />
-                  <ChoiceField label="Tab to sink" value={heat.interface} options={INTERFACES.map((i) => ({ value: i.id, label: `${i.name}, ${formatNominal(i.kPerW, 'K/W')}` }))} onChange={(id) => edit({ heat: { interface: id } })} />
+                  <ChoiceField label="Tab to sink" value={heat.interface} options={INTERFACES.map((i) => ({ value: i.id, label: i.name }))} onChange={(id) => edit({ heat: { interface: id } })} />
                 </>
               )}
               <QuantityField path="heat.ambientC" value={heat.ambientC} step={by(5)} onCommit={(v) => edit({ heat: { ambientC: v! } })} />

@@ -1,0 +1,46 @@
+import { chromium, type Page } from '@playwright/test';
+import path from 'node:path';
+import config from '../../playwright.config';
+import { Server, shelf } from './server';
+
+/** Usage: npm run screenshots. Takes the pictures in docs/screenshots from the demo data and the production build. */
+async function main() {
+  const server = new Server(3418);
+  await server.start();
+  const browser = await chromium.launch(config.use!.launchOptions);
+  const ids = await shelf(server.url);
+  const clock = `/design/${ids['Slave-clock line, stairwell']}`;
+  const pen = `/design/${ids['Tide-gauge pen recorder']}`;
+  const fixesDone = (page: Page) => page.locator('[data-testid=fix]:enabled').first().waitFor();
+
+  const shots: { name: string; at: string; theme?: 'dark'; height?: number; prepare?(page: Page): Promise<void> }[] = [
+    { name: 'shelf', at: '/', height: 420 },
+    { name: 'new-from-load', at: '/new', prepare: async (page) => { await page.getByRole('button', { name: 'Propose a supply' }).click(); await page.getByTestId('proposal').waitFor(); } },
+    { name: 'supply', at: clock, prepare: fixesDone },
+    { name: 'supply-in-trouble', at: pen, theme: 'dark', prepare: fixesDone },
+    { name: 'bench', at: `${clock}/bench`, prepare: async (page) => {
+      await page.getByRole('button', { name: /I have read this/ }).click();
+      for (const reading of ['226', '26.1', '35.4', '24.1', '26.9', '1.4']) {
+        await page.keyboard.type(reading);
+        await page.keyboard.press('Enter');
+      }
+      await page.getByTestId('step-reservoir-ripple').getByText('expected', { exact: false }).first().waitFor();
+      await page.getByTestId('step-reservoir-loaded').getByText('Too low', { exact: false }).waitFor();
+    } },
+    { name: 'sheet', at: `${clock}/sheet`, height: 1160, prepare: async (page) => page.getByTestId('sheet').waitFor() },
+  ];
+  for (const { name, at, theme, height, prepare } of shots) {
+    const context = await browser.newContext({ viewport: { width: 1280, height: height ?? 800 } });
+    await context.addCookies([{ name: 'theme', value: theme ?? 'light', url: server.url }]);
+    const page = await context.newPage();
+    await page.goto(server.url + at, { waitUntil: 'networkidle' });
+    await prepare?.(page);
+    await page.screenshot({ path: path.resolve(`docs/screenshots/${name}.png`) });
+    await context.close();
+    console.log(name);
+  }
+  await browser.close();
+  await server.kill();
+}
+
+void main();
