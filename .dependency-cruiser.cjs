@@ -8,16 +8,50 @@ module.exports = {
   forbidden: [
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
     ...CORE.map((stage) => ({
-      name: `street-${stage}`, severity: 'error', comment: 'data walks down the street and never back; naming a later stage’s type is no import',
+      name: `street-${stage}`,
+      severity: 'error',
+      comment: 'data walks down the street and never back; naming a later stage’s type is no import',
       from: { path: `^src/core/${stage}/` },
       to: { path: '^src/', pathNot: allowed(stage).map((s) => `^src/core/${s}/`), dependencyTypesNot: ['type-only'] },
     })),
-    { name: 'core-is-pure', severity: 'error', from: { path: '^src/core/' }, to: { path: '^(src/(workers|cli|server|ui|stations|app)/|node_modules/(react|next|better-sqlite3|d3-|zustand|radix-ui))' } },
-    { name: 'ui-below-stations', severity: 'error', from: { path: '^src/ui/' }, to: { path: '^src/(stations|app|cli)/' } },
-    { name: 'stations-apart', severity: 'error', from: { path: '^src/stations/([^/]+)/' }, to: { path: '^src/stations/', pathNot: '^src/stations/$1/' } },
-    { name: 'stations-below-app', severity: 'error', from: { path: '^src/stations/' }, to: { path: '^src/(app|cli)/' } },
-    { name: 'no-server-in-browser', severity: 'error', from: { path: '^src/(ui|stations|workers)/' }, to: { path: '^src/server/', dependencyTypesNot: ['type-only'] } },
-    { name: 'no-browser-on-server', severity: 'error', from: { path: '^src/(server|cli|workers)/' }, to: { path: '^src/(ui|stations|app)/' } },
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      from: { path: '^src/core/' },
+      to: {
+        path: '^(src/(workers|cli|server|ui|stations|app)/|node_modules/(react|next|better-sqlite3|d3-|zustand|radix-ui))',
+      },
+    },
+    {
+      name: 'ui-below-stations',
+      severity: 'error',
+      from: { path: '^src/ui/' },
+      to: { path: '^src/(stations|app|cli)/' },
+    },
+    {
+      name: 'stations-apart',
+      severity: 'error',
+      from: { path: '^src/stations/([^/]+)/' },
+      to: { path: '^src/stations/', pathNot: '^src/stations/$1/' },
+    },
+    {
+      name: 'stations-below-app',
+      severity: 'error',
+      from: { path: '^src/stations/' },
+      to: { path: '^src/(app|cli)/' },
+    },
+    {
+      name: 'no-server-in-browser',
+      severity: 'error',
+      from: { path: '^src/(ui|stations|workers)/' },
+      to: { path: '^src/server/', dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'no-browser-on-server',
+      severity: 'error',
+      from: { path: '^src/(server|cli|workers)/' },
+      to: { path: '^src/(ui|stations|app)/' },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -1,7 +1,18 @@
 /** @type {import('jest').Config} */
 const config = {
   testEnvironment: 'node',
-  transform: { '^.+\\.m?[jt]sx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } } }] },
+  transform: {
+    '^.+\\.m?[jt]sx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          target: 'es2022',
+          transform: { react: { runtime: 'automatic' } },
+        },
+      },
+    ],
+  },
   // The drawing's scales come as ES modules only.
   transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z-]+|internmap)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },

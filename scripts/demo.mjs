@@ -15,18 +15,25 @@ if (!existsSync(file)) console.log('The shelf starts with the demo designs.');
 
 const port = await freePort(Number(process.env.PORT ?? 3000));
 const server = spawn('npx', ['next', 'start', '--hostname', '127.0.0.1', '-p', String(port)], {
-  cwd: root, stdio: ['inherit', 'ignore', 'inherit'], env: { ...process.env, EMBER_RAIL_DB: file, EMBER_RAIL_DEMO: '1', NEXT_TELEMETRY_DISABLED: '1' },
+  cwd: root,
+  stdio: ['inherit', 'ignore', 'inherit'],
+  env: { ...process.env, EMBER_RAIL_DB: file, EMBER_RAIL_DEMO: '1', NEXT_TELEMETRY_DISABLED: '1' },
 });
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 0));
 await answering(port);
-console.log(`\n  Ember Rail: http://127.0.0.1:${port}\n\n  Ctrl C ends it. Everything is kept in ${path.relative(process.cwd(), file) || file}.`);
+console.log(
+  `\n  Ember Rail: http://127.0.0.1:${port}\n\n  Ctrl C ends it. Everything is kept in ${path.relative(process.cwd(), file) || file}.`,
+);
 
 /** The wanted port, or the next one nobody listens on. */
 async function freePort(wanted) {
   for (let candidate = wanted; candidate < wanted + 50; candidate++) {
     const free = await new Promise((resolve) => {
-      const probe = net.createServer().once('error', () => resolve(false)).once('listening', () => probe.close(() => resolve(true)));
+      const probe = net
+        .createServer()
+        .once('error', () => resolve(false))
+        .once('listening', () => probe.close(() => resolve(true)));
       probe.listen(candidate, '127.0.0.1');
     });
     if (free) return candidate;

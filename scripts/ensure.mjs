@@ -9,7 +9,12 @@ export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '
 
 /** Runs a command in the project, its output shown; ends this process with its status when it fails. */
 export function run(command, args, extra = {}) {
-  const result = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...extra, env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...extra.env } });
+  const result = spawnSync(command, args, {
+    cwd: root,
+    stdio: 'inherit',
+    ...extra,
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...extra.env },
+  });
   if (result.error) {
     console.error(`Could not run ${command}: ${result.error.message}`);
     process.exit(1);
@@ -21,7 +26,8 @@ export function ensureInstalled() {
   const mark = path.join(root, 'node_modules/.package-lock.json');
   const lock = path.join(root, 'package-lock.json');
   if (existsSync(mark) && statSync(mark).mtimeMs >= statSync(lock).mtimeMs - 1000) return;
-  if (!process.argv.includes('--quiet')) console.log('Installing packages (the database driver is compiled; a few minutes the first time)…');
+  if (!process.argv.includes('--quiet'))
+    console.log('Installing packages (the database driver is compiled; a few minutes the first time)…');
   run('npm', ['ci'], process.argv.includes('--quiet') ? { stdio: ['ignore', 'ignore', 'inherit'] } : {});
 }
 

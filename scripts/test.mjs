@@ -18,11 +18,16 @@ function ensureBrowser() {
   if (existsSync('/usr/bin/chromium')) return;
   if (process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
     console.log('Installing Chromium for the browser tests…');
-    const quiet = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } };
+    const quiet = {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    };
     spawnSync('apt-get', ['update'], quiet);
     run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], quiet);
     return;
   }
-  console.error('The browser tests need Debian’s Chromium. Run this once:\n\n  sudo apt-get update && sudo apt-get install -y chromium\n');
+  console.error(
+    'The browser tests need Debian’s Chromium. Run this once:\n\n  sudo apt-get update && sudo apt-get install -y chromium\n',
+  );
   process.exit(1);
 }

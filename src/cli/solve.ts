@@ -14,12 +14,14 @@ function main(argv: string[]): number {
   try {
     json = JSON.parse(readFileSync(name === '-' ? 0 : name, 'utf8'));
   } catch (error) {
-    console.error(error instanceof SyntaxError ? `${name}: not JSON: ${error.message}` : `${name}: ${(error as Error).message}`);
+    console.error(
+      error instanceof SyntaxError ? `${name}: not JSON: ${error.message}` : `${name}: ${(error as Error).message}`,
+    );
     return 2;
   }
   const list = Array.isArray(json);
   const results: unknown[] = [];
-  for (const [n, item] of (list ? json as unknown[] : [json]).entries()) {
+  for (const [n, item] of (list ? (json as unknown[]) : [json]).entries()) {
     const where = list ? `[${n}] ` : '';
     try {
       const { network, run } = readCase(item);

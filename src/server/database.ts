@@ -17,7 +17,9 @@ export function openDatabase(file: string): Database.Database {
   // An autosave that was answered has to survive a pulled plug, not only a killed process.
   db.pragma('synchronous = FULL');
   const applied = db.pragma('user_version', { simple: true }) as number;
-  const pending = readdirSync(MIGRATIONS).filter((f) => /^\d{3}_.*\.sql$/.test(f) && Number(f.slice(0, 3)) > applied).sort();
+  const pending = readdirSync(MIGRATIONS)
+    .filter((f) => /^\d{3}_.*\.sql$/.test(f) && Number(f.slice(0, 3)) > applied)
+    .sort();
   if (pending.length > 0 && existed && applied > 0) {
     db.pragma('wal_checkpoint(TRUNCATE)');
     copyFileSync(file, `${file}.before-${pending[0]!.slice(0, 3)}`);

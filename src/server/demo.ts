@@ -5,9 +5,21 @@ const mains = MAINS_PRESETS[0]!.mains;
 
 /** The demo shelf: supplies of a small coastal school's observatory and workshop. Invented, every one. */
 export function demoDesigns(): Design[] {
-  const clock = blankDesign('Slave-clock line, stairwell', { outputV: 24, outputA: 1.2, tolerancePct: 5, rippleVpp: 0.02, kind: 'current' }, mains);
-  const dome = blankDesign('Dome motor, unregulated', { outputV: 32, outputA: 4, tolerancePct: 30, rippleVpp: 4, kind: 'current' }, mains);
-  const pen = blankDesign('Tide-gauge pen recorder', { outputV: 12, outputA: 0.8, tolerancePct: 5, rippleVpp: 0.01, kind: 'current' }, mains);
+  const clock = blankDesign(
+    'Slave-clock line, stairwell',
+    { outputV: 24, outputA: 1.2, tolerancePct: 5, rippleVpp: 0.02, kind: 'current' },
+    mains,
+  );
+  const dome = blankDesign(
+    'Dome motor, unregulated',
+    { outputV: 32, outputA: 4, tolerancePct: 30, rippleVpp: 4, kind: 'current' },
+    mains,
+  );
+  const pen = blankDesign(
+    'Tide-gauge pen recorder',
+    { outputV: 12, outputA: 0.8, tolerancePct: 5, rippleVpp: 0.01, kind: 'current' },
+    mains,
+  );
   return [
     {
       ...clock,

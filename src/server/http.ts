@@ -4,8 +4,16 @@ import { NextResponse, type NextRequest } from 'next/server';
 const BODY_MAX = 2_000_000;
 
 /** An answer in the form of RFC 9457: a sentence for the person, and the path of the field. */
-export function problem(status: number, title: string, detail: string, extra: Record<string, unknown> = {}): NextResponse {
-  return NextResponse.json({ type: 'about:blank', status, title, detail, ...extra }, { status, headers: { 'content-type': 'application/problem+json' } });
+export function problem(
+  status: number,
+  title: string,
+  detail: string,
+  extra: Record<string, unknown> = {},
+): NextResponse {
+  return NextResponse.json(
+    { type: 'about:blank', status, title, detail, ...extra },
+    { status, headers: { 'content-type': 'application/problem+json' } },
+  );
 }
 
 /**
@@ -15,8 +23,14 @@ export function problem(status: number, title: string, detail: string, extra: Re
 export function refuseForeign(request: NextRequest): NextResponse | null {
   const host = request.headers.get('host') ?? '';
   const name = host.replace(/:\d+$/, '');
-  const allowed = ['127.0.0.1', 'localhost', '[::1]', ...(process.env['EMBER_RAIL_HOSTS'] ?? '').split(',').filter(Boolean)];
-  if (!allowed.includes(name)) return problem(403, 'Not from here', `This program answers on this machine only, not as '${name.slice(0, 80)}'.`);
+  const allowed = [
+    '127.0.0.1',
+    'localhost',
+    '[::1]',
+    ...(process.env['EMBER_RAIL_HOSTS'] ?? '').split(',').filter(Boolean),
+  ];
+  if (!allowed.includes(name))
+    return problem(403, 'Not from here', `This program answers on this machine only, not as '${name.slice(0, 80)}'.`);
   const origin = request.headers.get('origin');
   if (request.method !== 'GET' && origin !== null && !sameHost(origin, host)) {
     return problem(403, 'Not from here', 'Changes are taken from this program’s own pages only.');
@@ -33,7 +47,9 @@ function sameHost(origin: string, host: string): boolean {
 }
 
 /** Reads a JSON body within the size limit. The problem to answer with comes back when it is not one. */
-export async function readJson(request: NextRequest): Promise<{ ok: true; value: unknown } | { ok: false; answer: NextResponse }> {
+export async function readJson(
+  request: NextRequest,
+): Promise<{ ok: true; value: unknown } | { ok: false; answer: NextResponse }> {
   const declared = Number(request.headers.get('content-length') ?? 0);
   if (declared > BODY_MAX) return { ok: false, answer: tooLarge() };
   const text = await request.text();
@@ -41,7 +57,10 @@ export async function readJson(request: NextRequest): Promise<{ ok: true; value:
   try {
     return { ok: true, value: JSON.parse(text) as unknown };
   } catch {
-    return { ok: false, answer: problem(400, 'Not JSON', 'This is not a JSON file: it could not be read at all.', { path: '' }) };
+    return {
+      ok: false,
+      answer: problem(400, 'Not JSON', 'This is not a JSON file: it could not be read at all.', { path: '' }),
+    };
   }
 }
 

@@ -55,7 +55,10 @@ export function startAutosave(document: DesignStore, view: View) {
     let response: Response;
     try {
       response = await fetch(`/api/designs/${id}`, {
-        method: 'PUT', keepalive, headers: { 'content-type': 'application/json' }, body: JSON.stringify({ design, revision }),
+        method: 'PUT',
+        keepalive,
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ design, revision }),
       });
     } catch {
       view.setState({ save: 'offline' });

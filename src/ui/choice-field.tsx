@@ -14,9 +14,15 @@ export function ChoiceField<T extends string>({ label, value, options, onChange 
   const id = useId();
   return (
     <div className="min-w-0">
-      <label htmlFor={id} className="block truncate text-[13px] text-quiet">{label}</label>
+      <label htmlFor={id} className="block truncate text-[13px] text-quiet">
+        {label}
+      </label>
       <select id={id} className="field" value={value} onChange={(e) => onChange(e.target.value as T)}>
-        {options.map((o) => <option key={o.value} value={o.value}>{o.label}</option>)}
+        {options.map((o) => (
+          <option key={o.value} value={o.value}>
+            {o.label}
+          </option>
+        ))}
       </select>
     </div>
   );

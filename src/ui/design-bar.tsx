@@ -13,7 +13,12 @@ import { useDesign, useEdit, useHistory, useSession, useView } from './session';
 import type { SaveState } from './view';
 
 const SAVE_WORDS: Record<SaveState, string> = {
-  saved: 'Saved', unsaved: 'Saving soon', saving: 'Saving…', offline: 'Not saved: retrying', conflict: 'Changed elsewhere', gone: 'Deleted elsewhere',
+  saved: 'Saved',
+  unsaved: 'Saving soon',
+  saving: 'Saving…',
+  offline: 'Not saved: retrying',
+  conflict: 'Changed elsewhere',
+  gone: 'Deleted elsewhere',
 };
 
 /** The top line of an open design. */
@@ -26,34 +31,86 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
   const history = useHistory();
   const path = usePathname();
   const supply = path === `/design/${id}`;
-  const places = [['Supply', `/design/${id}`], ['Bench', `/design/${id}/bench`], ['Sheet', `/design/${id}/sheet`]] as const;
+  const places = [
+    ['Supply', `/design/${id}`],
+    ['Bench', `/design/${id}/bench`],
+    ['Sheet', `/design/${id}/sheet`],
+  ] as const;
   return (
     <header className="flex h-[52px] shrink-0 items-center gap-3 border-b border-rule px-3 print:hidden">
-      <Link href="/" className="flex items-center gap-1.5" aria-label="Ember Rail: to the shelf"><Mark /></Link>
+      <Link href="/" className="flex items-center gap-1.5" aria-label="Ember Rail: to the shelf">
+        <Mark />
+      </Link>
       <div className="min-w-0 flex-1">
         {supply && <h1 className="sr-only">{design.name}</h1>}
         <Name />
-        <p className="truncate text-[12.5px] leading-4 text-quiet">{arrangementWords(design)}, {ratingWords(design)} <span aria-live="polite" className={save === 'saved' ? '' : 'text-ink'} data-testid="save-state">· {SAVE_WORDS[save]}</span></p>
+        <p className="truncate text-[12.5px] leading-4 text-quiet">
+          {arrangementWords(design)}, {ratingWords(design)}{' '}
+          <span aria-live="polite" className={save === 'saved' ? '' : 'text-ink'} data-testid="save-state">
+            · {SAVE_WORDS[save]}
+          </span>
+        </p>
       </div>
       {supply && (
-        <ToggleGroup.Root type="single" value={band} onValueChange={(v) => v && view.setState({ band: v as Band })} aria-label="Mains band in front" className="flex rounded border border-rule">
+        <ToggleGroup.Root
+          type="single"
+          value={band}
+          onValueChange={(v) => v && view.setState({ band: v as Band })}
+          aria-label="Mains band in front"
+          className="flex rounded border border-rule"
+        >
           {BANDS.map((b) => (
-            <ToggleGroup.Item key={b} value={b} className="h-[28px] px-2.5 text-[14px] first:rounded-l last:rounded-r data-[state=on]:bg-ink data-[state=on]:text-paper">{b}</ToggleGroup.Item>
+            <ToggleGroup.Item
+              key={b}
+              value={b}
+              className="h-[28px] px-2.5 text-[14px] first:rounded-l last:rounded-r data-[state=on]:bg-ink data-[state=on]:text-paper"
+            >
+              {b}
+            </ToggleGroup.Item>
           ))}
         </ToggleGroup.Root>
       )}
       <div className="flex">
-        <button type="button" className="btn btn-bare !px-1.5" disabled={history.pastStates.length === 0} onClick={() => history.undo()} aria-label="Undo" title="Undo (Ctrl Z)"><Undo2 size={17} /></button>
-        <button type="button" className="btn btn-bare !px-1.5" disabled={history.futureStates.length === 0} onClick={() => history.redo()} aria-label="Redo" title="Redo (Ctrl Shift Z)"><Redo2 size={17} /></button>
+        <button
+          type="button"
+          className="btn btn-bare !px-1.5"
+          disabled={history.pastStates.length === 0}
+          onClick={() => history.undo()}
+          aria-label="Undo"
+          title="Undo (Ctrl Z)"
+        >
+          <Undo2 size={17} />
+        </button>
+        <button
+          type="button"
+          className="btn btn-bare !px-1.5"
+          disabled={history.futureStates.length === 0}
+          onClick={() => history.redo()}
+          aria-label="Redo"
+          title="Redo (Ctrl Shift Z)"
+        >
+          <Redo2 size={17} />
+        </button>
       </div>
       <nav aria-label="Stations of this design" className="flex h-full">
         {places.map(([name, href]) => (
-          <Link key={href} href={href} aria-current={path === href ? 'page' : undefined} className="grid h-full place-items-center border-b-[3px] border-transparent px-3 aria-[current]:border-volt aria-[current]:font-semibold">{name}</Link>
+          <Link
+            key={href}
+            href={href}
+            aria-current={path === href ? 'page' : undefined}
+            className="grid h-full place-items-center border-b-[3px] border-transparent px-3 aria-[current]:border-volt aria-[current]:font-semibold"
+          >
+            {name}
+          </Link>
         ))}
       </nav>
       <div className="flex">
-        <button type="button" className="btn btn-bare !px-1.5" onClick={onPalette} title="All actions (Ctrl K)">Actions</button>
-        <button type="button" className="btn btn-bare !px-1.5" onClick={onKeys} title="Keys (?)">Keys</button>
+        <button type="button" className="btn btn-bare !px-1.5" onClick={onPalette} title="All actions (Ctrl K)">
+          Actions
+        </button>
+        <button type="button" className="btn btn-bare !px-1.5" onClick={onKeys} title="Keys (?)">
+          Keys
+        </button>
       </div>
     </header>
   );
@@ -77,17 +134,31 @@ function Name() {
   return (
     <div className="relative">
       <input
-        aria-label="Name of the design" aria-invalid={fault !== null} aria-describedby={fault ? 'name-fault' : undefined}
+        aria-label="Name of the design"
+        aria-invalid={fault !== null}
+        aria-describedby={fault ? 'name-fault' : undefined}
         className="serif -ml-1 block w-full truncate rounded border border-transparent bg-transparent px-1 text-[17px] font-semibold leading-[22px] hover:border-rule"
         value={draft ?? name}
         onChange={(e) => setDraft(e.target.value)}
         onBlur={commit}
         onKeyDown={(e) => {
+          if (draft !== null && (e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z') e.stopPropagation();
           if (e.key === 'Enter') e.currentTarget.blur();
-          if (e.key === 'Escape') { setDraft(null); setFault(null); }
+          if (e.key === 'Escape') {
+            setDraft(null);
+            setFault(null);
+          }
         }}
       />
-      {fault && <p id="name-fault" role="alert" className="absolute left-0 top-full z-20 rounded border border-fail bg-raised px-2 text-[13px] text-fail">{fault}</p>}
+      {fault && (
+        <p
+          id="name-fault"
+          role="alert"
+          className="absolute left-0 top-full z-20 rounded border border-fail bg-raised px-2 text-[13px] text-fail"
+        >
+          {fault}
+        </p>
+      )}
     </div>
   );
 }

@@ -37,15 +37,14 @@ export function DesignFrame({ children }: { children: ReactNode }) {
 
   useEffect(() => {
     function onKey(event: KeyboardEvent) {
-      const typing = event.target instanceof HTMLElement && ['INPUT', 'TEXTAREA', 'SELECT'].includes(event.target.tagName);
+      const typing =
+        event.target instanceof HTMLElement && ['INPUT', 'TEXTAREA', 'SELECT'].includes(event.target.tagName);
       const command = event.ctrlKey || event.metaKey;
       const { undo, redo } = store.temporal.getState();
       if (command && event.key.toLowerCase() === 'k') {
         event.preventDefault();
         setPalette((open) => !open);
       } else if (command && event.key.toLowerCase() === 'z') {
-        // In a field with an unfinished number the browser's own undo is the one that is meant.
-        if (typing && event.target instanceof HTMLInputElement && event.target.value !== event.target.defaultValue && event.target.getAttribute('aria-invalid') === 'true') return;
         event.preventDefault();
         if (event.shiftKey) redo();
         else undo();
@@ -81,12 +80,19 @@ export function DesignFrame({ children }: { children: ReactNode }) {
   return (
     <div className="flex h-dvh flex-col overflow-hidden print:h-auto print:overflow-visible">
       <DesignBar onKeys={() => setKeys(true)} onPalette={() => setPalette(true)} />
-      {save === 'gone' && <p role="alert" className="bg-fail-soft px-4 py-1.5 text-fail print:hidden">This design was deleted in another window. Export it from the actions (Ctrl K) to keep what you see.</p>}
+      {save === 'gone' && (
+        <p role="alert" className="bg-fail-soft px-4 py-1.5 text-fail print:hidden">
+          This design was deleted in another window. Export it from the actions (Ctrl K) to keep what you see.
+        </p>
+      )}
       {children}
       <Dialog open={keys} onOpenChange={setKeys} title="Keys">
         <dl className="grid grid-cols-[max-content_1fr] gap-x-5 gap-y-1">
           {KEYS.map(([key, what]) => (
-            <div key={key} className="contents"><dt className="font-semibold">{key}</dt><dd>{what}</dd></div>
+            <div key={key} className="contents">
+              <dt className="font-semibold">{key}</dt>
+              <dd>{what}</dd>
+            </div>
           ))}
         </dl>
       </Dialog>
@@ -96,18 +102,37 @@ export function DesignFrame({ children }: { children: ReactNode }) {
           <Command.List className="mt-2 max-h-[46vh] overflow-y-auto" label="Actions">
             <Command.Empty className="p-2 text-quiet">Nothing by that name.</Command.Empty>
             {actions.map((a) => (
-              <Command.Item key={a.name} onSelect={() => { setPalette(false); a.run(); }} className="flex cursor-pointer justify-between rounded px-2 py-1.5 data-[selected=true]:bg-sunk">
-                <span>{a.name}</span>{a.hint && <span className="text-quiet">{a.hint}</span>}
+              <Command.Item
+                key={a.name}
+                onSelect={() => {
+                  setPalette(false);
+                  a.run();
+                }}
+                className="flex cursor-pointer justify-between rounded px-2 py-1.5 data-[selected=true]:bg-sunk"
+              >
+                <span>{a.name}</span>
+                {a.hint && <span className="text-quiet">{a.hint}</span>}
               </Command.Item>
             ))}
           </Command.List>
         </Command>
       </Dialog>
-      <Dialog open={conflict !== null} onOpenChange={() => undefined} title="Changed in another window" description="This design was saved elsewhere after you opened it here. Nothing has been overwritten.">
+      <Dialog
+        open={conflict !== null}
+        onOpenChange={() => undefined}
+        title="Changed in another window"
+        description="This design was saved elsewhere after you opened it here. Nothing has been overwritten."
+      >
         <div className="flex flex-wrap gap-2">
-          <button type="button" className="btn btn-main" onClick={() => void session.settle('mine')}>Keep what I see here</button>
-          <button type="button" className="btn" onClick={() => void session.settle('theirs')}>Take the other one</button>
-          <button type="button" className="btn" onClick={() => downloadDesign(store.getState().design)}>Export mine first</button>
+          <button type="button" className="btn btn-main" onClick={() => void session.settle('mine')}>
+            Keep what I see here
+          </button>
+          <button type="button" className="btn" onClick={() => void session.settle('theirs')}>
+            Take the other one
+          </button>
+          <button type="button" className="btn" onClick={() => downloadDesign(store.getState().design)}>
+            Export mine first
+          </button>
         </div>
         <p className="mt-3 text-[14px] text-quiet">Taking the other one is a step you can undo.</p>
       </Dialog>

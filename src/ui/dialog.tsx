@@ -16,7 +16,10 @@ export function Dialog({ open, onOpenChange, title, description, children }: Pro
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/40" />
-        <Radix.Content aria-describedby={description ? undefined : ''} className="fixed left-1/2 top-[12vh] z-50 max-h-[78vh] w-[min(560px,92vw)] -translate-x-1/2 overflow-y-auto rounded-md border border-edge bg-paper p-5 shadow-xl">
+        <Radix.Content
+          aria-describedby={description ? undefined : ''}
+          className="fixed left-1/2 top-[12vh] z-50 max-h-[78vh] w-[min(560px,92vw)] -translate-x-1/2 overflow-y-auto rounded-md border border-edge bg-paper p-5 shadow-xl"
+        >
           <Radix.Title className="serif text-[20px] font-semibold">{title}</Radix.Title>
           {description && <Radix.Description className="mt-1 text-quiet">{description}</Radix.Description>}
           <div className="mt-3">{children}</div>

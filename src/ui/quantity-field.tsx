@@ -54,6 +54,8 @@ export function QuantityField({ path, value, onCommit, step, label, placeholder,
   }
 
   function onKeyDown(event: KeyboardEvent<HTMLInputElement>) {
+    // While something is being typed, undo means the typing.
+    if (draft !== null && (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') event.stopPropagation();
     if (event.key === 'Enter') commit(event.currentTarget.value);
     if (event.key === 'Escape') {
       setDraft(null);
@@ -70,7 +72,9 @@ export function QuantityField({ path, value, onCommit, step, label, placeholder,
 
   return (
     <div className="min-w-0">
-      <label htmlFor={id} className="block truncate text-[13px] text-quiet">{label ?? limit.label}</label>
+      <label htmlFor={id} className="block truncate text-[13px] text-quiet">
+        {label ?? limit.label}
+      </label>
       <input
         id={id}
         ref={inputRef}
@@ -85,7 +89,11 @@ export function QuantityField({ path, value, onCommit, step, label, placeholder,
         onBlur={(e) => draft !== null && commit(e.target.value)}
         onKeyDown={onKeyDown}
       />
-      {fault && <p id={`${id}-fault`} role="alert" className="mt-0.5 text-[13px] leading-tight text-fail">{fault}</p>}
+      {fault && (
+        <p id={`${id}-fault`} role="alert" className="mt-0.5 text-[13px] leading-tight text-fail">
+          {fault}
+        </p>
+      )}
     </div>
   );
 }

@@ -22,7 +22,15 @@ export interface Session {
 const SessionContext = createContext<Session | null>(null);
 
 /** Opens a design for a page. `solved` is its picture when the server had one. */
-export function SessionProvider({ stored, solved, children }: { stored: StoredDesign; solved: Picture | null; children: ReactNode }) {
+export function SessionProvider({
+  stored,
+  solved,
+  children,
+}: {
+  stored: StoredDesign;
+  solved: Picture | null;
+  children: ReactNode;
+}) {
   const [parts] = useState(() => ({ document: createDesignStore(stored.design), view: createView(stored, solved) }));
   const [session] = useState<Session>(() => {
     const saving = startAutosave(parts.document, parts.view);

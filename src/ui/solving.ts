@@ -53,11 +53,15 @@ export function startSolving(document: DesignStore, view: View): () => void {
 
   async function findFixes(mine: number, design: Design) {
     const found: Record<string, Fix[]> = {};
-    await solver('search').fixes(mine, design, callback((verdict: string, fixes: Fix[]) => {
-      if (mine !== job || stopped) return;
-      found[verdict] = fixes;
-      view.setState({ fixes: { ...found } });
-    }));
+    await solver('search').fixes(
+      mine,
+      design,
+      callback((verdict: string, fixes: Fix[]) => {
+        if (mine !== job || stopped) return;
+        found[verdict] = fixes;
+        view.setState({ fixes: { ...found } });
+      }),
+    );
     if (mine === job && !stopped) view.setState({ fixes: found, fixing: false });
   }
 
@@ -79,7 +83,9 @@ export function startSolving(document: DesignStore, view: View): () => void {
 
 /** Whether two designs differ in nothing that a solution depends on. */
 function onlyWords(a: Design, b: Design): boolean {
-  return (['demand', 'mains', 'transformer', 'rectifier', 'reservoir', 'regulator', 'heat'] as const).every((key) => a[key] === b[key]);
+  return (['demand', 'mains', 'transformer', 'rectifier', 'reservoir', 'regulator', 'heat'] as const).every(
+    (key) => a[key] === b[key],
+  );
 }
 
 /** Leaves a performance measure from the edit to the frame that shows its picture. */

@@ -8,7 +8,9 @@ export function StateSign({ state, size = 16 }: { state: State; size?: number })
   return (
     <svg width={size} height={size} viewBox="0 0 16 16" role="img" aria-label={state} className="shrink-0">
       {state === 'fails' && <path d="M2 2 14 14M14 2 2 14" stroke={colour} strokeWidth="3.2" strokeLinecap="round" />}
-      {state === 'tight' && <path d="M8 1.5 14.5 8 8 14.5 1.5 8Z" fill="none" stroke={colour} strokeWidth="2.4" strokeLinejoin="round" />}
+      {state === 'tight' && (
+        <path d="M8 1.5 14.5 8 8 14.5 1.5 8Z" fill="none" stroke={colour} strokeWidth="2.4" strokeLinejoin="round" />
+      )}
       {state === 'holds' && <circle cx="8" cy="8" r="4" fill={colour} />}
     </svg>
   );

@@ -37,9 +37,8 @@ export function voltAxis(lowestV: number, highestV: number, top: number, bottom:
   const step = niceStep((topV - lowestV) / 8);
   let foldV = Math.max(0, Math.floor((lowestV - 0.06 * (topV - lowestV)) / step) * step);
   if (foldV < 0.18 * topV) foldV = 0;
-  const y = foldV > 0
-    ? scaleLinear([0, foldV, topV], [bottom, bottom - foldPx, top])
-    : scaleLinear([0, topV], [bottom, top]);
+  const y =
+    foldV > 0 ? scaleLinear([0, foldV, topV], [bottom, bottom - foldPx, top]) : scaleLinear([0, topV], [bottom, top]);
   return { y, foldV, topV };
 }
 
@@ -64,9 +63,13 @@ export type Point = [number, number];
 export function steps(levels: Levels, cols: Columns, firstV: number): Point[] {
   const middle = ([a, b]: [number, number]) => (a + b) / 2;
   return [
-    [cols.winding[0], levels.openPeakV], [middle(cols.winding), levels.openPeakV],
-    [middle(cols.winding), levels.terminalPeakV], [middle(cols.rectifier), levels.terminalPeakV],
-    [middle(cols.rectifier), levels.reservoirMaxV], [cols.reservoir[0], levels.reservoirMaxV], [cols.reservoir[0], firstV],
+    [cols.winding[0], levels.openPeakV],
+    [middle(cols.winding), levels.openPeakV],
+    [middle(cols.winding), levels.terminalPeakV],
+    [middle(cols.rectifier), levels.terminalPeakV],
+    [middle(cols.rectifier), levels.reservoirMaxV],
+    [cols.reservoir[0], levels.reservoirMaxV],
+    [cols.reservoir[0], firstV],
   ];
 }
 
@@ -82,11 +85,20 @@ export function wavePoints(wave: readonly number[], [x0, x1]: [number, number], 
 }
 
 /** The same stretch for another wave of the same cycle, kept in step with the crest of `lead`. */
-export function followPoints(wave: readonly number[], lead: readonly number[], span: [number, number], cycles = 2): Point[] {
+export function followPoints(
+  wave: readonly number[],
+  lead: readonly number[],
+  span: [number, number],
+  cycles = 2,
+): Point[] {
   const n = lead.length;
   let crest = 0;
   for (let k = 0; k < n; k++) if (lead[k]! > lead[crest]!) crest = k;
-  return wavePoints(wave.map((_, k) => wave[(crest + k) % n]!), span, cycles).map(([x], k) => [x, wave[(crest + k) % n]!] as Point);
+  return wavePoints(
+    wave.map((_, k) => wave[(crest + k) % n]!),
+    span,
+    cycles,
+  ).map(([x], k) => [x, wave[(crest + k) % n]!] as Point);
 }
 
 /** The mains as the winding sees it: one arch of the open-circuit EMF. */
@@ -100,16 +112,32 @@ export function archPoints(peakV: number, foldV: number, [x0, x1]: [number, numb
 }
 
 export function pathOf(points: readonly Point[], y: (v: number) => number): string {
-  return line<Point>((p) => p[0], (p) => y(p[1]))(points as Point[]) ?? '';
+  return (
+    line<Point>(
+      (p) => p[0],
+      (p) => y(p[1]),
+    )(points as Point[]) ?? ''
+  );
 }
 
 /** The band between two lines drawn over the same x. */
 export function bandOf(upper: readonly Point[], lower: readonly Point[], y: (v: number) => number): string {
   const back = [...lower].reverse();
-  return `${line<Point>((p) => p[0], (p) => y(p[1]))([...upper, ...back] as Point[]) ?? ''}Z`;
+  return `${
+    line<Point>(
+      (p) => p[0],
+      (p) => y(p[1]),
+    )([...upper, ...back] as Point[]) ?? ''
+  }Z`;
 }
 
 /** Where a wave lies under a level: the areas to hatch. */
 export function shortfallArea(points: readonly Point[], level: number, y: (v: number) => number): string {
-  return area<Point>((p) => p[0], (p) => y(Math.min(p[1], level)), () => y(level)).defined((p) => p[1] < level)(points as Point[]) ?? '';
+  return (
+    area<Point>(
+      (p) => p[0],
+      (p) => y(Math.min(p[1], level)),
+      () => y(level),
+    ).defined((p) => p[1] < level)(points as Point[]) ?? ''
+  );
 }

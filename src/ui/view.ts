@@ -27,8 +27,17 @@ export interface SessionState {
 
 export function createView(stored: StoredDesign, picture: Picture | null) {
   return createStore<SessionState>()(() => ({
-    id: stored.id, revision: stored.revision, save: 'saved', conflict: null, picture, trouble: null, fixes: {}, fixing: false,
-    station: 'reservoir', band: 'nominal', opened: null,
+    id: stored.id,
+    revision: stored.revision,
+    save: 'saved',
+    conflict: null,
+    picture,
+    trouble: null,
+    fixes: {},
+    fixing: false,
+    station: 'reservoir',
+    band: 'nominal',
+    opened: null,
   }));
 }
 

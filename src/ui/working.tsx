@@ -2,8 +2,13 @@ import { formatQuantity } from '@/core/quantity/format';
 import type { Figure } from '@/core/study/figure';
 
 const ORIGIN_WORDS: Record<Figure['origin'], string> = {
-  simulated: 'simulated', formula: 'calculated', 'data sheet': 'from a data sheet', typical: 'typical for the class', measured: 'measured',
-  'rule of thumb': 'rule of thumb', chosen: 'chosen by you',
+  simulated: 'simulated',
+  formula: 'calculated',
+  'data sheet': 'from a data sheet',
+  typical: 'typical for the class',
+  measured: 'measured',
+  'rule of thumb': 'rule of thumb',
+  chosen: 'chosen by you',
 };
 
 /** How a number came about: expression, values put in, estimate beside it, source, assumptions. */
@@ -13,7 +18,10 @@ export function Working({ figure }: { figure: Figure }) {
       <p className="flex flex-wrap items-baseline gap-x-2">
         <span className="serif font-semibold">{figure.label}</span>
         <span className="text-[17px] font-semibold text-volt">{formatQuantity(figure.value, figure.unit)}</span>
-        <span className="text-[13px] text-quiet">{ORIGIN_WORDS[figure.origin]}{figure.condition ? `, ${figure.condition}` : ''}</span>
+        <span className="text-[13px] text-quiet">
+          {ORIGIN_WORDS[figure.origin]}
+          {figure.condition ? `, ${figure.condition}` : ''}
+        </span>
       </p>
       <p className="mt-0.5 italic">{figure.expression}</p>
       {figure.inputs.length > 0 && (
@@ -28,7 +36,8 @@ export function Working({ figure }: { figure: Figure }) {
       )}
       {figure.estimate && (
         <p className="mt-0.5" title={figure.estimate.expression}>
-          <span className="text-quiet">By rule of thumb ({figure.estimate.label}):</span> {formatQuantity(figure.estimate.value, figure.unit)}
+          <span className="text-quiet">By rule of thumb ({figure.estimate.label}):</span>{' '}
+          {formatQuantity(figure.estimate.value, figure.unit)}
         </p>
       )}
       <p className="mt-0.5 text-[13px] text-quiet">{[figure.source, ...figure.assumes].join(' ')}</p>

@@ -12,7 +12,9 @@ const started = new Map<string, RemoteSolver>();
 export function solver(role: 'edit' | 'search'): RemoteSolver {
   let remote = started.get(role);
   if (!remote) {
-    remote = Comlink.wrap<Solver>(new Worker(new URL('./solver.worker.ts', import.meta.url), { type: 'module', name: role }));
+    remote = Comlink.wrap<Solver>(
+      new Worker(new URL('./solver.worker.ts', import.meta.url), { type: 'module', name: role }),
+    );
     started.set(role, remote);
   }
   return remote;

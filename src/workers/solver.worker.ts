@@ -1,11 +1,10 @@
 import * as Comlink from 'comlink';
 import { mainsForReadings, testPoints, type TestPoint } from '@/core/bench/test-points';
 import type { Demand, Design, Mains } from '@/core/design/design';
-import { ratingWords } from '@/core/design/words';
 import { simulateFixes } from '@/core/judge/fixes';
 import { pictureOf, summaryOf, type Picture, type Summary } from '@/core/judge/picture';
 import type { Fix } from '@/core/judge/verdict';
-import { propose, type Proposal } from '@/core/size/propose';
+import { proposing, type Proposal, type SearchProgress } from '@/core/size/propose';
 import { SolveError } from '@/core/solve/integrator';
 import { warmStartFrom, type WarmStart } from '@/core/study/operating-point';
 
@@ -13,6 +12,7 @@ export type Answer<T> = { ok: true; value: T } | { ok: false; error: string };
 
 let warm: WarmStart = {};
 let newestFixJob = 0;
+let newestSearch = 0;
 
 function answer<T>(work: () => T): Answer<T> {
   try {
@@ -48,11 +48,30 @@ const solver = {
   bench(design: Design): Answer<TestPoint[]> {
     return answer(() => testPoints(design, mainsForReadings(design)));
   },
-  propose(name: string, demand: Demand, mains: Mains): Answer<Proposal & { summary: Summary }> {
-    return answer(() => {
-      const proposal = propose(name, demand, mains);
-      return { ...proposal, summary: summaryOf(pictureOf(proposal.design).picture, ratingWords(proposal.design)) };
-    });
+  /** Searches a supply for a load, telling its progress; null when a newer search or stopSearch ended it. */
+  async propose(
+    job: number,
+    name: string,
+    demand: Demand,
+    mains: Mains,
+    onProgress: (progress: SearchProgress) => void,
+  ): Promise<Answer<Proposal & { summary: Summary }> | null> {
+    newestSearch = job;
+    const search = proposing(name, demand, mains);
+    for (;;) {
+      const step = answer(() => search.next());
+      if (!step.ok) return step;
+      if (step.value.done) {
+        const proposal = step.value.value;
+        return answer(() => ({ ...proposal, summary: summaryOf(pictureOf(proposal.design).picture) }));
+      }
+      onProgress(step.value.value);
+      await breathe();
+      if (newestSearch !== job) return null;
+    }
+  },
+  stopSearch(): void {
+    newestSearch = 0;
   },
 };
 

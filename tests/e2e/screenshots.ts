@@ -15,18 +15,29 @@ async function main() {
 
   const shots: { name: string; at: string; theme?: 'dark'; height?: number; prepare?(page: Page): Promise<void> }[] = [
     { name: 'shelf', at: '/', height: 420 },
-    { name: 'new-from-load', at: '/new', prepare: async (page) => { await page.getByRole('button', { name: 'Propose a supply' }).click(); await page.getByTestId('proposal').waitFor(); } },
+    {
+      name: 'new-from-load',
+      at: '/new',
+      prepare: async (page) => {
+        await page.getByRole('button', { name: 'Propose a supply' }).click();
+        await page.getByTestId('proposal').waitFor();
+      },
+    },
     { name: 'supply', at: clock, prepare: fixesDone },
     { name: 'supply-in-trouble', at: pen, theme: 'dark', prepare: fixesDone },
-    { name: 'bench', at: `${clock}/bench`, prepare: async (page) => {
-      await page.getByRole('button', { name: /I have read this/ }).click();
-      for (const reading of ['226', '26.1', '35.4', '24.1', '26.9', '1.4']) {
-        await page.keyboard.type(reading);
-        await page.keyboard.press('Enter');
-      }
-      await page.getByTestId('step-reservoir-ripple').getByText('expected', { exact: false }).first().waitFor();
-      await page.getByTestId('step-reservoir-loaded').getByText('Too low', { exact: false }).waitFor();
-    } },
+    {
+      name: 'bench',
+      at: `${clock}/bench`,
+      prepare: async (page) => {
+        await page.getByRole('button', { name: /I have read this/ }).click();
+        for (const reading of ['226', '26.1', '35.4', '24.1', '26.9', '1.4']) {
+          await page.keyboard.type(reading);
+          await page.keyboard.press('Enter');
+        }
+        await page.getByTestId('step-reservoir-ripple').getByText('expected', { exact: false }).first().waitFor();
+        await page.getByTestId('step-reservoir-loaded').getByText('Too low', { exact: false }).waitFor();
+      },
+    },
     { name: 'sheet', at: `${clock}/sheet`, height: 1160, prepare: async (page) => page.getByTestId('sheet').waitFor() },
   ];
   for (const { name, at, theme, height, prepare } of shots) {

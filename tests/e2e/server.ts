@@ -10,15 +10,27 @@ export class Server {
   readonly file = path.join(mkdtempSync(path.join(tmpdir(), 'ember-')), 'shelf.db');
   readonly url: string;
 
-  constructor(private readonly port = PORT, private readonly demo = true) {
+  constructor(
+    private readonly port = PORT,
+    private readonly demo = true,
+  ) {
     this.url = `http://127.0.0.1:${port}`;
   }
 
   async start() {
-    this.process = spawn(process.execPath, [path.resolve('node_modules/next/dist/bin/next'), 'start', '--hostname', '127.0.0.1', '-p', String(this.port)], {
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, EMBER_RAIL_DB: this.file, NEXT_TELEMETRY_DISABLED: '1', ...(this.demo ? { EMBER_RAIL_DEMO: '1' } : {}) },
-    });
+    this.process = spawn(
+      process.execPath,
+      [path.resolve('node_modules/next/dist/bin/next'), 'start', '--hostname', '127.0.0.1', '-p', String(this.port)],
+      {
+        stdio: ['ignore', 'ignore', 'inherit'],
+        env: {
+          ...process.env,
+          EMBER_RAIL_DB: this.file,
+          NEXT_TELEMETRY_DISABLED: '1',
+          ...(this.demo ? { EMBER_RAIL_DEMO: '1' } : {}),
+        },
+      },
+    );
     const deadline = Date.now() + 30_000;
     for (;;) {
       try {

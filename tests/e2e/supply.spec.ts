@@ -34,14 +34,19 @@ async function openSupply(page: Page, name: string) {
 
 const station = (page: Page, name: string): Locator => page.getByRole('slider', { name, exact: true });
 const saved = (page: Page) => expect(page.getByTestId('save-state')).toContainText('Saved');
-const fails = async (page: Page) => Number(/^(\d+) of/.exec((await page.getByTestId('verdict-count').textContent()) ?? '')?.[1] ?? 0);
+const fails = async (page: Page) =>
+  Number(/^(\d+) of/.exec((await page.getByTestId('verdict-count').textContent()) ?? '')?.[1] ?? 0);
 
 async function accessible(page: Page) {
-  await page.addScriptTag({ content: readFileSync(path.resolve('node_modules/axe-core/axe.min.js'), 'utf8') }).catch(async () => {
-    await page.evaluate(readFileSync(path.resolve('node_modules/axe-core/axe.min.js'), 'utf8'));
-  });
+  await page
+    .addScriptTag({ content: readFileSync(path.resolve('node_modules/axe-core/axe.min.js'), 'utf8') })
+    .catch(async () => {
+      await page.evaluate(readFileSync(path.resolve('node_modules/axe-core/axe.min.js'), 'utf8'));
+    });
   const found = await page.evaluate(async () => {
-    const axe = (window as unknown as { axe: { run(): Promise<{ violations: { id: string; nodes: { html: string }[] }[] }> } }).axe;
+    const axe = (
+      window as unknown as { axe: { run(): Promise<{ violations: { id: string; nodes: { html: string }[] }[] }> } }
+    ).axe;
     return (await axe.run()).violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 140)).join(' | ')}`);
   });
   expect(found).toEqual([]);
@@ -96,7 +101,7 @@ test('arrow keys step a station through preferred values, and undo takes them ba
   await expect(station(page, 'Reservoir')).toContainText('4700 µF');
   await page.keyboard.press('Shift+ArrowDown');
   await expect(station(page, 'Reservoir')).toContainText('470 µF');
-  expect(await fails(page)).toBeGreaterThan(0);
+  await expect.poll(() => fails(page)).toBeGreaterThan(0);
   for (let n = 0; n < 4; n++) await page.keyboard.press('Control+z');
   await expect(station(page, 'Reservoir')).toContainText('6800 µF');
   await expect(page.getByTestId('verdict-count')).toContainText('pass');
@@ -136,7 +141,13 @@ test('typing over a number: units, commas, and a sentence for what cannot be', a
   await expect(station(page, 'Reservoir')).toContainText('4700 µF');
   await type('10000u');
   await expect(station(page, 'Reservoir')).toContainText('10000 µF');
-  for (const [text, sentence] of [['1e9 F', 'beyond any real supply'], ['-3u', 'cannot be negative'], ['lots', "'lots' is not a number"], ['', 'Nothing here yet'], ['5 V', 'not a unit of farads']] as const) {
+  for (const [text, sentence] of [
+    ['1e9 F', 'beyond any real supply'],
+    ['-3u', 'cannot be negative'],
+    ['lots', "'lots' is not a number"],
+    ['', 'Nothing here yet'],
+    ['5 V', 'not a unit of farads'],
+  ] as const) {
     await type(text);
     await expect(page.getByText(sentence)).toBeVisible();
     await expect(field).toHaveValue(text);
@@ -169,10 +180,14 @@ test('dragging moves the whole terrace within the budget, and is one step back',
   await drag('Drag low line', 25);
   await drag('Drag the output', 60);
   await expect(station(page, 'Regulator')).not.toContainText('78S24');
-  const times = (await page.evaluate(() => performance.getEntriesByName('edit-to-paint').map((m) => m.duration))).sort((a, b) => a - b);
+  const times = (await page.evaluate(() => performance.getEntriesByName('edit-to-paint').map((m) => m.duration))).sort(
+    (a, b) => a - b,
+  );
   expect(times.length).toBeGreaterThan(20);
   const at = (share: number) => times[Math.min(times.length - 1, Math.floor(share * times.length))]!.toFixed(1);
-  console.log(`edit to paint over ${times.length} frames of dragging: median ${at(0.5)} ms, 95th percentile ${at(0.95)} ms, worst ${at(1)} ms (budget 100 ms)`);
+  console.log(
+    `edit to paint over ${times.length} frames of dragging: median ${at(0.5)} ms, 95th percentile ${at(0.95)} ms, worst ${at(1)} ms (budget 100 ms)`,
+  );
   for (let n = 0; n < 5; n++) await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
   await expect(station(page, 'Reservoir')).toContainText('6800 µF');
@@ -182,7 +197,7 @@ test('dragging moves the whole terrace within the budget, and is one step back',
 
 test('a failing design is cured with simulated fixes, one tap each', async ({ page }) => {
   await openSupply(page, PEN);
-  expect(await fails(page)).toBeGreaterThan(2);
+  await expect.poll(() => fails(page)).toBeGreaterThan(2);
   await expect(page.getByTestId('shortfall')).toHaveAttribute('d', /M/);
   for (let n = 0; n < 8 && (await fails(page)) > 0; n++) {
     const first = page.getByTestId('fix').first();
@@ -193,7 +208,11 @@ test('a failing design is cured with simulated fixes, one tap each', async ({ pa
     await first.click();
     await expect(async () => {
       const now = await page.getByTestId('verdict-count').textContent();
-      const next = await page.getByTestId('fix').first().textContent({ timeout: 300 }).catch(() => '');
+      const next = await page
+        .getByTestId('fix')
+        .first()
+        .textContent({ timeout: 300 })
+        .catch(() => '');
       expect(now !== before || next !== words).toBe(true);
     }).toPass();
   }
@@ -210,7 +229,7 @@ test('circuits that cannot work are drawn and judged, not refused', async ({ pag
   await page.getByLabel('Capacitance').fill('0');
   await page.getByLabel('Capacitance').press('Enter');
   await expect(station(page, 'Reservoir')).toContainText('none');
-  expect(await fails(page)).toBeGreaterThan(0);
+  await expect.poll(() => fails(page)).toBeGreaterThan(0);
   await expect(page.getByTestId('terrace')).toHaveAttribute('data-stale', 'false');
   await page.keyboard.press('Control+z');
   await station(page, 'Winding').click();
@@ -266,13 +285,19 @@ test('export and import bring a design back; a broken or foreign file changes no
   const file = info.outputPath('dome.json');
   await (await waiting).saveAs(file);
   const design = JSON.parse(readFileSync(file, 'utf8')) as Record<string, unknown>;
-  const give = (name: string, text: string) => page.getByLabel('Design file to import').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+  const give = (name: string, text: string) =>
+    page
+      .getByLabel('Design file to import')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
 
   await give('broken.json', '{"format": "ember-rail-design", ');
   await expect(page.getByRole('alert').filter({ hasText: 'Not imported' })).toContainText('not a JSON file');
   await give('foreign.json', '{"cells": []}');
   await expect(page.getByRole('alert').filter({ hasText: 'Not imported' })).toContainText('not a design file');
-  await give('spoiled.json', JSON.stringify({ ...design, reservoir: { ...(design['reservoir'] as object), capacitanceF: 1e9 } }));
+  await give(
+    'spoiled.json',
+    JSON.stringify({ ...design, reservoir: { ...(design['reservoir'] as object), capacitanceF: 1e9 } }),
+  );
   await expect(page.getByRole('alert').filter({ hasText: 'Not imported' })).toContainText('reservoir.capacitanceF');
   expect(await page.getByTestId('shelf-entry').count()).toBe(count);
 
@@ -281,11 +306,17 @@ test('export and import bring a design back; a broken or foreign file changes no
   await expect(page.getByLabel('Name of the design')).toHaveValue(DOME);
   await page.goto('/');
   await expect(page.getByTestId('shelf-entry')).toHaveCount(count + 1);
-  await page.getByRole('button', { name: `Delete ${DOME}` }).first().click();
+  await page
+    .getByRole('button', { name: `Delete ${DOME}` })
+    .first()
+    .click();
   await expect(page.getByTestId('shelf-entry')).toHaveCount(count);
   await page.getByRole('button', { name: 'Put it back' }).click();
   await expect(page.getByTestId('shelf-entry')).toHaveCount(count + 1);
-  await page.getByRole('button', { name: `Delete ${DOME}` }).first().click();
+  await page
+    .getByRole('button', { name: `Delete ${DOME}` })
+    .first()
+    .click();
   await expect(page.getByTestId('shelf-entry')).toHaveCount(count);
 });
 
@@ -360,11 +391,18 @@ for (const theme of ['light', 'dark']) {
 
 test('the page opens within its budget, and Supply at 1280x800 and 1024x768 needs no page scroll', async ({ page }) => {
   await openSupply(page, PEN);
+  await page.waitForFunction(() => performance.getEntriesByName('first-terrace').length > 0);
   const first = await page.evaluate(() => performance.getEntriesByName('first-terrace')[0]!.duration);
   console.log(`a design page to its first full terrace: ${first.toFixed(0)} ms (budget 1000 ms)`);
-  for (const [width, height] of [[1280, 800], [1024, 768]] as const) {
+  for (const [width, height] of [
+    [1280, 800],
+    [1024, 768],
+  ] as const) {
     await page.setViewportSize({ width, height });
-    const overflow = await page.evaluate(() => [document.documentElement.scrollHeight - innerHeight, document.documentElement.scrollWidth - innerWidth]);
+    const overflow = await page.evaluate(() => [
+      document.documentElement.scrollHeight - innerHeight,
+      document.documentElement.scrollWidth - innerWidth,
+    ]);
     expect(overflow).toEqual([0, 0]);
   }
 });

@@ -11,7 +11,16 @@ const points = testPoints(clock, () => 230);
 const point = (id: string, list = points) => list.find((p) => p.id === id)!;
 
 test('points come in the order of a staged power-up', () => {
-  expect(points.map((p) => p.id)).toEqual(['mains', 'secondary-open', 'reservoir-idle', 'output-idle', 'reservoir-loaded', 'reservoir-ripple', 'output-loaded', 'sink-warm']);
+  expect(points.map((p) => p.id)).toEqual([
+    'mains',
+    'secondary-open',
+    'reservoir-idle',
+    'output-idle',
+    'reservoir-loaded',
+    'reservoir-ripple',
+    'output-loaded',
+    'sink-warm',
+  ]);
   expect(testPoints(dome, () => 230).map((p) => p.id)).not.toContain('output-idle');
 });
 
@@ -20,7 +29,15 @@ test('the expected value lies inside its window, and a build off in every part b
     expect(p.low).toBeLessThan(p.expected.value);
     expect(p.high).toBeGreaterThan(p.expected.value);
   }
-  const off = solveSteady(networkOf(clock, CONDITIONS.nominal, { mainsV: 230, openCircuitFactor: 0.975, resistanceFactor: 1.15, capacitanceFactor: 0.85, diodeSaturationFactor: 0.5 }));
+  const off = solveSteady(
+    networkOf(clock, CONDITIONS.nominal, {
+      mainsV: 230,
+      openCircuitFactor: 0.975,
+      resistanceFactor: 1.15,
+      capacitanceFactor: 0.85,
+      diodeSaturationFactor: 0.5,
+    }),
+  );
   expect(judgeReading(point('reservoir-loaded'), off.rail.meanV).state).toBe('as expected');
   expect(judgeReading(point('reservoir-ripple'), off.rail.ripplePeakToPeakV).state).toBe('as expected');
 });
@@ -33,7 +50,8 @@ test('windows follow the mains volts read that day', () => {
 
 test('a worse meter widens them', () => {
   const worse = testPoints(applyPatch(clock, { bench: { meterPct: 3 } }), () => 230);
-  for (const id of ['secondary-open', 'reservoir-idle', 'output-idle']) expect(point(id, worse).high).toBeGreaterThan(point(id).high);
+  for (const id of ['secondary-open', 'reservoir-idle', 'output-idle'])
+    expect(point(id, worse).high).toBeGreaterThan(point(id).high);
 });
 
 test('a reading outside is judged at once, with what to look for; half the volts is not all right', () => {
@@ -55,7 +73,15 @@ test('mains steps, charged reservoirs and hot metal carry their caution', () => 
 
 test('the newest reading counts, and remembers the mains of its hour', () => {
   const reading = (pointId: string, value: number, at: string, mainsV = 230) => ({ point: pointId, value, mainsV, at });
-  const d = applyPatch(clock, { bench: { readings: [reading('mains', 221, '2026-03-01T20:00:00Z', 221), reading('reservoir-idle', 35, '2026-03-01T20:05:00Z', 221), reading('mains', 236, '2026-03-02T20:00:00Z', 236)] } });
+  const d = applyPatch(clock, {
+    bench: {
+      readings: [
+        reading('mains', 221, '2026-03-01T20:00:00Z', 221),
+        reading('reservoir-idle', 35, '2026-03-01T20:05:00Z', 221),
+        reading('mains', 236, '2026-03-02T20:00:00Z', 236),
+      ],
+    },
+  });
   expect(latestReadings(d.bench.readings).get('mains')!.value).toBe(236);
   expect(mainsToday(d)).toBe(236);
   expect(mainsForReadings(d)('reservoir-idle')).toBe(221);
@@ -63,7 +89,9 @@ test('the newest reading counts, and remembers the mains of its hour', () => {
 });
 
 test('the sheet carries plate, parts, every margin, readings and cautions', () => {
-  const d = applyPatch(clock, { bench: { readings: [{ point: 'output-idle', value: 24.05, mainsV: 230, at: '2026-03-01T20:00:00Z' }] } });
+  const d = applyPatch(clock, {
+    bench: { readings: [{ point: 'output-idle', value: 24.05, mainsV: 230, at: '2026-03-01T20:00:00Z' }] },
+  });
   const { picture } = pictureOf(d);
   const sheet = report(picture, testPoints(d, mainsForReadings(d)));
   expect(sheet.plate[0]).toEqual(['Input', '230 V 50 Hz, 207 V to 253 V']);

@@ -7,13 +7,21 @@ import { RULES } from '@/core/judge/rules';
 import { stationFigures } from '@/core/judge/station-figures';
 import { studyDesign } from '@/core/study/operating-point';
 
-const base = (patch: Patch = {}): Design => applyPatch({
-  ...blankDesign('Test', { outputV: 15, outputA: 0.6, tolerancePct: 5, rippleVpp: 0.005, kind: 'current' }, MAINS_PRESETS[0]!.mains),
-  transformer: { ratedV: 18, ratedVA: 30, regulationPct: null, hotC: 75 },
-  regulator: { kind: 'fixed', size: '78', outputV: 15 },
-  reservoir: { capacitanceF: 3300e-6, ratedV: 50, esrOhm: null, rippleA: null, tolerancePct: 20, agedPct: 20 },
-  heat: { ambientC: 40, sinkKPerW: 5, interface: 'paste' },
-}, patch);
+const base = (patch: Patch = {}): Design =>
+  applyPatch(
+    {
+      ...blankDesign(
+        'Test',
+        { outputV: 15, outputA: 0.6, tolerancePct: 5, rippleVpp: 0.005, kind: 'current' },
+        MAINS_PRESETS[0]!.mains,
+      ),
+      transformer: { ratedV: 18, ratedVA: 30, regulationPct: null, hotC: 75 },
+      regulator: { kind: 'fixed', size: '78', outputV: 15 },
+      reservoir: { capacitanceF: 3300e-6, ratedV: 50, esrOhm: null, rippleA: null, tolerancePct: 20, agedPct: 20 },
+      heat: { ambientC: 40, sinkKPerW: 5, interface: 'paste' },
+    },
+    patch,
+  );
 const verdicts = (patch: Patch = {}) => judge(studyDesign(base(patch)));
 const verdict = (id: string, patch: Patch = {}) => verdicts(patch).find((v) => v.id === id);
 
@@ -45,7 +53,8 @@ test('every rule is exercised above but the touch caution, which warns and never
 
 test('rules without a subject stay silent', () => {
   const bare = verdicts({ regulator: { kind: 'none' } }).map((v) => v.id);
-  for (const id of ['headroom', 'regulator-input', 'regulator-current', 'junction', 'sink-touch']) expect(bare).not.toContain(id);
+  for (const id of ['headroom', 'regulator-input', 'regulator-current', 'junction', 'sink-touch'])
+    expect(bare).not.toContain(id);
   const none = verdicts({ reservoir: { capacitanceF: 0 } }).map((v) => v.id);
   for (const id of ['reservoir-voltage', 'ripple-current', 'diode-surge']) expect(none).not.toContain(id);
 });
@@ -54,7 +63,8 @@ test('verdicts are ranked by how little is left, failures first', () => {
   const list = verdicts({ transformer: { ratedV: 12, ratedVA: 10 }, reservoir: { ratedV: 16 } });
   const rank = { fails: 0, tight: 1, holds: 2 };
   for (let n = 1; n < list.length; n++) {
-    const a = list[n - 1]!, b = list[n]!;
+    const a = list[n - 1]!,
+      b = list[n]!;
     expect(rank[a.state]).toBeLessThanOrEqual(rank[b.state]);
     if (a.state === b.state && a.left > -8) expect(a.left).toBeLessThanOrEqual(b.left);
   }
@@ -74,7 +84,10 @@ test('warm copper decides dropout, cold copper the surge', () => {
 });
 
 test('winding current runs at 1.6 to 2 times the load under a bridge, 1.1 to 1.4 times in each half of a tap, 2 to 2.8 half-wave', () => {
-  const ratio = (patch: Patch) => { const v = verdict('winding-current', patch)!; return v.figure.value / 0.606; };
+  const ratio = (patch: Patch) => {
+    const v = verdict('winding-current', patch)!;
+    return v.figure.value / 0.606;
+  };
   expect(ratio({})).toBeGreaterThan(1.5);
   expect(ratio({})).toBeLessThan(2.1);
   expect(ratio({ rectifier: { kind: 'centre-tap' }, transformer: { ratedVA: 40 } })).toBeGreaterThan(1.05);
@@ -93,7 +106,11 @@ test('the watts add up: what leaves the EMF is burnt somewhere or reaches the lo
 });
 
 describe('fixes', () => {
-  const troubled = base({ transformer: { ratedV: 15, ratedVA: 16 }, reservoir: { capacitanceF: 680e-6, ratedV: 25 }, heat: { sinkKPerW: 20 } });
+  const troubled = base({
+    transformer: { ratedV: 15, ratedVA: 16 },
+    reservoir: { capacitanceF: 680e-6, ratedV: 25 },
+    heat: { sinkKPerW: 20 },
+  });
   const study = studyDesign(troubled);
   const before = judge(study);
   const found = [...simulateFixes(study, before)];
@@ -110,7 +127,9 @@ describe('fixes', () => {
         const after = judge(studyDesign(applyPatch(troubled, fix.edit.patch)));
         const self = after.find((v) => v.id === id);
         if (self) {
-          expect(Math.abs(self.figure.value - fix.self.after)).toBeLessThan(1e-3 * Math.max(1e-3, Math.abs(self.figure.value)));
+          expect(Math.abs(self.figure.value - fix.self.after)).toBeLessThan(
+            1e-3 * Math.max(1e-3, Math.abs(self.figure.value)),
+          );
           expect(self.left).toBeGreaterThan(before.find((v) => v.id === id)!.left);
         }
         expect(after.filter((v) => v.state === 'fails').length).toBe(fix.failsAfter);
@@ -135,7 +154,11 @@ describe('fixes', () => {
       if (!first || first.fixes.length === 0) break;
       design = applyPatch(design, first.fixes[0]!.edit.patch);
     }
-    expect(judge(studyDesign(design)).filter((v) => v.state === 'fails').map((v) => v.id)).toEqual([]);
+    expect(
+      judge(studyDesign(design))
+        .filter((v) => v.state === 'fails')
+        .map((v) => v.id),
+    ).toEqual([]);
   });
 });
 
@@ -188,6 +211,8 @@ describe('the picture', () => {
 });
 
 test('half-wave doubles the ripple of a bridge', () => {
-  const ripple = (kind: 'bridge' | 'half-wave') => studyDesign(base({ regulator: { kind: 'none' }, rectifier: { kind }, reservoir: { capacitanceF: 10000e-6 } })).nominal.solution.rail.ripplePeakToPeakV;
+  const ripple = (kind: 'bridge' | 'half-wave') =>
+    studyDesign(base({ regulator: { kind: 'none' }, rectifier: { kind }, reservoir: { capacitanceF: 10000e-6 } }))
+      .nominal.solution.rail.ripplePeakToPeakV;
   expect(ripple('half-wave') / ripple('bridge')).toBeGreaterThan(1.9);
 });

@@ -71,9 +71,18 @@ test('the regulator family: rejection from 78 dB at 5 V to 56 dB at 24 V, 24 V p
 test('a 9 V winding reads more than 11 V on an idle reservoir', () => {
   const m = transformerModel({ ratedV: 9, ratedVA: 10, regulation: null, halves: 1, hotC: 75 });
   const idle = solveSteady({
-    frequencyHz: 50, source: { voltageRms: m.openCircuitV, resistanceOhm: m.ownColdOhm, sharedResistanceOhm: m.sharedColdOhm, flatTop: 0 },
+    frequencyHz: 50,
+    source: {
+      voltageRms: m.openCircuitV,
+      resistanceOhm: m.ownColdOhm,
+      sharedResistanceOhm: m.sharedColdOhm,
+      flatTop: 0,
+    },
     rectifier: { kind: 'bridge', diode: diodeClass('si-1a').law },
-    rail: { filter: [{ kind: 'capacitor', capacitanceF: 1000e-6, esrOhm: 0.1 }], load: [{ kind: 'resistance', resistanceOhm: 100_000 }] },
+    rail: {
+      filter: [{ kind: 'capacitor', capacitanceF: 1000e-6, esrOhm: 0.1 }],
+      load: [{ kind: 'resistance', resistanceOhm: 100_000 }],
+    },
   });
   expect(idle.rail.meanV).toBeGreaterThan(11);
 });

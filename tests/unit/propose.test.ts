@@ -7,11 +7,21 @@ import { studyDesign } from '@/core/study/operating-point';
 
 const europe = MAINS_PRESETS[0]!.mains;
 const america = MAINS_PRESETS[1]!.mains;
-const demand = (outputV: number, outputA: number, tolerancePct = 5, rippleVpp = 0.01): Demand => ({ outputV, outputA, tolerancePct, rippleVpp, kind: 'current' });
+const demand = (outputV: number, outputA: number, tolerancePct = 5, rippleVpp = 0.01): Demand => ({
+  outputV,
+  outputA,
+  tolerancePct,
+  rippleVpp,
+  kind: 'current',
+});
 
 test.each([
-  ['15 V 600 mA', demand(15, 0.6, 5, 0.005), europe], ['24 V 1.2 A', demand(24, 1.2, 5, 0.02), europe], ['12 V 50 mA', demand(12, 0.05), europe], ['5 V 1.5 A', demand(5, 1.5), america],
-  ['18 V 250 mA', demand(18, 0.25), america], ['32 V 4 A, loosely', demand(32, 4, 30, 4), europe],
+  ['15 V 600 mA', demand(15, 0.6, 5, 0.005), europe],
+  ['24 V 1.2 A', demand(24, 1.2, 5, 0.02), europe],
+  ['12 V 50 mA', demand(12, 0.05), europe],
+  ['5 V 1.5 A', demand(5, 1.5), america],
+  ['18 V 250 mA', demand(18, 0.25), america],
+  ['32 V 4 A, loosely', demand(32, 4, 30, 4), europe],
 ])('%s: the proposal passes its own verdicts, from standard values, with a reason a station', (_name, load, mains) => {
   const p = propose('Test', load, mains);
   expect(p.shortfall).toBe('');
@@ -28,7 +38,11 @@ test('a loose window is met without a regulator, a narrow one is not', () => {
 });
 
 test('what no standard set can do is said, with the nearest regulators', () => {
-  expect(propose('Test', demand(13, 0.5, 5), europe).shortfall).toMatch(/no fixed regulator gives 13 V within ±5 % \(the nearest are 12 V and 15 V\)/);
-  expect(propose('Test', demand(12, 0.5, 1), europe).shortfall).toMatch(/fixed regulators hold ±4 %, and you ask for ±1 %/);
+  expect(propose('Test', demand(13, 0.5, 5), europe).shortfall).toMatch(
+    /no fixed regulator gives 13 V within ±5 % \(the nearest are 12 V and 15 V\)/,
+  );
+  expect(propose('Test', demand(12, 0.5, 1), europe).shortfall).toMatch(
+    /fixed regulators hold ±4 %, and you ask for ±1 %/,
+  );
   expect(propose('Test', demand(12, 8, 5), europe).shortfall).toMatch(/largest fixed regulator carries 2 A/);
 });

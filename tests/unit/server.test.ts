@@ -51,18 +51,24 @@ test('the shelf knows rating and worst verdict without solving again', () => {
   demoDesigns().forEach((d, n) => shelf.create(d, `2026-01-01T00:00:0${9 - n}.000Z`));
   const list = shelf.list();
   expect(list.map((e) => e.name)).toEqual(demoDesigns().map((d) => d.name));
-  expect(list[0]!.summary!.fails).toBe(0);
-  expect(list[1]!.summary!.fails).toBe(0);
-  expect(list[2]!.summary!.fails).toBeGreaterThan(2);
-  expect(list[2]!.summary!.worst!.state).toBe('fails');
+  expect(list[0]!.headline!.fails).toBe(0);
+  expect(list[1]!.headline!.fails).toBe(0);
+  expect(list[2]!.headline!.fails).toBeGreaterThan(2);
+  expect(list[2]!.headline!.worst!.state).toBe('fails');
+  const drawn = shelf.summaries([list[0]!.id, 'nobody']);
+  expect(Object.keys(drawn)).toEqual([list[0]!.id]);
+  expect(drawn[list[0]!.id]!.neededV).toBeCloseTo(26.2, 6);
 });
 
 describe('the border', () => {
-  const request = (method: string, headers: Record<string, string>, body?: string) => new NextRequest('http://127.0.0.1:3000/api/designs', { method, headers, ...(body === undefined ? {} : { body }) });
+  const request = (method: string, headers: Record<string, string>, body?: string) =>
+    new NextRequest('http://127.0.0.1:3000/api/designs', { method, headers, ...(body === undefined ? {} : { body }) });
 
   test('takes writes from its own pages only', () => {
     expect(refuseForeign(request('POST', { host: '127.0.0.1:3000', origin: 'http://127.0.0.1:3000' }))).toBeNull();
-    expect(refuseForeign(request('POST', { host: '127.0.0.1:3000', origin: 'http://elsewhere.example' }))!.status).toBe(403);
+    expect(refuseForeign(request('POST', { host: '127.0.0.1:3000', origin: 'http://elsewhere.example' }))!.status).toBe(
+      403,
+    );
     expect(refuseForeign(request('POST', { host: '127.0.0.1:3000', origin: 'null' }))!.status).toBe(403);
     expect(refuseForeign(request('GET', { host: 'rebound.example' }))!.status).toBe(403);
   });
@@ -70,7 +76,8 @@ describe('the border', () => {
   test('answers what is no JSON, and what is too large, with a problem', async () => {
     const bad = await readJson(request('POST', {}, '{"a":'));
     expect(bad.ok).toBe(false);
-    if (!bad.ok) expect(await bad.answer.json()).toMatchObject({ status: 400, detail: expect.stringMatching(/not a JSON file/) });
+    if (!bad.ok)
+      expect(await bad.answer.json()).toMatchObject({ status: 400, detail: expect.stringMatching(/not a JSON file/) });
     const large = await readJson(request('POST', {}, `"${'x'.repeat(2_100_000)}"`));
     if (!large.ok) expect(large.answer.status).toBe(413);
     expect(large.ok).toBe(false);

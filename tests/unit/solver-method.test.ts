@@ -4,7 +4,8 @@ import { loadCurrent, loadLaw } from '@/core/solve/load-law';
 import { wrightOmega } from '@/core/solve/wright-omega';
 
 describe('the integration method', () => {
-  const row = (s: number) => Array.from({ length: STAGES }, (_, j) => (j < s ? A[s]![j]! : j === s && s > 0 ? GAMMA : 0));
+  const row = (s: number) =>
+    Array.from({ length: STAGES }, (_, j) => (j < s ? A[s]![j]! : j === s && s > 0 ? GAMMA : 0));
   const sum = (f: (s: number) => number) => Array.from({ length: STAGES }, (_, s) => f(s)).reduce((a, b) => a + b, 0);
   const inner = (s: number, v: (j: number) => number) => row(s).reduce((total, a, j) => total + a * v(j), 0);
 
@@ -36,10 +37,13 @@ describe('the integration method', () => {
 });
 
 test('omega plus its logarithm gives the argument back, from deep blocking to hard conduction', () => {
-  fc.assert(fc.property(fc.double({ min: -30, max: 1e4, noNaN: true }), (z) => {
-    const w = wrightOmega(z);
-    expect(Math.abs(w + Math.log(w) - z)).toBeLessThan(1e-9 * Math.max(1, Math.abs(z)));
-  }), { numRuns: 2000 });
+  fc.assert(
+    fc.property(fc.double({ min: -30, max: 1e4, noNaN: true }), (z) => {
+      const w = wrightOmega(z);
+      expect(Math.abs(w + Math.log(w) - z)).toBeLessThan(1e-9 * Math.max(1, Math.abs(z)));
+    }),
+    { numRuns: 2000 },
+  );
   expect(wrightOmega(-800)).toBe(0);
   expect(wrightOmega(1)).toBeCloseTo(1, 12);
 });
@@ -55,13 +59,18 @@ describe('load law', () => {
 
   test('parallel loads add, in any order', () => {
     const loads = [
-      { kind: 'resistance', resistanceOhm: 100 }, { kind: 'current', currentA: 0.3 }, { kind: 'regulator', outputV: 5, dropoutV: 2, currentA: 0.2, quiescentA: 0 },
+      { kind: 'resistance', resistanceOhm: 100 },
+      { kind: 'current', currentA: 0.3 },
+      { kind: 'regulator', outputV: 5, dropoutV: 2, currentA: 0.2, quiescentA: 0 },
     ] as const;
     const forward = loadLaw(loads);
     const backward = loadLaw([...loads].reverse());
     for (const v of [-1, 0.2, 1, 4, 6.9, 7.1, 30]) {
       expect(loadCurrent(forward, v)).toBeCloseTo(loadCurrent(backward, v), 12);
-      expect(loadCurrent(forward, v)).toBeCloseTo(loads.reduce((s, l) => s + loadCurrent(loadLaw([l]), v), 0), 12);
+      expect(loadCurrent(forward, v)).toBeCloseTo(
+        loads.reduce((s, l) => s + loadCurrent(loadLaw([l]), v), 0),
+        12,
+      );
     }
   });
 });

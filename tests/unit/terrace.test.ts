@@ -33,12 +33,37 @@ test('two cycles are drawn from crest to crest, and the output stays under the w
   expect(points).toHaveLength(17);
   expect(points[0]).toEqual([0, 6]);
   expect(points[16]).toEqual([160, 6]);
-  expect(followPoints(wave.map((v) => v - 2), wave, [0, 160]).map(([x, v]) => [x, v + 2])).toEqual(points);
+  expect(
+    followPoints(
+      wave.map((v) => v - 2),
+      wave,
+      [0, 160],
+    ).map(([x, v]) => [x, v + 2]),
+  ).toEqual(points);
 });
 
 test('only what lies under the needed level is hatched', () => {
-  expect(shortfallArea([[0, 5], [1, 6]], 4, (v) => v)).toBe('');
-  expect(shortfallArea([[0, 3], [1, 3.5], [2, 6]], 4, (v) => v)).toMatch(/^M/);
+  expect(
+    shortfallArea(
+      [
+        [0, 5],
+        [1, 6],
+      ],
+      4,
+      (v) => v,
+    ),
+  ).toBe('');
+  expect(
+    shortfallArea(
+      [
+        [0, 3],
+        [1, 3.5],
+        [2, 6],
+      ],
+      4,
+      (v) => v,
+    ),
+  ).toMatch(/^M/);
 });
 
 describe('dragging', () => {
@@ -74,7 +99,8 @@ describe('dragging', () => {
 });
 
 test('arrow keys walk preferred values, Shift tenfold', () => {
-  const step = (station: keyof typeof STATION_CONTROLS, direction: number) => STATION_CONTROLS[station].step(design, direction);
+  const step = (station: keyof typeof STATION_CONTROLS, direction: number) =>
+    STATION_CONTROLS[station].step(design, direction);
   expect(step('reservoir', 1)).toEqual({ reservoir: { capacitanceF: 0.01 } });
   expect(step('reservoir', 10)).toEqual({ reservoir: { capacitanceF: 0.068 } });
   expect(step('winding', -1)).toEqual({ transformer: { ratedV: 22 } });

@@ -8,7 +8,15 @@ import { solveSteady } from '@/core/solve/steady';
 import type { Figure } from '@/core/study/figure';
 import { operatingPoint } from '@/core/study/operating-point';
 
-export type PointId = 'mains' | 'secondary-open' | 'reservoir-idle' | 'output-idle' | 'reservoir-loaded' | 'reservoir-ripple' | 'output-loaded' | 'sink-warm';
+export type PointId =
+  | 'mains'
+  | 'secondary-open'
+  | 'reservoir-idle'
+  | 'output-idle'
+  | 'reservoir-loaded'
+  | 'reservoir-ripple'
+  | 'output-loaded'
+  | 'sink-warm';
 
 /** One thing to measure while the supply is brought up stage by stage. */
 export interface TestPoint {
@@ -28,7 +36,14 @@ export interface TestPoint {
 }
 
 /** Spread of a healthy build around the design's own values. */
-const SPREAD = { openCircuit: 0.03, resistance: 0.2, diodeSaturation: 3, coolerRoomK: 15, warmerRoomK: 5, rippleReading: 0.1 };
+const SPREAD = {
+  openCircuit: 0.03,
+  resistance: 0.2,
+  diodeSaturation: 3,
+  coolerRoomK: 15,
+  warmerRoomK: 5,
+  rippleReading: 0.1,
+};
 
 /**
  * The test points of a staged power-up with the window a healthy build falls into: simulated at the mains volts read
@@ -46,12 +61,30 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   const idlePeak = Math.SQRT2 * opened(mains.voltageRms * (1 + mains.highPct / 100));
 
   points.push({
-    id: 'mains', stage: 'Before anything', label: 'Mains', how: 'At the outlet, AC range, CAT II leads.', unit: 'V',
-    expected: figure('mains', 'Mains today', mains.voltageRms, 'V', 'chosen', 'nominal mains with the limits of the design', [
-      { label: 'nominal', value: mains.voltageRms, unit: 'V' }, { label: 'low', value: mains.lowPct, unit: '%' }, { label: 'high', value: mains.highPct, unit: '%' },
-    ], 'Your mains settings.', []),
-    low: mains.voltageRms * (1 - mains.lowPct / 100) - meter(mains.voltageRms), high: mains.voltageRms * (1 + mains.highPct / 100) + meter(mains.voltageRms),
-    caution: 'Mains. Case closed or nothing bare within reach, one hand, never alone. If you are not sure, have a qualified person do this step.',
+    id: 'mains',
+    stage: 'Before anything',
+    label: 'Mains',
+    how: 'At the outlet, AC range, CAT II leads.',
+    unit: 'V',
+    expected: figure(
+      'mains',
+      'Mains today',
+      mains.voltageRms,
+      'V',
+      'chosen',
+      'nominal mains with the limits of the design',
+      [
+        { label: 'nominal', value: mains.voltageRms, unit: 'V' },
+        { label: 'low', value: mains.lowPct, unit: '%' },
+        { label: 'high', value: mains.highPct, unit: '%' },
+      ],
+      'Your mains settings.',
+      [],
+    ),
+    low: mains.voltageRms * (1 - mains.lowPct / 100) - meter(mains.voltageRms),
+    high: mains.voltageRms * (1 + mains.highPct / 100) + meter(mains.voltageRms),
+    caution:
+      'Mains. Case closed or nothing bare within reach, one hand, never alone. If you are not sure, have a qualified person do this step.',
     ifLow: 'Under the range the design was judged for: widen low line, or measure again at another hour.',
     ifHigh: 'Over the range the design was judged for: widen high line and look at the ratings again.',
   });
@@ -61,29 +94,68 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     const value = opened(mainsV);
     const spread = value * SPREAD.openCircuit + meter(value);
     points.push({
-      id: 'secondary-open', stage: 'Transformer alone', label: 'Winding, open', how: `AC range, ${half}, nothing connected; first time through a series lamp.`, unit: 'V',
-      expected: figure('secondary-open', 'Open-circuit winding voltage', value, 'V', 'formula', 'rated volts × (1 + regulation) × mains read / nominal mains', [
-        { label: 'rated', value: design.transformer.ratedV, unit: 'V' },
-        { label: model.regulationKnown ? 'regulation' : 'regulation (typical)', value: 100 * model.regulation, unit: '%' },
-        { label: 'mains read', value: mainsV, unit: 'V' },
-      ], 'Nameplate.', [`Turns ratio and regulation within ±${q(100 * SPREAD.openCircuit, '%')} together, then the meter.`]),
-      low: value - spread, high: value + spread,
+      id: 'secondary-open',
+      stage: 'Transformer alone',
+      label: 'Winding, open',
+      how: `AC range, ${half}, nothing connected; first time through a series lamp.`,
+      unit: 'V',
+      expected: figure(
+        'secondary-open',
+        'Open-circuit winding voltage',
+        value,
+        'V',
+        'formula',
+        'rated volts × (1 + regulation) × mains read / nominal mains',
+        [
+          { label: 'rated', value: design.transformer.ratedV, unit: 'V' },
+          {
+            label: model.regulationKnown ? 'regulation' : 'regulation (typical)',
+            value: 100 * model.regulation,
+            unit: '%',
+          },
+          { label: 'mains read', value: mainsV, unit: 'V' },
+        ],
+        'Nameplate.',
+        [`Turns ratio and regulation within ±${q(100 * SPREAD.openCircuit, '%')} together, then the meter.`],
+      ),
+      low: value - spread,
+      high: value + spread,
       caution: 'Mains at the primary. Fuse and switch fitted, primary insulated, earth bonded.',
       ifLow: 'Wrong tap, half of the winding, or the lamp is still in series and glowing.',
       ifHigh: 'Wrong tap, two windings in series, or a size smaller than its plate says.',
     });
   }
 
-  const idle = window({ ...CONDITIONS.idle, mains: 'nominal', loaded: false }, mainsFor('reservoir-idle'), { ...design, regulator: { kind: 'none' } });
+  const idle = window({ ...CONDITIONS.idle, mains: 'nominal', loaded: false }, mainsFor('reservoir-idle'), {
+    ...design,
+    regulator: { kind: 'none' },
+  });
   points.push({
-    id: 'reservoir-idle', stage: 'Rectifier and reservoir', label: 'Reservoir, no load', how: 'DC range, across the reservoir, nothing behind it.', unit: 'V',
-    expected: figure('reservoir-idle', 'Reservoir without load', idle.value, 'V', 'simulated', 'mean reservoir voltage with only its leakage', [
-      { label: 'mains read', value: mainsFor('reservoir-idle'), unit: 'V' }, { label: 'winding, open', value: opened(mainsFor('reservoir-idle')), unit: 'V' },
-    ], 'Periodic steady state.', idle.assumes),
-    low: idle.low - meter(idle.low), high: idle.high + meter(idle.high),
-    caution: idlePeak > TOUCH_DC_V
-      ? `${q(idlePeak, 'V')} DC can stand here, and stays after switching off. Discharge through a resistor, then check with the meter. Eye protection.`
-      : 'Check the polarity of the reservoir once more; stand back at first power, eye protection on.',
+    id: 'reservoir-idle',
+    stage: 'Rectifier and reservoir',
+    label: 'Reservoir, no load',
+    how: 'DC range, across the reservoir, nothing behind it.',
+    unit: 'V',
+    expected: figure(
+      'reservoir-idle',
+      'Reservoir without load',
+      idle.value,
+      'V',
+      'simulated',
+      'mean reservoir voltage with only its leakage',
+      [
+        { label: 'mains read', value: mainsFor('reservoir-idle'), unit: 'V' },
+        { label: 'winding, open', value: opened(mainsFor('reservoir-idle')), unit: 'V' },
+      ],
+      'Periodic steady state.',
+      idle.assumes,
+    ),
+    low: idle.low - meter(idle.low),
+    high: idle.high + meter(idle.high),
+    caution:
+      idlePeak > TOUCH_DC_V
+        ? `${q(idlePeak, 'V')} DC can stand here, and stays after switching off. Discharge through a resistor, then check with the meter. Eye protection.`
+        : 'Check the polarity of the reservoir once more; stand back at first power, eye protection on.',
     ifLow: 'One diode open or the wrong way round, half a winding, or something already loads it.',
     ifHigh: 'A meter on AC, mains higher than you read, or a higher tap.',
   });
@@ -91,11 +163,24 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   if (regulator.kind === 'fixed') {
     const spread = regulator.outputV * FIXED_OUTPUT_TOLERANCE;
     points.push({
-      id: 'output-idle', stage: 'Regulator', label: 'Output, no load', how: 'DC range, across the output.', unit: 'V',
-      expected: figure('output-idle', 'Output without load', regulator.outputV, 'V', 'data sheet', 'nominal output of the regulator', [
-        { label: 'spread', value: 100 * FIXED_OUTPUT_TOLERANCE, unit: '%' },
-      ], 'Output accuracy of the 78 family.', ['The meter’s error is added to the spread.']),
-      low: regulator.outputV - spread - meter(regulator.outputV), high: regulator.outputV + spread + meter(regulator.outputV),
+      id: 'output-idle',
+      stage: 'Regulator',
+      label: 'Output, no load',
+      how: 'DC range, across the output.',
+      unit: 'V',
+      expected: figure(
+        'output-idle',
+        'Output without load',
+        regulator.outputV,
+        'V',
+        'data sheet',
+        'nominal output of the regulator',
+        [{ label: 'spread', value: 100 * FIXED_OUTPUT_TOLERANCE, unit: '%' }],
+        'Output accuracy of the 78 family.',
+        ['The meter’s error is added to the spread.'],
+      ),
+      low: regulator.outputV - spread - meter(regulator.outputV),
+      high: regulator.outputV + spread + meter(regulator.outputV),
       ifLow: 'Pins swapped, a short behind it, or the regulator is hot: switch off and look.',
       ifHigh: 'Ground pin open or pins swapped: switch off before a load sees it.',
     });
@@ -104,11 +189,27 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   const loadedMains = mainsFor('reservoir-loaded');
   const loaded = window({ ...CONDITIONS.nominal }, loadedMains, design);
   points.push({
-    id: 'reservoir-loaded', stage: 'Full load', label: 'Reservoir, full load', how: `DC range, across the reservoir, ${formatNominal(demand.outputA, 'A')} drawn.`, unit: 'V',
-    expected: figure('reservoir-loaded', 'Reservoir at full load', loaded.value, 'V', 'simulated', 'mean reservoir voltage over the cycle', [
-      { label: 'mains read', value: loadedMains, unit: 'V' }, { label: 'load', value: demand.outputA, unit: 'A' },
-    ], 'Periodic steady state.', loaded.assumes),
-    low: loaded.low - meter(loaded.low), high: loaded.high + meter(loaded.high),
+    id: 'reservoir-loaded',
+    stage: 'Full load',
+    label: 'Reservoir, full load',
+    how: `DC range, across the reservoir, ${formatNominal(demand.outputA, 'A')} drawn.`,
+    unit: 'V',
+    expected: figure(
+      'reservoir-loaded',
+      'Reservoir at full load',
+      loaded.value,
+      'V',
+      'simulated',
+      'mean reservoir voltage over the cycle',
+      [
+        { label: 'mains read', value: loadedMains, unit: 'V' },
+        { label: 'load', value: demand.outputA, unit: 'A' },
+      ],
+      'Periodic steady state.',
+      loaded.assumes,
+    ),
+    low: loaded.low - meter(loaded.low),
+    high: loaded.high + meter(loaded.high),
     ifLow: 'Load higher than you think, a tired reservoir, a diode open, or a weaker transformer.',
     ifHigh: 'Load lower than you think, or a stronger transformer than typical.',
   });
@@ -116,11 +217,27 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   const rippleMains = mainsFor('reservoir-ripple');
   const ripple = window({ ...CONDITIONS.nominal }, rippleMains, design, (v) => v.ripplePeakToPeakV);
   points.push({
-    id: 'reservoir-ripple', stage: 'Full load', label: 'Reservoir ripple', how: 'Scope, AC coupled, short ground lead, peak to peak. Its earth clip on the negative only.', unit: 'V',
-    expected: figure('reservoir-ripple', 'Reservoir ripple at full load', ripple.value, 'V', 'simulated', 'highest − lowest reservoir voltage of the cycle', [
-      { label: 'mains read', value: rippleMains, unit: 'V' }, { label: 'reservoir', value: design.reservoir.capacitanceF, unit: 'F' },
-    ], 'Periodic steady state.', [...ripple.assumes, 'Reading a scope adds ±10 %.']),
-    low: ripple.low * (1 - SPREAD.rippleReading), high: ripple.high * (1 + SPREAD.rippleReading),
+    id: 'reservoir-ripple',
+    stage: 'Full load',
+    label: 'Reservoir ripple',
+    how: 'Scope, AC coupled, short ground lead, peak to peak. Its earth clip on the negative only.',
+    unit: 'V',
+    expected: figure(
+      'reservoir-ripple',
+      'Reservoir ripple at full load',
+      ripple.value,
+      'V',
+      'simulated',
+      'highest − lowest reservoir voltage of the cycle',
+      [
+        { label: 'mains read', value: rippleMains, unit: 'V' },
+        { label: 'reservoir', value: design.reservoir.capacitanceF, unit: 'F' },
+      ],
+      'Periodic steady state.',
+      [...ripple.assumes, 'Reading a scope adds ±10 %.'],
+    ),
+    low: ripple.low * (1 - SPREAD.rippleReading),
+    high: ripple.high * (1 + SPREAD.rippleReading),
     ifLow: 'A ×10 probe read as ×1, or the load is not on.',
     ifHigh: `A dried-out reservoir; twice as high and at ${q(mains.frequencyHz, 'Hz')}: one half of the rectifier is dead.`,
   });
@@ -128,14 +245,34 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   const outputMains = mainsFor('output-loaded');
   const output = operatingPoint(design, 'nominal', undefined, { mainsV: outputMains });
   const outputSpread = regulator.kind === 'fixed' ? regulator.outputV * FIXED_OUTPUT_TOLERANCE : 0;
-  const outputWindow = regulator.kind === 'fixed' ? { low: output.outputMeanV - outputSpread, high: output.outputMeanV + outputSpread } : loaded;
+  const outputWindow =
+    regulator.kind === 'fixed'
+      ? { low: output.outputMeanV - outputSpread, high: output.outputMeanV + outputSpread }
+      : loaded;
   points.push({
-    id: 'output-loaded', stage: 'Full load', label: 'Output, full load', how: `DC range, across the output, ${formatNominal(demand.outputA, 'A')} drawn.`, unit: 'V',
-    expected: figure('output-loaded', 'Output at full load', output.outputMeanV, 'V', 'simulated', 'mean output over the cycle', [
-      { label: 'mains read', value: outputMains, unit: 'V' },
-      ...(regulator.kind === 'fixed' ? [{ label: 'rejection at 100/120 Hz', value: rippleRejectionDb(regulator.outputV), unit: 'dB' as Unit }] : []),
-    ], 'Periodic steady state; regulator accuracy typical of the family.', []),
-    low: outputWindow.low - meter(outputWindow.low), high: outputWindow.high + meter(outputWindow.high),
+    id: 'output-loaded',
+    stage: 'Full load',
+    label: 'Output, full load',
+    how: `DC range, across the output, ${formatNominal(demand.outputA, 'A')} drawn.`,
+    unit: 'V',
+    expected: figure(
+      'output-loaded',
+      'Output at full load',
+      output.outputMeanV,
+      'V',
+      'simulated',
+      'mean output over the cycle',
+      [
+        { label: 'mains read', value: outputMains, unit: 'V' },
+        ...(regulator.kind === 'fixed'
+          ? [{ label: 'rejection at 100/120 Hz', value: rippleRejectionDb(regulator.outputV), unit: 'dB' as Unit }]
+          : []),
+      ],
+      'Periodic steady state; regulator accuracy typical of the family.',
+      [],
+    ),
+    low: outputWindow.low - meter(outputWindow.low),
+    high: outputWindow.high + meter(outputWindow.high),
     ifLow: 'Out of regulation, or limiting because it is hot: look at the reservoir’s valley and the sink.',
     ifHigh: 'Load missing or the sense of the meter: check the load current.',
   });
@@ -144,11 +281,27 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     const expectedC = operatingPoint(design, 'nominal', undefined, { mainsV: mainsFor('sink-warm') }).heat!.sinkC;
     const rise = expectedC - heat.ambientC;
     points.push({
-      id: 'sink-warm', stage: 'After half an hour', label: 'Heatsink', how: 'Thermometer on the metal beside the tab, full load for 30 minutes.', unit: '°C',
-      expected: figure('sink-warm', 'Sink temperature, warm', expectedC, '°C', 'formula', 'air + watts × sink to air', [
-        { label: 'air at the sink', value: heat.ambientC, unit: '°C' }, { label: 'watts in the regulator', value: output.watts.regulator, unit: 'W' },
-      ], 'Steady heat flow.', ['Natural convection, ±30 % on the sink’s figure; the room up to 15 K cooler or 5 K warmer than assumed.']),
-      low: heat.ambientC - SPREAD.coolerRoomK + 0.7 * rise, high: heat.ambientC + SPREAD.warmerRoomK + 1.3 * rise,
+      id: 'sink-warm',
+      stage: 'After half an hour',
+      label: 'Heatsink',
+      how: 'Thermometer on the metal beside the tab, full load for 30 minutes.',
+      unit: '°C',
+      expected: figure(
+        'sink-warm',
+        'Sink temperature, warm',
+        expectedC,
+        '°C',
+        'formula',
+        'air + watts × sink to air',
+        [
+          { label: 'air at the sink', value: heat.ambientC, unit: '°C' },
+          { label: 'watts in the regulator', value: output.watts.regulator, unit: 'W' },
+        ],
+        'Steady heat flow.',
+        ['Natural convection, ±30 % on the sink’s figure; the room up to 15 K cooler or 5 K warmer than assumed.'],
+      ),
+      low: heat.ambientC - SPREAD.coolerRoomK + 0.7 * rise,
+      high: heat.ambientC + SPREAD.warmerRoomK + 1.3 * rise,
       caution: expectedC > 60 ? `About ${q(expectedC, '°C')}: burns. Thermometer, not finger.` : undefined,
       ifLow: 'Colder room than assumed, or it is not carrying the load.',
       ifHigh: 'No paste, sink lying flat or boxed in, or more input voltage than expected.',
@@ -157,7 +310,12 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   return points;
 
   /** Value and worst-case ends of a reservoir figure under a condition at `mainsV`. */
-  function window(condition: Condition, mainsV: number, of: Design, pick = (rail: { meanV: number; ripplePeakToPeakV: number }) => rail.meanV) {
+  function window(
+    condition: Condition,
+    mainsV: number,
+    of: Design,
+    pick = (rail: { meanV: number; ripplePeakToPeakV: number }) => rail.meanV,
+  ) {
     const at = (adjust: Adjust) => pick(solveSteady(networkOf(of, condition, { mainsV, ...adjust })).rail);
     const value = at({});
     const tolerance = of.reservoir.tolerancePct / 100;
@@ -175,13 +333,29 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
       high += Math.max(0, ...ends);
     }
     return {
-      value, low, high,
-      assumes: ['Open-circuit volts ±3 %, winding resistance ±20 %, capacitance ±' + q(of.reservoir.tolerancePct, '%') + ', diode drop ±50 mV: each simulated, the excursions added.'],
+      value,
+      low,
+      high,
+      assumes: [
+        'Open-circuit volts ±3 %, winding resistance ±20 %, capacitance ±' +
+          q(of.reservoir.tolerancePct, '%') +
+          ', diode drop ±50 mV: each simulated, the excursions added.',
+      ],
     };
   }
 }
 
-function figure(id: string, label: string, value: number, unit: Unit, origin: Figure['origin'], expression: string, inputs: Figure['inputs'], source: string, assumes: string[]): Figure {
+function figure(
+  id: string,
+  label: string,
+  value: number,
+  unit: Unit,
+  origin: Figure['origin'],
+  expression: string,
+  inputs: Figure['inputs'],
+  source: string,
+  assumes: string[],
+): Figure {
   return { id, label, value, unit, origin, expression, inputs, source, assumes };
 }
 
@@ -213,5 +387,5 @@ export function mainsToday(design: Design): number {
 export function mainsForReadings(design: Design): (point: PointId) => number {
   const latest = latestReadings(design.bench.readings);
   const today = mainsToday(design);
-  return (point) => (point === 'mains' ? today : latest.get(point)?.mainsV ?? today);
+  return (point) => (point === 'mains' ? today : (latest.get(point)?.mainsV ?? today));
 }

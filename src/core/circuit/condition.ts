@@ -19,12 +19,40 @@ export interface Condition {
 export type ConditionId = 'low' | 'nominal' | 'high' | 'idle' | 'nominalIdle' | 'surge';
 
 export const CONDITIONS: Readonly<Record<ConditionId, Condition>> = {
-  low: { id: 'low', words: 'low line, full load, aged reservoir', mains: 'low', loaded: true, copper: 'hot', capacitor: 'aged' },
-  nominal: { id: 'nominal', words: 'nominal line, full load', mains: 'nominal', loaded: true, copper: 'hot', capacitor: 'new' },
+  low: {
+    id: 'low',
+    words: 'low line, full load, aged reservoir',
+    mains: 'low',
+    loaded: true,
+    copper: 'hot',
+    capacitor: 'aged',
+  },
+  nominal: {
+    id: 'nominal',
+    words: 'nominal line, full load',
+    mains: 'nominal',
+    loaded: true,
+    copper: 'hot',
+    capacitor: 'new',
+  },
   high: { id: 'high', words: 'high line, full load', mains: 'high', loaded: true, copper: 'hot', capacitor: 'new' },
   idle: { id: 'idle', words: 'high line, no load', mains: 'high', loaded: false, copper: 'cold', capacitor: 'new' },
-  nominalIdle: { id: 'nominalIdle', words: 'nominal line, no load', mains: 'nominal', loaded: false, copper: 'cold', capacitor: 'new' },
-  surge: { id: 'surge', words: 'switch-on at a voltage peak, high line, cold copper', mains: 'high', loaded: true, copper: 'cold', capacitor: 'large' },
+  nominalIdle: {
+    id: 'nominalIdle',
+    words: 'nominal line, no load',
+    mains: 'nominal',
+    loaded: false,
+    copper: 'cold',
+    capacitor: 'new',
+  },
+  surge: {
+    id: 'surge',
+    words: 'switch-on at a voltage peak, high line, cold copper',
+    mains: 'high',
+    loaded: true,
+    copper: 'cold',
+    capacitor: 'large',
+  },
 };
 
 /** ESR grows as an electrolytic dries out; this factor is the usual end-of-life limit (IEC 60384-4). */
@@ -64,16 +92,33 @@ export function esrOf(design: Design): number {
 /** What hangs on the reservoir. Without load a regulator still draws its quiescent current, and the can leaks. */
 export function loadsOf(design: Design, loaded: boolean): Load[] {
   const { demand, regulator, reservoir } = design;
-  const leak: Load[] = reservoir.capacitanceF > 0
-    ? [{ kind: 'resistance', resistanceOhm: reservoir.ratedV / typicalLeakage(reservoir.capacitanceF, reservoir.ratedV) }]
-    : [{ kind: 'resistance', resistanceOhm: 1e6 }];
+  const leak: Load[] =
+    reservoir.capacitanceF > 0
+      ? [
+          {
+            kind: 'resistance',
+            resistanceOhm: reservoir.ratedV / typicalLeakage(reservoir.capacitanceF, reservoir.ratedV),
+          },
+        ]
+      : [{ kind: 'resistance', resistanceOhm: 1e6 }];
   if (regulator.kind === 'fixed') {
     const size = regulatorSize(regulator.size);
-    return [{ kind: 'regulator', outputV: regulator.outputV, dropoutV: size.dropoutV, currentA: loaded ? demand.outputA : 0, quiescentA: size.quiescentA }, ...leak];
+    return [
+      {
+        kind: 'regulator',
+        outputV: regulator.outputV,
+        dropoutV: size.dropoutV,
+        currentA: loaded ? demand.outputA : 0,
+        quiescentA: size.quiescentA,
+      },
+      ...leak,
+    ];
   }
   if (!loaded) return leak;
   return [
-    demand.kind === 'resistance' ? { kind: 'resistance', resistanceOhm: demand.outputV / demand.outputA } : { kind: 'current', currentA: demand.outputA },
+    demand.kind === 'resistance'
+      ? { kind: 'resistance', resistanceOhm: demand.outputV / demand.outputA }
+      : { kind: 'current', currentA: demand.outputA },
     ...leak,
   ];
 }
@@ -108,7 +153,16 @@ export function networkOf(design: Design, condition: Condition, adjust: Adjust =
       diode: { ...diode, saturationCurrentA: diode.saturationCurrentA * (adjust.diodeSaturationFactor ?? 1) },
     },
     rail: {
-      filter: capacitanceF > 0 ? [{ kind: 'capacitor', capacitanceF, esrOhm: esrOf(design) * (condition.capacitor === 'aged' ? AGED_ESR : 1) }] : [],
+      filter:
+        capacitanceF > 0
+          ? [
+              {
+                kind: 'capacitor',
+                capacitanceF,
+                esrOhm: esrOf(design) * (condition.capacitor === 'aged' ? AGED_ESR : 1),
+              },
+            ]
+          : [],
       load: loadsOf(design, condition.loaded),
     },
   };

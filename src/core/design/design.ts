@@ -80,7 +80,11 @@ export interface Reading {
 }
 
 /** A change to a design, as a merge patch: named members replace, absent ones stay. Lists are replaced whole. */
-export type Patch = { [K in keyof Omit<Design, 'format' | 'version'>]?: Design[K] extends readonly unknown[] | string ? Design[K] : Partial<Design[K]> };
+export type Patch = {
+  [K in keyof Omit<Design, 'format' | 'version'>]?: Design[K] extends readonly unknown[] | string
+    ? Design[K]
+    : Partial<Design[K]>;
+};
 
 export interface Edit {
   /** What it does, in a few words: '6800 µF'. */

@@ -14,5 +14,8 @@ export function firstFault(error: unknown): Fault {
   const path = inner.path ?? '';
   // Yup names the path in front of many messages; the path travels beside the sentence here.
   const sentence = inner.errors[0] ?? inner.message;
-  return { path, sentence: path && sentence.startsWith(`${path} `) ? `it ${sentence.slice(path.length + 1)}` : sentence };
+  return {
+    path,
+    sentence: path && sentence.startsWith(`${path} `) ? `it ${sentence.slice(path.length + 1)}` : sentence,
+  };
 }

@@ -12,63 +12,141 @@ export const NOTE_MAX = 4000;
 export const READINGS_MAX = 2000;
 
 function field(path: FieldPath) {
-  const base = yup.number().strict(true).typeError('${path} has to be a number')
+  const base = yup
+    .number()
+    .strict(true)
+    .typeError('${path} has to be a number')
     .test('range', (value, ctx) => {
       if (value === undefined || value === null) return true;
       const fault = rangeFault(path, value);
       return fault === null || ctx.createError({ message: fault });
     });
-  return fieldLimit(path).optional ? base.nullable().defined('${path} is missing') : base.required('${path} is missing');
+  return fieldLimit(path).optional
+    ? base.nullable().defined('${path} is missing')
+    : base.required('${path} is missing');
 }
 
-const oneOf = (values: readonly string[]) => yup.string().strict(true).required('${path} is missing').oneOf([...values], `\${path} has to be one of ${values.join(', ')}`);
-const group = <T extends yup.ObjectShape>(shape: T) => yup.object(shape).strict(true).noUnknown(true, '${path} has a member that no design has: ${unknown}').required('${path} is missing').typeError('${path} has to be a group of values');
+const oneOf = (values: readonly string[]) =>
+  yup
+    .string()
+    .strict(true)
+    .required('${path} is missing')
+    .oneOf([...values], `\${path} has to be one of ${values.join(', ')}`);
+const group = <T extends yup.ObjectShape>(shape: T) =>
+  yup
+    .object(shape)
+    .strict(true)
+    .noUnknown(true, '${path} has a member that no design has: ${unknown}')
+    .required('${path} is missing')
+    .typeError('${path} has to be a group of values');
 
 const regulator = yup.lazy((value: unknown) => {
   const kind = (value as { kind?: unknown } | null)?.kind;
   if (kind === 'fixed') {
     const sizes = REGULATOR_SIZES.map((r) => r.id as string);
     return group({
-      kind: oneOf(['fixed']), size: oneOf(sizes),
-      outputV: yup.number().strict(true).required('${path} is missing').test('made', function (v) {
-        const size = REGULATOR_SIZES.find((r) => r.id === (this.parent as { size?: string }).size);
-        return !size || size.outputsV.includes(v!) || this.createError({ message: `there is no ${size.id} regulator for ${v} V` });
-      }),
+      kind: oneOf(['fixed']),
+      size: oneOf(sizes),
+      outputV: yup
+        .number()
+        .strict(true)
+        .required('${path} is missing')
+        .test('made', function (v) {
+          const size = REGULATOR_SIZES.find((r) => r.id === (this.parent as { size?: string }).size);
+          return (
+            !size ||
+            size.outputsV.includes(v!) ||
+            this.createError({ message: `there is no ${size.id} regulator for ${v} V` })
+          );
+        }),
     });
   }
   return group({ kind: oneOf(['none', 'fixed']) });
 });
 
-export const designSchema = yup.object({
-  format: yup.string().required().oneOf(['ember-rail-design']),
-  version: yup.number().required('${path} is missing').oneOf([1], 'this file has version ${value}; this program reads version 1'),
-  name: yup.string().strict(true).required('${path} is empty: give the design a name').max(NAME_MAX, `\${path} is longer than ${NAME_MAX} letters`),
-  note: yup.string().strict(true).defined('${path} is missing').max(NOTE_MAX, `\${path} is longer than ${NOTE_MAX} letters`),
-  demand: group({
-    outputV: field('demand.outputV'), outputA: field('demand.outputA'), tolerancePct: field('demand.tolerancePct'),
-    rippleVpp: field('demand.rippleVpp'), kind: oneOf(['current', 'resistance']),
-  }),
-  mains: group({ voltageRms: field('mains.voltageRms'), frequencyHz: field('mains.frequencyHz'), lowPct: field('mains.lowPct'), highPct: field('mains.highPct') }),
-  transformer: group({
-    ratedV: field('transformer.ratedV'), ratedVA: field('transformer.ratedVA'), regulationPct: field('transformer.regulationPct'), hotC: field('transformer.hotC'),
-  }),
-  rectifier: group({ kind: oneOf(['half-wave', 'centre-tap', 'bridge']), diode: oneOf(DIODE_CLASSES.map((d) => d.id)) }),
-  reservoir: group({
-    capacitanceF: field('reservoir.capacitanceF'), ratedV: field('reservoir.ratedV'), esrOhm: field('reservoir.esrOhm'),
-    rippleA: field('reservoir.rippleA'), tolerancePct: field('reservoir.tolerancePct'), agedPct: field('reservoir.agedPct'),
-  }),
-  regulator,
-  heat: group({ ambientC: field('heat.ambientC'), sinkKPerW: field('heat.sinkKPerW'), interface: oneOf(INTERFACES.map((i) => i.id)) }),
-  bench: group({
-    meterPct: field('bench.meterPct'), meterDigitsV: field('bench.meterDigitsV'),
-    readings: yup.array().strict(true).required('${path} is missing').max(READINGS_MAX, `\${path} holds more than ${READINGS_MAX} readings`).of(group({
-      point: yup.string().strict(true).required('${path} is missing').max(60, '${path} is too long'),
-      value: yup.number().strict(true).required('${path} is missing').min(-1e6, '${path} is no reading of a meter').max(1e6, '${path} is no reading of a meter'),
-      mainsV: field('mains.voltageRms'),
-      at: yup.string().strict(true).required('${path} is missing').matches(/^\d{4}-\d\d-\d\dT[\d:.]+Z$/, '${path} is not a time like 2026-01-31T21:00:00Z'),
-    })),
-  }),
-}).strict(true).noUnknown(true, 'the file has a member that no design has: ${unknown}');
+export const designSchema = yup
+  .object({
+    format: yup.string().required().oneOf(['ember-rail-design']),
+    version: yup
+      .number()
+      .required('${path} is missing')
+      .oneOf([1], 'this file has version ${value}; this program reads version 1'),
+    name: yup
+      .string()
+      .strict(true)
+      .required('${path} is empty: give the design a name')
+      .max(NAME_MAX, `\${path} is longer than ${NAME_MAX} letters`),
+    note: yup
+      .string()
+      .strict(true)
+      .defined('${path} is missing')
+      .max(NOTE_MAX, `\${path} is longer than ${NOTE_MAX} letters`),
+    demand: group({
+      outputV: field('demand.outputV'),
+      outputA: field('demand.outputA'),
+      tolerancePct: field('demand.tolerancePct'),
+      rippleVpp: field('demand.rippleVpp'),
+      kind: oneOf(['current', 'resistance']),
+    }),
+    mains: group({
+      voltageRms: field('mains.voltageRms'),
+      frequencyHz: field('mains.frequencyHz'),
+      lowPct: field('mains.lowPct'),
+      highPct: field('mains.highPct'),
+    }),
+    transformer: group({
+      ratedV: field('transformer.ratedV'),
+      ratedVA: field('transformer.ratedVA'),
+      regulationPct: field('transformer.regulationPct'),
+      hotC: field('transformer.hotC'),
+    }),
+    rectifier: group({
+      kind: oneOf(['half-wave', 'centre-tap', 'bridge']),
+      diode: oneOf(DIODE_CLASSES.map((d) => d.id)),
+    }),
+    reservoir: group({
+      capacitanceF: field('reservoir.capacitanceF'),
+      ratedV: field('reservoir.ratedV'),
+      esrOhm: field('reservoir.esrOhm'),
+      rippleA: field('reservoir.rippleA'),
+      tolerancePct: field('reservoir.tolerancePct'),
+      agedPct: field('reservoir.agedPct'),
+    }),
+    regulator,
+    heat: group({
+      ambientC: field('heat.ambientC'),
+      sinkKPerW: field('heat.sinkKPerW'),
+      interface: oneOf(INTERFACES.map((i) => i.id)),
+    }),
+    bench: group({
+      meterPct: field('bench.meterPct'),
+      meterDigitsV: field('bench.meterDigitsV'),
+      readings: yup
+        .array()
+        .strict(true)
+        .required('${path} is missing')
+        .max(READINGS_MAX, `\${path} holds more than ${READINGS_MAX} readings`)
+        .of(
+          group({
+            point: yup.string().strict(true).required('${path} is missing').max(60, '${path} is too long'),
+            value: yup
+              .number()
+              .strict(true)
+              .required('${path} is missing')
+              .min(-1e6, '${path} is no reading of a meter')
+              .max(1e6, '${path} is no reading of a meter'),
+            mainsV: field('mains.voltageRms'),
+            at: yup
+              .string()
+              .strict(true)
+              .required('${path} is missing')
+              .matches(/^\d{4}-\d\d-\d\dT[\d:.]+Z$/, '${path} is not a time like 2026-01-31T21:00:00Z'),
+          }),
+        ),
+    }),
+  })
+  .strict(true)
+  .noUnknown(true, 'the file has a member that no design has: ${unknown}');
 
 /** Validates a value of unknown origin as a design. Never throws: the first fault comes back with its path. */
 export function readDesign(value: unknown): { ok: true; design: Design } | { ok: false; fault: Fault } {
@@ -80,7 +158,10 @@ export function readDesign(value: unknown): { ok: true; design: Design } | { ok:
     return { ok: false, fault: { path: 'format', sentence: 'this is not a design file of this program' } };
   }
   try {
-    return { ok: true, design: designSchema.validateSync(value, { strict: true, abortEarly: true }) as unknown as Design };
+    return {
+      ok: true,
+      design: designSchema.validateSync(value, { strict: true, abortEarly: false }) as unknown as Design,
+    };
   } catch (error) {
     return { ok: false, fault: firstFault(error) };
   }

@@ -13,48 +13,84 @@ export function biggerReservoir(design: Design, steps: readonly number[]): Edit[
   const now = design.reservoir.capacitanceF > 0 ? design.reservoir.capacitanceF : 100e-6;
   return steps.map((n) => {
     const capacitanceF = stepInDecades(now, E6, n);
-    return { label: `Reservoir ${formatNominal(capacitanceF, 'F')}`, patch: { reservoir: { capacitanceF, esrOhm: null, rippleA: null } } };
+    return {
+      label: `Reservoir ${formatNominal(capacitanceF, 'F')}`,
+      patch: { reservoir: { capacitanceF, esrOhm: null, rippleA: null } },
+    };
   });
 }
 
 export function reservoirVolts(design: Design, steps: readonly number[]): Edit[] {
-  return distinct(steps.map((n) => stepInList(design.reservoir.ratedV, CAPACITOR_VOLTS, n)), design.reservoir.ratedV)
-    .map((ratedV) => ({ label: `Reservoir rated ${formatNominal(ratedV, 'V')}`, patch: { reservoir: { ratedV, esrOhm: null, rippleA: null } } }));
+  return distinct(
+    steps.map((n) => stepInList(design.reservoir.ratedV, CAPACITOR_VOLTS, n)),
+    design.reservoir.ratedV,
+  ).map((ratedV) => ({
+    label: `Reservoir rated ${formatNominal(ratedV, 'V')}`,
+    patch: { reservoir: { ratedV, esrOhm: null, rippleA: null } },
+  }));
 }
 
 /** A low-impedance can of the same value: half the ESR and half as much ripple again, the usual step between grades. */
 export function betterGrade(design: Design): Edit[] {
   const { capacitanceF, ratedV } = design.reservoir;
-  return [{
-    label: 'Low-impedance can',
-    patch: { reservoir: { esrOhm: round(0.5 * typicalEsr(capacitanceF, ratedV)), rippleA: round(1.5 * typicalRippleRating(capacitanceF, ratedV)) } },
-  }];
+  return [
+    {
+      label: 'Low-impedance can',
+      patch: {
+        reservoir: {
+          esrOhm: round(0.5 * typicalEsr(capacitanceF, ratedV)),
+          rippleA: round(1.5 * typicalRippleRating(capacitanceF, ratedV)),
+        },
+      },
+    },
+  ];
 }
 
 export function windingVolts(design: Design, steps: readonly number[]): Edit[] {
-  return distinct(steps.map((n) => stepInList(design.transformer.ratedV, STANDARD_SECONDARY_V, n)), design.transformer.ratedV)
-    .map((ratedV) => ({ label: `Winding ${formatNominal(ratedV, 'V')}`, patch: { transformer: { ratedV } } }));
+  return distinct(
+    steps.map((n) => stepInList(design.transformer.ratedV, STANDARD_SECONDARY_V, n)),
+    design.transformer.ratedV,
+  ).map((ratedV) => ({ label: `Winding ${formatNominal(ratedV, 'V')}`, patch: { transformer: { ratedV } } }));
 }
 
 /** A bigger core. A given regulation belongs to the old one and goes back to typical. */
 export function transformerSize(design: Design, steps: readonly number[]): Edit[] {
-  return distinct(steps.map((n) => stepInList(design.transformer.ratedVA, STANDARD_VA, n)), design.transformer.ratedVA)
-    .map((ratedVA) => ({ label: `Transformer ${formatNominal(ratedVA, 'VA')}`, patch: { transformer: { ratedVA, regulationPct: null } } }));
+  return distinct(
+    steps.map((n) => stepInList(design.transformer.ratedVA, STANDARD_VA, n)),
+    design.transformer.ratedVA,
+  ).map((ratedVA) => ({
+    label: `Transformer ${formatNominal(ratedVA, 'VA')}`,
+    patch: { transformer: { ratedVA, regulationPct: null } },
+  }));
 }
 
 export function otherDiodes(design: Design): Edit[] {
-  return DIODE_CLASSES.filter((d) => d.id !== design.rectifier.diode).map((d) => ({ label: d.name, patch: { rectifier: { diode: d.id } } }));
+  return DIODE_CLASSES.filter((d) => d.id !== design.rectifier.diode).map((d) => ({
+    label: d.name,
+    patch: { rectifier: { diode: d.id } },
+  }));
 }
 
 export function fullWave(design: Design): Edit[] {
-  return design.rectifier.kind === 'half-wave' ? [{ label: 'Bridge rectifier', patch: { rectifier: { kind: 'bridge' } } }] : [];
+  return design.rectifier.kind === 'half-wave'
+    ? [{ label: 'Bridge rectifier', patch: { rectifier: { kind: 'bridge' } } }]
+    : [];
 }
 
 export function sinks(design: Design, steps: readonly number[]): Edit[] {
   const list = [...STANDARD_SINKS_K_PER_W].reverse();
   const now = design.heat.sinkKPerW;
-  const wanted = now === null ? [20, 10, 5, 2.7] : distinct(steps.map((n) => stepInList(now, list, -n)), now);
-  return wanted.map((sinkKPerW) => ({ label: `Heatsink ${formatNominal(sinkKPerW, 'K/W')}`, patch: { heat: { sinkKPerW } } }));
+  const wanted =
+    now === null
+      ? [20, 10, 5, 2.7]
+      : distinct(
+          steps.map((n) => stepInList(now, list, -n)),
+          now,
+        );
+  return wanted.map((sinkKPerW) => ({
+    label: `Heatsink ${formatNominal(sinkKPerW, 'K/W')}`,
+    patch: { heat: { sinkKPerW } },
+  }));
 }
 
 function distinct(values: number[], except: number): number[] {

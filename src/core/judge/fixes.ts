@@ -24,7 +24,10 @@ interface Trial {
  * leaves the design without a failure, the worst verdict is also offered a cure of everything, found step by step.
  * A generator, so that a worker can hand over what is done and stop when the design has moved on: yields once per verdict.
  */
-export function* simulateFixes(study: Study, verdicts: readonly Verdict[]): Generator<{ verdict: string; fixes: Fix[] }> {
+export function* simulateFixes(
+  study: Study,
+  verdicts: readonly Verdict[],
+): Generator<{ verdict: string; fixes: Fix[] }> {
   const { design } = study;
   const warm = warmStartFrom(study);
   const cost = typicalCost(design);
@@ -58,10 +61,13 @@ export function* simulateFixes(study: Study, verdicts: readonly Verdict[]): Gene
     for (let n = 0; n < LONGEST_CURE && best.distress > 0; n++) {
       const { distress: before, design: at } = best;
       const worst = best.verdicts.find((v) => v.state === 'fails')!;
-      const next = RULES.find((r) => r.id === worst.id)!.cures(at)
+      const next = RULES.find((r) => r.id === worst.id)!
+        .cures(at)
         .map((cure) => ({ list: added(edits, cure), trial: run(together(added(edits, cure))) }))
         .filter((t): t is { list: Edit[]; trial: Trial } => t.trial !== null && t.trial.distress < before)
-        .sort((a, b) => a.trial.distress - b.trial.distress || typicalCost(a.trial.design) - typicalCost(b.trial.design))[0];
+        .sort(
+          (a, b) => a.trial.distress - b.trial.distress || typicalCost(a.trial.design) - typicalCost(b.trial.design),
+        )[0];
       if (!next) return null;
       edits = next.list;
       best = next.trial;
@@ -94,15 +100,24 @@ export function* simulateFixes(study: Study, verdicts: readonly Verdict[]): Gene
       return {
         edit: t.edit,
         self: {
-          verdict: verdict.id, title: verdict.title, unit: verdict.figure.unit, before: verdict.figure.value,
-          after: after?.figure.value ?? verdict.figure.value, stateBefore: verdict.state, stateAfter: after?.state ?? 'holds',
+          verdict: verdict.id,
+          title: verdict.title,
+          unit: verdict.figure.unit,
+          before: verdict.figure.value,
+          after: after?.figure.value ?? verdict.figure.value,
+          stateBefore: verdict.state,
+          stateAfter: after?.state ?? 'holds',
         },
         others: sideEffects(verdicts, t.verdicts, verdict.id),
         failsAfter: countFails(t.verdicts),
         costChangeEur: typicalCost(t.design) - cost,
       };
     });
-    const score = (f: Fix, t: Trial) => 30 * t.distress + 10 * BADNESS[f.self.stateAfter] + 8 * f.others.filter((o) => worsening(o) > 0).length + f.costChangeEur;
+    const score = (f: Fix, t: Trial) =>
+      30 * t.distress +
+      10 * BADNESS[f.self.stateAfter] +
+      8 * f.others.filter((o) => worsening(o) > 0).length +
+      f.costChangeEur;
     const ranked = fixes.map((fix, n) => ({ fix, score: score(fix, trials[n]!) })).sort((a, b) => a.score - b.score);
     yield { verdict: verdict.id, fixes: varied(ranked.map((r) => r.fix)) };
   }
@@ -110,7 +125,11 @@ export function* simulateFixes(study: Study, verdicts: readonly Verdict[]): Gene
 
 /** The best few, of different kinds first: three reservoirs in a row are one idea. */
 function varied(ranked: Fix[]): Fix[] {
-  const kind = (f: Fix) => Object.entries(f.edit.patch).map(([key, value]) => `${key}:${typeof value === 'object' ? Object.keys(value).sort().join() : ''}`).sort().join('+');
+  const kind = (f: Fix) =>
+    Object.entries(f.edit.patch)
+      .map(([key, value]) => `${key}:${typeof value === 'object' ? Object.keys(value).sort().join() : ''}`)
+      .sort()
+      .join('+');
   const firsts = ranked.filter((f, n) => ranked.findIndex((g) => kind(g) === kind(f)) === n);
   return [...firsts, ...ranked.filter((f) => !firsts.includes(f))].slice(0, SHOWN);
 }
@@ -125,12 +144,19 @@ function covers(later: Edit, earlier: Edit): boolean {
   return Object.entries(earlier.patch).every(([key, value]) => {
     const again = (later.patch as Record<string, unknown>)[key];
     if (typeof value !== 'object' || value === null) return again !== undefined;
-    return typeof again === 'object' && again !== null && (key === 'regulator' || Object.keys(value).every((k) => k in again));
+    return (
+      typeof again === 'object' &&
+      again !== null &&
+      (key === 'regulator' || Object.keys(value).every((k) => k in again))
+    );
   });
 }
 
 function together(edits: readonly Edit[]): Edit {
-  return { label: edits.map((e) => e.label).join(' · '), patch: edits.reduce((patch, e) => mergePatches(patch, e.patch), {}) };
+  return {
+    label: edits.map((e) => e.label).join(' · '),
+    patch: edits.reduce((patch, e) => mergePatches(patch, e.patch), {}),
+  };
 }
 
 /** Verdicts other than `except` that an edit moves into another state, worsened ones first. */
@@ -139,7 +165,15 @@ function sideEffects(before: readonly Verdict[], after: readonly Verdict[], exce
   for (const a of after) {
     const b = before.find((v) => v.id === a.id);
     if (!b || a.id === except || a.state === b.state) continue;
-    effects.push({ verdict: a.id, title: a.title, before: b.figure.value, after: a.figure.value, unit: a.figure.unit, stateBefore: b.state, stateAfter: a.state });
+    effects.push({
+      verdict: a.id,
+      title: a.title,
+      before: b.figure.value,
+      after: a.figure.value,
+      unit: a.figure.unit,
+      stateBefore: b.state,
+      stateAfter: a.state,
+    });
   }
   return effects.sort((x, y) => worsening(y) - worsening(x));
 }

@@ -6,7 +6,8 @@ import type { Study } from '@/core/study/operating-point';
 export function hazard(study: Study): string | null {
   const dc = study.idle.solution.rail.maxV;
   const ac = study.idle.network.source.voltageRms * (study.design.rectifier.kind === 'centre-tap' ? 2 : 1);
-  if (dc > TOUCH_DC_V) return `Hazardous voltage: ${formatQuantity(dc, 'V')} DC on the reservoir, also after switching off.`;
+  if (dc > TOUCH_DC_V)
+    return `Hazardous voltage: ${formatQuantity(dc, 'V')} DC on the reservoir, also after switching off.`;
   if (ac > TOUCH_AC_V) return `Hazardous voltage: ${formatQuantity(ac, 'V')} AC across the winding.`;
   return null;
 }

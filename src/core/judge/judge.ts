@@ -15,7 +15,15 @@ export function judge(study: Study, only?: readonly string[]): Verdict[] {
     const { figure, limit, relation, wantedMargin } = finding;
     const margin = relation === 'at most' ? limit - figure.value : figure.value - limit;
     const left = margin / Math.max(wantedMargin, 1e-12);
-    verdicts.push({ ...finding, id: rule.id, title: rule.title, station: rule.station, margin, left, state: stateOf(left, rule.advisory ?? false) });
+    verdicts.push({
+      ...finding,
+      id: rule.id,
+      title: rule.title,
+      station: rule.station,
+      margin,
+      left,
+      state: stateOf(left, rule.advisory ?? false),
+    });
   }
   const rank: Record<State, number> = { fails: 0, tight: 1, holds: 2 };
   // Beyond a point a miss is a miss: then the order of the rules, causes before effects, decides.

@@ -1,7 +1,14 @@
-import { modelOf } from '@/core/circuit/condition';
 import type { Design } from '@/core/design/design';
+import { ratingWords } from '@/core/design/words';
 import { typicalCost } from '@/core/study/cost';
-import { neededV, outputSpan, studyDesign, type OperatingPoint, type Study, type WarmStart } from '@/core/study/operating-point';
+import {
+  neededV,
+  outputSpan,
+  studyDesign,
+  type OperatingPoint,
+  type Study,
+  type WarmStart,
+} from '@/core/study/operating-point';
 import { hazard } from './hazard';
 import { countFails, judge } from './judge';
 import type { Verdict } from './verdict';
@@ -67,20 +74,23 @@ export function levelsOf(point: OperatingPoint): Levels {
   };
 }
 
-/** What the shelf needs to draw and rank a design without solving it again. */
-export interface Summary {
+/** What the shelf says and ranks a design by, without solving it again. */
+export interface Headline {
   rating: string;
   fails: number;
   tight: number;
   worst: { title: string; sentence: string; state: Verdict['state'] } | null;
   hazard: boolean;
+}
+
+/** What a small terrace is drawn from. */
+export interface Summary {
   levels: Record<Band, Levels>;
   waves: Record<Band, number[]>;
   outputs: Record<Band, number[]>;
   neededV: number | null;
   windowV: [number, number];
-  watts: { winding: number; rectifier: number; regulator: number; load: number };
-  openCircuitV: number;
+  watts: { winding: number; rectifier: number; regulator: number };
 }
 
 /** Raised when the summary's shape or the physics behind it changes, so that stored ones are made anew. */
@@ -88,24 +98,37 @@ export const SUMMARY_VERSION = 1;
 
 const SUMMARY_SAMPLES = 24;
 
-export function summaryOf(picture: Picture, rating: string): Summary {
-  const thin = (wave: number[]) => Array.from({ length: SUMMARY_SAMPLES }, (_, n) => Number(wave[Math.floor((n * wave.length) / SUMMARY_SAMPLES)]!.toPrecision(5)));
-  const each = <T>(make: (point: OperatingPoint) => T): Record<Band, T> => ({ low: make(picture.points.low), nominal: make(picture.points.nominal), high: make(picture.points.high) });
-  const { demand } = picture.design;
+export function headlineOf(picture: Picture): Headline {
   const worst = picture.verdicts[0];
-  const watts = picture.points.nominal.watts;
   return {
-    rating,
+    rating: ratingWords(picture.design),
     fails: picture.fails,
     tight: picture.tight,
     worst: worst ? { title: worst.title, sentence: worst.sentence, state: worst.state } : null,
     hazard: picture.hazard !== null,
-    levels: each(levelsOf),
+  };
+}
+
+export function summaryOf(picture: Picture): Summary {
+  const short = (v: number) => Number(v.toPrecision(5));
+  const thin = (wave: number[]) =>
+    Array.from({ length: SUMMARY_SAMPLES }, (_, n) => short(wave[Math.floor((n * wave.length) / SUMMARY_SAMPLES)]!));
+  const each = <T>(make: (point: OperatingPoint) => T): Record<Band, T> => ({
+    low: make(picture.points.low),
+    nominal: make(picture.points.nominal),
+    high: make(picture.points.high),
+  });
+  const { demand } = picture.design;
+  const watts = picture.points.nominal.watts;
+  return {
+    levels: each(
+      (p) =>
+        Object.fromEntries(Object.entries(levelsOf(p)).map(([k, v]) => [k, short(v as number)])) as unknown as Levels,
+    ),
     waves: each((p) => thin(p.wave.reservoirV)),
     outputs: each((p) => thin(p.wave.outputV)),
     neededV: picture.neededV,
     windowV: [demand.outputV * (1 - demand.tolerancePct / 100), demand.outputV * (1 + demand.tolerancePct / 100)],
-    watts: { winding: watts.winding, rectifier: watts.rectifier, regulator: watts.regulator, load: watts.load },
-    openCircuitV: modelOf(picture.design).openCircuitV,
+    watts: { winding: short(watts.winding), rectifier: short(watts.rectifier), regulator: short(watts.regulator) },
   };
 }

@@ -15,6 +15,17 @@ import type { Rule } from './verdict';
 
 /** Every rule a design is judged by. Causes stand before their effects: the order settles ties. */
 export const RULES: readonly Rule[] = [
-  headroom, outputWindow, outputRipple, reservoirVoltage, rippleCurrent, regulatorInput, regulatorCurrent, junction, windingCurrent,
-  diodeAverage, diodeReverse, diodeSurge, sinkTouch,
+  headroom,
+  outputWindow,
+  outputRipple,
+  reservoirVoltage,
+  rippleCurrent,
+  regulatorInput,
+  regulatorCurrent,
+  junction,
+  windingCurrent,
+  diodeAverage,
+  diodeReverse,
+  diodeSurge,
+  sinkTouch,
 ];

@@ -9,7 +9,12 @@ import type { StationId } from './verdict';
 
 const STEADY = 'Periodic steady state of transformer, diodes, reservoir and load, solved directly.';
 
-const of = (label: string, value: number, unit: Unit, origin?: FigureInput['origin']): FigureInput => ({ label, value, unit, ...(origin ? { origin } : {}) });
+const of = (label: string, value: number, unit: Unit, origin?: FigureInput['origin']): FigureInput => ({
+  label,
+  value,
+  unit,
+  ...(origin ? { origin } : {}),
+});
 
 /** The figures of one station in one mains band, each with its working. First the one builders ask for first. */
 export function stationFigures(picture: Picture, station: StationId, band: Band): Figure[] {
@@ -20,18 +25,56 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
   const levels = levelsOf(point);
   const loadA = solution.rail.loadMeanA;
   const fullWave = design.rectifier.kind !== 'half-wave';
-  const simulated = (id: string, label: string, value: number, unit: Unit, expression: string, inputs: FigureInput[] = [], extra: Partial<Figure> = {}): Figure =>
-    ({ id, label, value, unit, origin: 'simulated', condition, expression, inputs, source: STEADY, assumes: [], ...extra });
-  const formula = (id: string, label: string, value: number, unit: Unit, expression: string, inputs: FigureInput[], source: string, assumes: string[] = []): Figure =>
-    ({ id, label, value, unit, origin: 'formula', condition, expression, inputs, source, assumes });
+  const simulated = (
+    id: string,
+    label: string,
+    value: number,
+    unit: Unit,
+    expression: string,
+    inputs: FigureInput[] = [],
+    extra: Partial<Figure> = {},
+  ): Figure => ({
+    id,
+    label,
+    value,
+    unit,
+    origin: 'simulated',
+    condition,
+    expression,
+    inputs,
+    source: STEADY,
+    assumes: [],
+    ...extra,
+  });
+  const formula = (
+    id: string,
+    label: string,
+    value: number,
+    unit: Unit,
+    expression: string,
+    inputs: FigureInput[],
+    source: string,
+    assumes: string[] = [],
+  ): Figure => ({ id, label, value, unit, origin: 'formula', condition, expression, inputs, source, assumes });
 
   switch (station) {
     case 'mains':
       return (['low', 'nominal', 'high'] as const).map((level) => ({
-        ...formula(`mains-${level}`, `${level[0]!.toUpperCase()}${level.slice(1)} line`, mainsVolts(design, level), 'V',
+        ...formula(
+          `mains-${level}`,
+          `${level[0]!.toUpperCase()}${level.slice(1)} line`,
+          mainsVolts(design, level),
+          'V',
           level === 'nominal' ? 'as chosen' : `nominal × (1 ${level === 'low' ? '−' : '+'} tolerance)`,
-          [of('nominal', design.mains.voltageRms, 'V', 'chosen'), ...(level === 'nominal' ? [] : [of('tolerance', level === 'low' ? design.mains.lowPct : design.mains.highPct, '%', 'chosen')])],
-          'Usual limits of public nets (EN 50160: ±10 % at 230 V).', ['A clean sine; real mains is 0 to 5 % flat at its peak.']),
+          [
+            of('nominal', design.mains.voltageRms, 'V', 'chosen'),
+            ...(level === 'nominal'
+              ? []
+              : [of('tolerance', level === 'low' ? design.mains.lowPct : design.mains.highPct, '%', 'chosen')]),
+          ],
+          'Usual limits of public nets (EN 50160: ±10 % at 230 V).',
+          ['A clean sine; real mains is 0 to 5 % flat at its peak.'],
+        ),
         condition: undefined,
       })) as Figure[];
     case 'winding': {
@@ -40,63 +83,293 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
       const halves = design.rectifier.kind === 'centre-tap' ? 2 : 1;
       const ohm = model.ownHotOhm + model.sharedHotOhm;
       return [
-        simulated('winding-rms', 'RMS current', rmsA, 'A', 'root of the mean square of the winding current', [of('load current', loadA, 'A', 'simulated')],
-          { estimate: { label: 'rule of thumb', value: { 'half-wave': 2.5, 'centre-tap': 1.25, bridge: 1.8 }[design.rectifier.kind] * loadA, expression: 'half-wave 2.5, centre tap 1.25, bridge 1.8 × load current' } }),
-        simulated('winding-peak', 'Charging pulse', Math.max(...solution.windings.map((w) => w.peakA)), 'A', 'highest winding current of the cycle'),
-        simulated('winding-va', 'Apparent power', solution.windings.reduce((s, w) => s + w.voltAmpere, 0), 'VA', 'open-circuit RMS volts × RMS current, all windings', [of('rated', design.transformer.ratedVA, 'VA', 'chosen')]),
-        formula('winding-open', 'Open-circuit volts', network.source.voltageRms, 'V', 'rated volts × (1 + regulation) × mains / nominal mains', [
-          of('rated volts', design.transformer.ratedV, 'V', 'chosen'), of('regulation', 100 * model.regulation, '%', model.regulationKnown ? 'data sheet' : 'typical'), of('mains', mainsVolts(design, band), 'V'),
-        ], model.regulationKnown ? 'Nameplate.' : 'Nameplate, with the regulation typical of a laminated transformer of this size.'),
-        formula('winding-ohm', 'Winding resistance, warm', ohm, 'ohm', '(open-circuit − rated volts) / rated current; half of it is the primary’s', [
-          of('rated current', model.ratedA, 'A', 'formula'), of('cold, 20 °C', ohm / copperRatio(design.transformer.hotC), 'ohm', 'formula'), of('copper', design.transformer.hotC, '°C', 'chosen'),
-        ], 'R(T) = R20·(234.5 + T)/254.5 for copper.', ['The plate’s regulation holds for warm copper.', ...(halves === 2 ? ['Only one half carries current at a time; both share the primary.'] : [])]),
-        simulated('winding-loss', 'Copper loss', point.watts.winding, 'W', 'resistance × mean square current, primary and secondary'),
+        simulated(
+          'winding-rms',
+          'RMS current',
+          rmsA,
+          'A',
+          'root of the mean square of the winding current',
+          [of('load current', loadA, 'A', 'simulated')],
+          {
+            estimate: {
+              label: 'rule of thumb',
+              value: { 'half-wave': 2.5, 'centre-tap': 1.25, bridge: 1.8 }[design.rectifier.kind] * loadA,
+              expression: 'half-wave 2.5, centre tap 1.25, bridge 1.8 × load current',
+            },
+          },
+        ),
+        simulated(
+          'winding-peak',
+          'Charging pulse',
+          Math.max(...solution.windings.map((w) => w.peakA)),
+          'A',
+          'highest winding current of the cycle',
+        ),
+        simulated(
+          'winding-va',
+          'Apparent power',
+          solution.windings.reduce((s, w) => s + w.voltAmpere, 0),
+          'VA',
+          'open-circuit RMS volts × RMS current, all windings',
+          [of('rated', design.transformer.ratedVA, 'VA', 'chosen')],
+        ),
+        formula(
+          'winding-open',
+          'Open-circuit volts',
+          network.source.voltageRms,
+          'V',
+          'rated volts × (1 + regulation) × mains / nominal mains',
+          [
+            of('rated volts', design.transformer.ratedV, 'V', 'chosen'),
+            of('regulation', 100 * model.regulation, '%', model.regulationKnown ? 'data sheet' : 'typical'),
+            of('mains', mainsVolts(design, band), 'V'),
+          ],
+          model.regulationKnown
+            ? 'Nameplate.'
+            : 'Nameplate, with the regulation typical of a laminated transformer of this size.',
+        ),
+        formula(
+          'winding-ohm',
+          'Winding resistance, warm',
+          ohm,
+          'ohm',
+          '(open-circuit − rated volts) / rated current; half of it is the primary’s',
+          [
+            of('rated current', model.ratedA, 'A', 'formula'),
+            of('cold, 20 °C', ohm / copperRatio(design.transformer.hotC), 'ohm', 'formula'),
+            of('copper', design.transformer.hotC, '°C', 'chosen'),
+          ],
+          'R(T) = R20·(234.5 + T)/254.5 for copper.',
+          [
+            'The plate’s regulation holds for warm copper.',
+            ...(halves === 2 ? ['Only one half carries current at a time; both share the primary.'] : []),
+          ],
+        ),
+        simulated(
+          'winding-loss',
+          'Copper loss',
+          point.watts.winding,
+          'W',
+          'resistance × mean square current, primary and secondary',
+        ),
       ];
     }
     case 'rectifier': {
       const diode = solution.diodes.reduce((a, b) => (b.meanA > a.meanA ? b : a));
       return [
-        simulated('diode-mean', 'Mean, each diode', diode.meanA, 'A', 'mean of the diode current', [of('load current', loadA, 'A', 'simulated')]),
-        simulated('diode-drop', 'Taken at the crest', levels.terminalPeakV - levels.reservoirMaxV, 'V', 'highest winding voltage while conducting − highest reservoir voltage', [], { estimate: { label: '0.9 V a diode in the path', value: 0.9 * (design.rectifier.kind === 'bridge' ? 2 : 1), expression: 'diodes in path × 0.9 V' } }),
-        simulated('diode-loss', 'Loss, all diodes', point.watts.rectifier, 'W', 'mean of diode voltage × current', [], { estimate: { label: '0.9 V a diode in the path', value: 0.9 * loadA * (design.rectifier.kind === 'bridge' ? 2 : 1), expression: 'diodes in path × 0.9 V × load current' } }),
+        simulated('diode-mean', 'Mean, each diode', diode.meanA, 'A', 'mean of the diode current', [
+          of('load current', loadA, 'A', 'simulated'),
+        ]),
+        simulated(
+          'diode-drop',
+          'Taken at the crest',
+          levels.terminalPeakV - levels.reservoirMaxV,
+          'V',
+          'highest winding voltage while conducting − highest reservoir voltage',
+          [],
+          {
+            estimate: {
+              label: '0.9 V a diode in the path',
+              value: 0.9 * (design.rectifier.kind === 'bridge' ? 2 : 1),
+              expression: 'diodes in path × 0.9 V',
+            },
+          },
+        ),
+        simulated('diode-loss', 'Loss, all diodes', point.watts.rectifier, 'W', 'mean of diode voltage × current', [], {
+          estimate: {
+            label: '0.9 V a diode in the path',
+            value: 0.9 * loadA * (design.rectifier.kind === 'bridge' ? 2 : 1),
+            expression: 'diodes in path × 0.9 V × load current',
+          },
+        }),
         simulated('diode-angle', 'Conducts', diode.conductionDeg, '°', '360° × time above 1 % of the peak / period'),
-        simulated('diode-surge', 'First surge', picture.surge.peakA, 'A', 'highest current of a start at the voltage peak', [of('I²t of the first cycle', picture.surge.i2t, 'A²s', 'simulated')], { condition: CONDITIONS.surge.words }),
+        simulated(
+          'diode-surge',
+          'First surge',
+          picture.surge.peakA,
+          'A',
+          'highest current of a start at the voltage peak',
+          [of('I²t of the first cycle', picture.surge.i2t, 'A²s', 'simulated')],
+          { condition: CONDITIONS.surge.words },
+        ),
       ];
     }
     case 'reservoir': {
       const c = capacitanceAt(design, CONDITIONS[band].capacitor);
       const idleV = picture.points.idle.solution.rail.maxV;
-      const estimate = c > 0 ? { estimate: { label: 'I·t/C', value: loadA / (design.mains.frequencyHz * (fullWave ? 2 : 1) * c), expression: fullWave ? 'I/(2·f·C)' : 'I/(f·C)' } } : {};
+      const estimate =
+        c > 0
+          ? {
+              estimate: {
+                label: 'I·t/C',
+                value: loadA / (design.mains.frequencyHz * (fullWave ? 2 : 1) * c),
+                expression: fullWave ? 'I/(2·f·C)' : 'I/(f·C)',
+              },
+            }
+          : {};
       return [
-        simulated('reservoir-ripple', 'Ripple, p-p', solution.rail.ripplePeakToPeakV, 'V', 'highest − lowest reservoir voltage', [of('load current', loadA, 'A', 'simulated'), of('capacitance', c, 'F'), of('ESR', network.rail.filter[0]?.esrOhm ?? 0, 'ohm')], estimate),
+        simulated(
+          'reservoir-ripple',
+          'Ripple, p-p',
+          solution.rail.ripplePeakToPeakV,
+          'V',
+          'highest − lowest reservoir voltage',
+          [
+            of('load current', loadA, 'A', 'simulated'),
+            of('capacitance', c, 'F'),
+            of('ESR', network.rail.filter[0]?.esrOhm ?? 0, 'ohm'),
+          ],
+          estimate,
+        ),
         simulated('reservoir-mean', 'Mean', solution.rail.meanV, 'V', 'mean reservoir voltage'),
-        simulated('reservoir-valley', 'Valley', levels.reservoirMinV, 'V', 'lowest reservoir voltage of the cycle', [of('capacitance', c, 'F')]),
-        simulated('reservoir-current', 'Ripple current', solution.elements[0]?.rmsA ?? 0, 'A', 'RMS of (rectifier − load current)', [], { estimate: { label: '1.4 × load', value: 1.4 * loadA, expression: '1.2 to 1.6 × load current' } }),
-        simulated('reservoir-idle', 'Idle, high line', idleV, 'V', 'highest reservoir voltage without load', [of('leakage', typicalLeakage(design.reservoir.capacitanceF, design.reservoir.ratedV), 'A', 'typical')], { condition: CONDITIONS.idle.words }),
-        formula('reservoir-energy', 'Stored, idle', 0.5 * design.reservoir.capacitanceF * idleV ** 2, 'J', '½·C·V²', [of('capacitance', design.reservoir.capacitanceF, 'F', 'chosen'), of('voltage', idleV, 'V', 'simulated')], 'Energy of a capacitor.'),
-        { ...formula('reservoir-esr', 'ESR, new', esrOf(design), 'ohm', design.reservoir.esrOhm === null ? 'loss tangent / (2π·120 Hz·C)' : 'as entered', [of('capacitance', design.reservoir.capacitanceF, 'F', 'chosen')], 'Loss tangent typical of the voltage class.'), origin: design.reservoir.esrOhm === null ? 'typical' : 'chosen', condition: undefined } as Figure,
+        simulated('reservoir-valley', 'Valley', levels.reservoirMinV, 'V', 'lowest reservoir voltage of the cycle', [
+          of('capacitance', c, 'F'),
+        ]),
+        simulated(
+          'reservoir-current',
+          'Ripple current',
+          solution.elements[0]?.rmsA ?? 0,
+          'A',
+          'RMS of (rectifier − load current)',
+          [],
+          { estimate: { label: '1.4 × load', value: 1.4 * loadA, expression: '1.2 to 1.6 × load current' } },
+        ),
+        simulated(
+          'reservoir-idle',
+          'Idle, high line',
+          idleV,
+          'V',
+          'highest reservoir voltage without load',
+          [of('leakage', typicalLeakage(design.reservoir.capacitanceF, design.reservoir.ratedV), 'A', 'typical')],
+          { condition: CONDITIONS.idle.words },
+        ),
+        formula(
+          'reservoir-energy',
+          'Stored, idle',
+          0.5 * design.reservoir.capacitanceF * idleV ** 2,
+          'J',
+          '½·C·V²',
+          [of('capacitance', design.reservoir.capacitanceF, 'F', 'chosen'), of('voltage', idleV, 'V', 'simulated')],
+          'Energy of a capacitor.',
+        ),
+        {
+          ...formula(
+            'reservoir-esr',
+            'ESR, new',
+            esrOf(design),
+            'ohm',
+            design.reservoir.esrOhm === null ? 'loss tangent / (2π·120 Hz·C)' : 'as entered',
+            [of('capacitance', design.reservoir.capacitanceF, 'F', 'chosen')],
+            'Loss tangent typical of the voltage class.',
+          ),
+          origin: design.reservoir.esrOhm === null ? 'typical' : 'chosen',
+          condition: undefined,
+        } as Figure,
       ];
     }
     case 'regulator': {
       if (design.regulator.kind === 'none' || !point.heat || picture.neededV === null) return [];
       const size = regulatorSize(design.regulator.size);
       return [
-        simulated('regulator-headroom', 'Headroom', levels.reservoirMinV - picture.neededV, 'V', 'lowest reservoir voltage − (output + dropout)', [of('valley', levels.reservoirMinV, 'V', 'simulated'), of('needed', picture.neededV, 'V', 'formula')]),
-        simulated('regulator-watts', 'Burns', point.watts.regulator, 'W', 'mean of input power − output power', [of('mean input', solution.rail.meanV, 'V', 'simulated'), of('output', point.outputMeanV, 'V', 'simulated'), of('quiescent', size.quiescentA, 'A', 'typical')],
-          { estimate: { label: 'mean drop × load', value: (solution.rail.meanV - point.outputMeanV) * point.outputMeanA, expression: '(mean input − output) × load current' } }),
-        formula('regulator-junction', 'Junction', point.heat.junctionC, '°C', `air + watts × (${point.heat.chain.map((x) => x.label).join(' + ')})`, [of('air', design.heat.ambientC, '°C', 'chosen'), of('watts', point.watts.regulator, 'W', 'simulated'), ...point.heat.chain.map((x) => of(x.label, x.kPerW, 'K/W', 'typical')), of('limit', REGULATOR_JUNCTION_MAX_C, '°C', 'data sheet')], 'Chain of thermal resistances, steady.'),
-        formula('regulator-sink', 'Sink metal', point.heat.sinkC, '°C', 'air + watts × sink to air', [of('air', design.heat.ambientC, '°C', 'chosen'), of('watts', point.watts.regulator, 'W', 'simulated')], 'Chain of thermal resistances, steady.'),
-        { ...formula('regulator-rejection', 'Rejection', rippleRejectionDb(design.regulator.outputV), 'dB', '78 dB at 5 V falling to 56 dB at 24 V with the logarithm of the output', [of('output', design.regulator.outputV, 'V', 'chosen')], 'Typical of the 78 family at 100/120 Hz.'), origin: 'typical', condition: undefined } as Figure,
+        simulated(
+          'regulator-headroom',
+          'Headroom',
+          levels.reservoirMinV - picture.neededV,
+          'V',
+          'lowest reservoir voltage − (output + dropout)',
+          [of('valley', levels.reservoirMinV, 'V', 'simulated'), of('needed', picture.neededV, 'V', 'formula')],
+        ),
+        simulated(
+          'regulator-watts',
+          'Burns',
+          point.watts.regulator,
+          'W',
+          'mean of input power − output power',
+          [
+            of('mean input', solution.rail.meanV, 'V', 'simulated'),
+            of('output', point.outputMeanV, 'V', 'simulated'),
+            of('quiescent', size.quiescentA, 'A', 'typical'),
+          ],
+          {
+            estimate: {
+              label: 'mean drop × load',
+              value: (solution.rail.meanV - point.outputMeanV) * point.outputMeanA,
+              expression: '(mean input − output) × load current',
+            },
+          },
+        ),
+        formula(
+          'regulator-junction',
+          'Junction',
+          point.heat.junctionC,
+          '°C',
+          `air + watts × (${point.heat.chain.map((x) => x.label).join(' + ')})`,
+          [
+            of('air', design.heat.ambientC, '°C', 'chosen'),
+            of('watts', point.watts.regulator, 'W', 'simulated'),
+            ...point.heat.chain.map((x) => of(x.label, x.kPerW, 'K/W', 'typical')),
+            of('limit', REGULATOR_JUNCTION_MAX_C, '°C', 'data sheet'),
+          ],
+          'Chain of thermal resistances, steady.',
+        ),
+        formula(
+          'regulator-sink',
+          'Sink metal',
+          point.heat.sinkC,
+          '°C',
+          'air + watts × sink to air',
+          [of('air', design.heat.ambientC, '°C', 'chosen'), of('watts', point.watts.regulator, 'W', 'simulated')],
+          'Chain of thermal resistances, steady.',
+        ),
+        {
+          ...formula(
+            'regulator-rejection',
+            'Rejection',
+            rippleRejectionDb(design.regulator.outputV),
+            'dB',
+            '78 dB at 5 V falling to 56 dB at 24 V with the logarithm of the output',
+            [of('output', design.regulator.outputV, 'V', 'chosen')],
+            'Typical of the 78 family at 100/120 Hz.',
+          ),
+          origin: 'typical',
+          condition: undefined,
+        } as Figure,
       ];
     }
     case 'load': {
       const source = solution.energyBalance.sourceW;
       return [
-        simulated('output-mean', 'Output', point.outputMeanV, 'V', design.regulator.kind === 'none' ? 'mean reservoir voltage' : 'the regulator’s output, mean over the cycle'),
-        simulated('output-ripple', 'Output ripple, p-p', point.outputRippleVpp, 'V', design.regulator.kind === 'none' ? 'highest − lowest' : 'reservoir ripple × rejection + what dropout lets through', [of('reservoir ripple', solution.rail.ripplePeakToPeakV, 'V', 'simulated')]),
-        simulated('output-current', 'Current', point.outputMeanA, 'A', 'mean load current', [of('asked', design.demand.outputA, 'A', 'chosen')]),
+        simulated(
+          'output-mean',
+          'Output',
+          point.outputMeanV,
+          'V',
+          design.regulator.kind === 'none' ? 'mean reservoir voltage' : 'the regulator’s output, mean over the cycle',
+        ),
+        simulated(
+          'output-ripple',
+          'Output ripple, p-p',
+          point.outputRippleVpp,
+          'V',
+          design.regulator.kind === 'none'
+            ? 'highest − lowest'
+            : 'reservoir ripple × rejection + what dropout lets through',
+          [of('reservoir ripple', solution.rail.ripplePeakToPeakV, 'V', 'simulated')],
+        ),
+        simulated('output-current', 'Current', point.outputMeanA, 'A', 'mean load current', [
+          of('asked', design.demand.outputA, 'A', 'chosen'),
+        ]),
         simulated('output-watts', 'Load', point.watts.load, 'W', 'mean of output volts × load current'),
-        formula('efficiency', 'Reaches the load', source > 0 ? (100 * point.watts.load) / source : 0, '%', 'load power / power from the winding’s EMF', [of('load', point.watts.load, 'W', 'simulated'), of('from the EMF', source, 'W', 'simulated')], STEADY, ['Core loss is not in it.']),
+        formula(
+          'efficiency',
+          'Reaches the load',
+          source > 0 ? (100 * point.watts.load) / source : 0,
+          '%',
+          'load power / power from the winding’s EMF',
+          [of('load', point.watts.load, 'W', 'simulated'), of('from the EMF', source, 'W', 'simulated')],
+          STEADY,
+          ['Core loss is not in it.'],
+        ),
       ];
     }
   }

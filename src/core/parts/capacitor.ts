@@ -12,7 +12,20 @@ export function typicalEsr(capacitanceF: number, ratedV: number): number {
 }
 
 export function lossTangent(capacitanceF: number, ratedV: number): number {
-  const base = ratedV <= 10 ? 0.2 : ratedV <= 16 ? 0.16 : ratedV <= 25 ? 0.14 : ratedV <= 35 ? 0.12 : ratedV <= 63 ? 0.1 : ratedV <= 100 ? 0.08 : 0.15;
+  const base =
+    ratedV <= 10
+      ? 0.2
+      : ratedV <= 16
+        ? 0.16
+        : ratedV <= 25
+          ? 0.14
+          : ratedV <= 35
+            ? 0.12
+            : ratedV <= 63
+              ? 0.1
+              : ratedV <= 100
+                ? 0.08
+                : 0.15;
   return base + Math.min(0.2, 0.02 * Math.max(0, (capacitanceF - 1e-3) / 1e-3));
 }
 

@@ -16,19 +16,95 @@ export interface DiodeClass {
   priceEur: number;
 }
 
-const law = (saturationCurrentA: number, emissionCoefficient: number, seriesResistanceOhm: number): DiodeLaw =>
-  ({ saturationCurrentA, emissionCoefficient, seriesResistanceOhm, temperatureC: 25 });
+const law = (saturationCurrentA: number, emissionCoefficient: number, seriesResistanceOhm: number): DiodeLaw => ({
+  saturationCurrentA,
+  emissionCoefficient,
+  seriesResistanceOhm,
+  temperatureC: 25,
+});
 
 /** Typical values for each class; the data sheet of the part in hand wins. Ordered by current within a technology. */
 export const DIODE_CLASSES: readonly DiodeClass[] = [
-  { id: 'si-1a', name: 'Silicon 1 A, 1000 V (1N4007)', technology: 'silicon', law: law(4e-9, 1.8, 0.03), averageA: 1, reverseV: 1000, surgeA: 30, priceEur: 0.05 },
-  { id: 'si-3a', name: 'Silicon 3 A, 400 V (1N5404)', technology: 'silicon', law: law(1e-8, 1.8, 0.012), averageA: 3, reverseV: 400, surgeA: 200, priceEur: 0.15 },
-  { id: 'si-8a', name: 'Silicon bridge class 8 A, 600 V', technology: 'silicon', law: law(2e-8, 1.9, 0.006), averageA: 4, reverseV: 600, surgeA: 200, priceEur: 0.4 },
-  { id: 'si-25a', name: 'Silicon bridge class 25 A, 400 V', technology: 'silicon', law: law(2e-8, 1.9, 0.004), averageA: 12.5, reverseV: 400, surgeA: 300, priceEur: 0.8 },
-  { id: 'sk-1a', name: 'Schottky 1 A, 40 V (1N5819)', technology: 'Schottky', law: law(4e-7, 1.05, 0.05), averageA: 1, reverseV: 40, surgeA: 25, priceEur: 0.1 },
-  { id: 'sk-3a', name: 'Schottky 3 A, 40 V (1N5822)', technology: 'Schottky', law: law(2e-6, 1.05, 0.02), averageA: 3, reverseV: 40, surgeA: 80, priceEur: 0.2 },
-  { id: 'sk-5a-100', name: 'Schottky 5 A, 100 V', technology: 'Schottky', law: law(1e-7, 1.05, 0.04), averageA: 5, reverseV: 100, surgeA: 150, priceEur: 0.45 },
-  { id: 'sk-10a-200', name: 'Schottky 10 A, 200 V', technology: 'Schottky', law: law(4e-8, 1.1, 0.02), averageA: 10, reverseV: 200, surgeA: 150, priceEur: 0.9 },
+  {
+    id: 'si-1a',
+    name: 'Silicon 1 A, 1000 V (1N4007)',
+    technology: 'silicon',
+    law: law(4e-9, 1.8, 0.03),
+    averageA: 1,
+    reverseV: 1000,
+    surgeA: 30,
+    priceEur: 0.05,
+  },
+  {
+    id: 'si-3a',
+    name: 'Silicon 3 A, 400 V (1N5404)',
+    technology: 'silicon',
+    law: law(1e-8, 1.8, 0.012),
+    averageA: 3,
+    reverseV: 400,
+    surgeA: 200,
+    priceEur: 0.15,
+  },
+  {
+    id: 'si-8a',
+    name: 'Silicon bridge class 8 A, 600 V',
+    technology: 'silicon',
+    law: law(2e-8, 1.9, 0.006),
+    averageA: 4,
+    reverseV: 600,
+    surgeA: 200,
+    priceEur: 0.4,
+  },
+  {
+    id: 'si-25a',
+    name: 'Silicon bridge class 25 A, 400 V',
+    technology: 'silicon',
+    law: law(2e-8, 1.9, 0.004),
+    averageA: 12.5,
+    reverseV: 400,
+    surgeA: 300,
+    priceEur: 0.8,
+  },
+  {
+    id: 'sk-1a',
+    name: 'Schottky 1 A, 40 V (1N5819)',
+    technology: 'Schottky',
+    law: law(4e-7, 1.05, 0.05),
+    averageA: 1,
+    reverseV: 40,
+    surgeA: 25,
+    priceEur: 0.1,
+  },
+  {
+    id: 'sk-3a',
+    name: 'Schottky 3 A, 40 V (1N5822)',
+    technology: 'Schottky',
+    law: law(2e-6, 1.05, 0.02),
+    averageA: 3,
+    reverseV: 40,
+    surgeA: 80,
+    priceEur: 0.2,
+  },
+  {
+    id: 'sk-5a-100',
+    name: 'Schottky 5 A, 100 V',
+    technology: 'Schottky',
+    law: law(1e-7, 1.05, 0.04),
+    averageA: 5,
+    reverseV: 100,
+    surgeA: 150,
+    priceEur: 0.45,
+  },
+  {
+    id: 'sk-10a-200',
+    name: 'Schottky 10 A, 200 V',
+    technology: 'Schottky',
+    law: law(4e-8, 1.1, 0.02),
+    averageA: 10,
+    reverseV: 200,
+    surgeA: 150,
+    priceEur: 0.9,
+  },
 ];
 
 /** @throws RangeError for an id that is not a class */

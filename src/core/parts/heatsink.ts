@@ -1,5 +1,7 @@
 /** Heatsinks as sold, by thermal resistance sink to air at a 50-75 K rise, K/W, largest last. */
-export const STANDARD_SINKS_K_PER_W: readonly number[] = [25, 20, 15, 12, 10, 8, 6.5, 5, 4, 3.3, 2.7, 2.2, 1.8, 1.5, 1.2, 1, 0.8, 0.6, 0.5];
+export const STANDARD_SINKS_K_PER_W: readonly number[] = [
+  25, 20, 15, 12, 10, 8, 6.5, 5, 4, 3.3, 2.7, 2.2, 1.8, 1.5, 1.2, 1, 0.8, 0.6, 0.5,
+];
 
 export interface Interface {
   id: 'dry' | 'paste' | 'mica' | 'pad';

@@ -31,8 +31,19 @@ export interface TransformerModel {
 
 /** Typical regulation of laminated (E-I) transformers by size, [VA, fraction]. */
 const TYPICAL_REGULATION: readonly (readonly [number, number])[] = [
-  [3, 0.4], [6, 0.3], [10, 0.235], [20, 0.18], [30, 0.16], [50, 0.125], [80, 0.11], [120, 0.095], [160, 0.085], [225, 0.075],
-  [300, 0.065], [500, 0.05], [1000, 0.035],
+  [3, 0.4],
+  [6, 0.3],
+  [10, 0.235],
+  [20, 0.18],
+  [30, 0.16],
+  [50, 0.125],
+  [80, 0.11],
+  [120, 0.095],
+  [160, 0.085],
+  [225, 0.075],
+  [300, 0.065],
+  [500, 0.05],
+  [1000, 0.035],
 ];
 
 /** Typical regulation for a transformer of `va` volt-amperes, interpolated on a logarithmic scale; the ends are held. */
@@ -79,10 +90,15 @@ export function transformerModel(plate: TransformerNameplate): TransformerModel 
 }
 
 /** Secondary volts sold off the shelf, V. */
-export const STANDARD_SECONDARY_V = [6, 7.5, 9, 10, 12, 15, 18, 20, 22, 24, 25, 28, 30, 33, 35, 36, 40, 42, 45, 48, 50, 55, 60, 70, 80, 100, 115, 150, 180, 200, 230, 250, 300, 350];
+export const STANDARD_SECONDARY_V = [
+  6, 7.5, 9, 10, 12, 15, 18, 20, 22, 24, 25, 28, 30, 33, 35, 36, 40, 42, 45, 48, 50, 55, 60, 70, 80, 100, 115, 150, 180,
+  200, 230, 250, 300, 350,
+];
 
 /** Sizes sold off the shelf, VA. */
-export const STANDARD_VA = [3, 6, 10, 16, 20, 25, 30, 40, 50, 60, 80, 100, 120, 160, 200, 225, 250, 300, 400, 500, 625, 750, 1000];
+export const STANDARD_VA = [
+  3, 6, 10, 16, 20, 25, 30, 40, 50, 60, 80, 100, 120, 160, 200, 225, 250, 300, 400, 500, 625, 750, 1000,
+];
 
 /** Typical hobby price of a transformer, EUR. A rule of thumb to order choices by, not an offer. */
 export function typicalTransformerPrice(va: number, halves: number): number {

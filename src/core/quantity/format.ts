@@ -30,7 +30,11 @@ function positive(value: number, unit: Unit, significant: number): string {
     case 'Hz':
       return `${trimZeros(toSignificant(value, significant))} ${unit}`;
     default: {
-      const [scaled, prefix] = engineering(value, unit === 'ohm' ? ['m', '', 'k', 'M'] : ['µ', 'm', '', 'k', 'M'], significant);
+      const [scaled, prefix] = engineering(
+        value,
+        unit === 'ohm' ? ['m', '', 'k', 'M'] : ['µ', 'm', '', 'k', 'M'],
+        significant,
+      );
       return `${toSignificant(scaled, significant)} ${prefix}${unit === 'ohm' ? 'Ω' : unit}`;
     }
   }

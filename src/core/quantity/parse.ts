@@ -2,11 +2,23 @@
  * Reads a quantity as builders type it: '4700u', '2k2', '0.5A', '12 V', '4,7 mF', '1e-3'.
  */
 
-export type Unit = 'V' | 'A' | 'W' | 'VA' | 'F' | 'ohm' | 'Hz' | '%' | 'K/W' | '°C' | 'K' | 'J' | 's' | 'dB' | 'A²s' | 'EUR' | '°' | '';
+export type Unit =
+  'V' | 'A' | 'W' | 'VA' | 'F' | 'ohm' | 'Hz' | '%' | 'K/W' | '°C' | 'K' | 'J' | 's' | 'dB' | 'A²s' | 'EUR' | '°' | '';
 
 export type ParseResult = { ok: true; value: number } | { ok: false; error: string };
 
-const PREFIX: Record<string, number> = { p: 1e-12, n: 1e-9, u: 1e-6, µ: 1e-6, μ: 1e-6, m: 1e-3, k: 1e3, K: 1e3, M: 1e6, G: 1e9 };
+const PREFIX: Record<string, number> = {
+  p: 1e-12,
+  n: 1e-9,
+  u: 1e-6,
+  µ: 1e-6,
+  μ: 1e-6,
+  m: 1e-3,
+  k: 1e3,
+  K: 1e3,
+  M: 1e6,
+  G: 1e9,
+};
 
 /** How each unit may be written behind a number. Case is ignored. */
 const SPELLINGS: Record<Unit, string[]> = {
@@ -34,12 +46,38 @@ const SPELLINGS: Record<Unit, string[]> = {
 const UNPREFIXED: ReadonlySet<Unit> = new Set<Unit>(['%', 'K/W', '°C', 'K', 'dB', 'EUR', '°']);
 
 const NAMES: Record<Unit, string> = {
-  V: 'volts', A: 'amperes', W: 'watts', VA: 'volt-amperes', F: 'farads', ohm: 'ohms', Hz: 'hertz', '%': 'per cent', 'K/W': 'K/W',
-  '°C': '°C', K: 'kelvins', J: 'joules', s: 'seconds', dB: 'decibels', 'A²s': 'A²s', EUR: 'euros', '°': 'degrees', '': 'a plain number',
+  V: 'volts',
+  A: 'amperes',
+  W: 'watts',
+  VA: 'volt-amperes',
+  F: 'farads',
+  ohm: 'ohms',
+  Hz: 'hertz',
+  '%': 'per cent',
+  'K/W': 'K/W',
+  '°C': '°C',
+  K: 'kelvins',
+  J: 'joules',
+  s: 'seconds',
+  dB: 'decibels',
+  'A²s': 'A²s',
+  EUR: 'euros',
+  '°': 'degrees',
+  '': 'a plain number',
 };
 
 const EXAMPLE: Partial<Record<Unit, string>> = {
-  V: '12 V', A: '500mA', VA: '30', F: '4700u', ohm: '2k2', Hz: '50', '%': '10', 'K/W': '5', '°C': '40', W: '10', EUR: '3.50',
+  V: '12 V',
+  A: '500mA',
+  VA: '30',
+  F: '4700u',
+  ohm: '2k2',
+  Hz: '50',
+  '%': '10',
+  'K/W': '5',
+  '°C': '40',
+  W: '10',
+  EUR: '3.50',
 };
 
 /**
@@ -53,7 +91,10 @@ export function parseQuantity(text: string, unit: Unit): ParseResult {
   if (raw === '') return { ok: false, error: `Nothing here yet: type ${NAMES[unit]}${example}.` };
   let s = raw.replace(/\s+/g, '').replace(/−/g, '-');
   if (/^[+-]?\d{1,3}(,\d{3})+\.\d+/.test(s) || (s.match(/,/g) ?? []).length > 1) {
-    return { ok: false, error: `'${clip(raw)}' mixes separators: write the number with one decimal point or comma and no thousands mark.` };
+    return {
+      ok: false,
+      error: `'${clip(raw)}' mixes separators: write the number with one decimal point or comma and no thousands mark.`,
+    };
   }
   if (s.includes(',') && s.includes('.')) {
     return { ok: false, error: `'${clip(raw)}' has both a point and a comma: use one of them as the decimal sign.` };
@@ -76,7 +117,10 @@ export function parseQuantity(text: string, unit: Unit): ParseResult {
     const scale = PREFIX[tail[0]!];
     if (scale !== undefined && unitMatches(tail.slice(1), unit)) return finish(number * scale);
   }
-  return { ok: false, error: `'${clip(tail)}' behind the number is not a unit of ${NAMES[unit]}: type it like ${EXAMPLE[unit] ?? '1.5'}.` };
+  return {
+    ok: false,
+    error: `'${clip(tail)}' behind the number is not a unit of ${NAMES[unit]}: type it like ${EXAMPLE[unit] ?? '1.5'}.`,
+  };
 
   function finish(value: number): ParseResult {
     if (!Number.isFinite(value)) return { ok: false, error: `'${clip(raw)}' is too large to be a number here.` };

@@ -9,7 +9,9 @@ export function cautions(design: Design, hazardWords: string | null, sinkC: numb
     'One hand, never alone where more than 60 V DC can stand. Eye protection at first power: electrolytics the wrong way round explode.',
   ];
   if (hazardWords) lines.unshift(hazardWords);
-  if (sinkC !== null && sinkC > 60) lines.push(`The heatsink reaches about ${Math.round(sinkC)} °C: guard or label it.`);
-  if (design.regulator.kind === 'none') lines.push('The output is not regulated and has no current limit of its own: fit a secondary fuse.');
+  if (sinkC !== null && sinkC > 60)
+    lines.push(`The heatsink reaches about ${Math.round(sinkC)} °C: guard or label it.`);
+  if (design.regulator.kind === 'none')
+    lines.push('The output is not regulated and has no current limit of its own: fit a secondary fuse.');
   return lines;
 }

@@ -30,28 +30,56 @@ export function report(picture: Picture, points: TestPoint[]): Report {
   const primaryVA = nominal.solution.energyBalance.sourceW;
   return {
     plate: [
-      ['Input', `${n(mains.voltageRms, 'V')} ${n(mains.frequencyHz, 'Hz')}, ${q(mainsVolts(design, 'low'), 'V')} to ${q(mainsVolts(design, 'high'), 'V')}`],
+      [
+        'Input',
+        `${n(mains.voltageRms, 'V')} ${n(mains.frequencyHz, 'Hz')}, ${q(mainsVolts(design, 'low'), 'V')} to ${q(mainsVolts(design, 'high'), 'V')}`,
+      ],
       ['Output', `${n(demand.outputV, 'V')} DC, ${n(demand.outputA, 'A')}`],
       ['Stays within', `${q(picture.output.minV, 'V')} to ${q(picture.output.maxV, 'V')}`],
       ['Ripple', `${q(picture.points.low.outputRippleVpp, 'V')} p-p at worst`],
       ['Takes from the winding', `${q(primaryVA, 'W')}, gives ${q(nominal.watts.load, 'W')}`],
     ],
     parts: [
-      { station: 'Transformer', what: `${windingWords(design)}, ${n(transformer.ratedVA, 'VA')}`, detail: `regulation ${q(100 * model.regulation, '%')}${model.regulationKnown ? '' : ' (typical)'}, open ${q(model.openCircuitV, 'V')}, rated ${q(model.ratedA, 'A')}, carries ${q(Math.max(...picture.points.high.solution.windings.map((w) => w.rmsA)), 'A')} RMS` },
-      { station: 'Rectifier', what: { bridge: 'Bridge', 'centre-tap': 'Centre tap', 'half-wave': 'Half-wave' }[rectifier.kind], detail: diode.name },
-      { station: 'Reservoir', what: reservoir.capacitanceF > 0 ? `${n(reservoir.capacitanceF, 'F')}, ${n(reservoir.ratedV, 'V')}` : 'none', detail: reservoir.capacitanceF > 0 ? `ESR ${q(esrOf(design), 'ohm')}${reservoir.esrOhm === null ? ' (typical)' : ''}; judged at ${n(Number(capacitanceAt(design, 'aged').toPrecision(3)), 'F')} aged` : '' },
+      {
+        station: 'Transformer',
+        what: `${windingWords(design)}, ${n(transformer.ratedVA, 'VA')}`,
+        detail: `regulation ${q(100 * model.regulation, '%')}${model.regulationKnown ? '' : ' (typical)'}, open ${q(model.openCircuitV, 'V')}, rated ${q(model.ratedA, 'A')}, carries ${q(Math.max(...picture.points.high.solution.windings.map((w) => w.rmsA)), 'A')} RMS`,
+      },
+      {
+        station: 'Rectifier',
+        what: { bridge: 'Bridge', 'centre-tap': 'Centre tap', 'half-wave': 'Half-wave' }[rectifier.kind],
+        detail: diode.name,
+      },
+      {
+        station: 'Reservoir',
+        what: reservoir.capacitanceF > 0 ? `${n(reservoir.capacitanceF, 'F')}, ${n(reservoir.ratedV, 'V')}` : 'none',
+        detail:
+          reservoir.capacitanceF > 0
+            ? `ESR ${q(esrOf(design), 'ohm')}${reservoir.esrOhm === null ? ' (typical)' : ''}; judged at ${n(Number(capacitanceAt(design, 'aged').toPrecision(3)), 'F')} aged`
+            : '',
+      },
       regulator.kind === 'fixed'
-        ? { station: 'Regulator', what: regulatorSize(regulator.size).partNumber(regulator.outputV), detail: `${regulatorSize(regulator.size).package}, ${regulatorSize(regulator.size).tab}${regulatorSize(regulator.size).takesSink ? `; ${heat.sinkKPerW === null ? 'no sink' : `sink ${n(heat.sinkKPerW, 'K/W')}, ${thermalInterface(heat.interface).name.toLowerCase()}`}` : ''}` }
+        ? {
+            station: 'Regulator',
+            what: regulatorSize(regulator.size).partNumber(regulator.outputV),
+            detail: `${regulatorSize(regulator.size).package}, ${regulatorSize(regulator.size).tab}${regulatorSize(regulator.size).takesSink ? `; ${heat.sinkKPerW === null ? 'no sink' : `sink ${n(heat.sinkKPerW, 'K/W')}, ${thermalInterface(heat.interface).name.toLowerCase()}`}` : ''}`,
+          }
         : { station: 'Regulator', what: 'none', detail: 'the reservoir feeds the load' },
     ],
     margins: picture.verdicts.map((v) => ({
-      state: v.state, title: v.title, figure: v.figure, limit: `${v.relation} ${n(Number(v.limit.toPrecision(3)), v.figure.unit)}`, condition: v.figure.condition ?? '',
+      state: v.state,
+      title: v.title,
+      figure: v.figure,
+      limit: `${v.relation} ${n(Number(v.limit.toPrecision(3)), v.figure.unit)}`,
+      condition: v.figure.condition ?? '',
     })),
     readings: points.map((p) => {
       const reading = latest.get(p.id);
       const judged = reading ? judgeReading(p, reading.value) : null;
       return {
-        stage: p.stage, label: p.label, expected: `${q(p.low, p.unit)} to ${q(p.high, p.unit)}`,
+        stage: p.stage,
+        label: p.label,
+        expected: `${q(p.low, p.unit)} to ${q(p.high, p.unit)}`,
         read: reading ? `${q(reading.value, p.unit, 4)}${p.id === 'mains' ? '' : ` at ${q(reading.mainsV, 'V')}`}` : '',
         judged: judged ? judged.state : '',
       };

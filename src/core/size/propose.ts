@@ -5,7 +5,13 @@ import { countFails, distress, judge } from '@/core/judge/judge';
 import type { StationId, Verdict } from '@/core/judge/verdict';
 import { DIODE_CLASSES, diodeClass } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
-import { FIXED_OUTPUT_TOLERANCE, FIXED_OUTPUTS_V, REGULATOR_JUNCTION_MAX_C, REGULATOR_SIZES, regulatorSize } from '@/core/parts/regulator';
+import {
+  FIXED_OUTPUT_TOLERANCE,
+  FIXED_OUTPUTS_V,
+  REGULATOR_JUNCTION_MAX_C,
+  REGULATOR_SIZES,
+  regulatorSize,
+} from '@/core/parts/regulator';
 import { STANDARD_SECONDARY_V, STANDARD_VA } from '@/core/parts/transformer';
 import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
 import { CAPACITOR_VOLTS, E6, nearestInDecades, stepInDecades } from '@/core/quantity/preferred';
@@ -26,6 +32,21 @@ export interface Proposal {
   shortfall: string;
 }
 
+/** How far a search has come. */
+export interface SearchProgress {
+  simulated: number;
+  passing: number;
+}
+
+/** Runs a search to its end in one go. */
+export function propose(name: string, demand: Demand, mains: Mains): Proposal {
+  const search = proposing(name, demand, mains);
+  for (;;) {
+    const step = search.next();
+    if (step.done) return step.value;
+  }
+}
+
 interface Candidate {
   design: Design;
   study: Study;
@@ -36,19 +57,17 @@ interface Candidate {
 /**
  * Sizes a supply for a load: for each regulator choice and each standard winding, the smallest transformer,
  * reservoir, diodes and sink of standard values whose verdicts hold when simulated; the cheapest complete set wins.
- * When nothing passes, the closest set is returned with the reason.
+ * When nothing passes, the closest set is returned with the reason. A generator: it tells its progress after every
+ * winding and may be left there.
  */
-export function propose(name: string, demand: Demand, mains: Mains): Proposal {
+export function* proposing(name: string, demand: Demand, mains: Mains): Generator<SearchProgress, Proposal> {
   let simulated = 0;
   const look = (design: Design): Candidate | null => {
     simulated++;
-    try {
+    return attempt(() => {
       const study = studyDesign(design);
       return { design, study, verdicts: judge(study), costEur: typicalCost(design) };
-    } catch (error) {
-      if (error instanceof SolveError) return null;
-      throw error;
-    }
+    });
   };
   const start = blankDesign(name, demand, mains);
   const passing: Candidate[] = [];
@@ -58,8 +77,10 @@ export function propose(name: string, demand: Demand, mains: Mains): Proposal {
     let enough = 0;
     for (const ratedV of STANDARD_SECONDARY_V) {
       const [least, most] = regulator.kind === 'none' ? [0.6, 1.15] : [0.6, 1.6];
-      if (ratedV < least * demand.outputV - 1 || ratedV > most * demand.outputV + (regulator.kind === 'none' ? 1 : 6)) continue;
-      const found = sizeForWinding(applyPatch(base, { transformer: { ratedV } }), look);
+      if (ratedV < least * demand.outputV - 1 || ratedV > most * demand.outputV + (regulator.kind === 'none' ? 1 : 6))
+        continue;
+      const found = attempt(() => sizeForWinding(applyPatch(base, { transformer: { ratedV } }), look));
+      yield { simulated, passing: passing.length };
       if (!found) continue;
       const passes = countFails(found.verdicts) === 0;
       (passes ? passing : failing).push(found);
@@ -68,8 +89,11 @@ export function propose(name: string, demand: Demand, mains: Mains): Proposal {
     }
   }
   // Tight verdicts and an output off its mark are worth a little money each.
-  const price = (c: Candidate) => c.costEur * (1 + 0.06 * c.verdicts.filter((v) => v.state === 'tight' && v.id !== 'sink-touch').length
-    + 3 * Math.max(0, Math.abs(c.study.nominal.outputMeanV / demand.outputV - 1) - 0.05));
+  const price = (c: Candidate) =>
+    c.costEur *
+    (1 +
+      0.06 * c.verdicts.filter((v) => v.state === 'tight' && v.id !== 'sink-touch').length +
+      3 * Math.max(0, Math.abs(c.study.nominal.outputMeanV / demand.outputV - 1) - 0.05));
   passing.sort((a, b) => price(a) - price(b));
   failing.sort((a, b) => distress(a.verdicts) - distress(b.verdicts));
   const winner = passing[0] ?? failing[0] ?? look(start);
@@ -84,6 +108,16 @@ export function propose(name: string, demand: Demand, mains: Mains): Proposal {
   };
 }
 
+/** A candidate that cannot be solved is no candidate. */
+function attempt<T>(work: () => T): T | null {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof SolveError) return null;
+    throw error;
+  }
+}
+
 /** Regulators worth trying, and none where the window is wide enough to live without. */
 function regulatorChoices(demand: Demand, mains: Mains): Regulator[] {
   const window = demand.tolerancePct / 100;
@@ -95,7 +129,8 @@ function regulatorChoices(demand: Demand, mains: Mains): Regulator[] {
     for (const size of sizes.slice(0, 2)) choices.push({ kind: 'fixed', size: size.id, outputV });
   }
   // Unregulated, the output follows the mains at least: hopeless in a window narrower than the mains' own swing.
-  if (choices.length === 0 || demand.tolerancePct >= Math.min(mains.lowPct, mains.highPct)) choices.push({ kind: 'none' });
+  if (choices.length === 0 || demand.tolerancePct >= Math.min(mains.lowPct, mains.highPct))
+    choices.push({ kind: 'none' });
   return choices;
 }
 
@@ -119,7 +154,8 @@ function sizeForWinding(base: Design, look: Look): Candidate | null {
     const canV = CAPACITOR_VOLTS.find((v) => v >= openPeak / 0.85);
     if (!canV) return best;
     let design = applyPatch(sized, {
-      reservoir: { ratedV: canV, capacitanceF: firstReservoir(demand, mains) }, rectifier: { diode: firstDiode(demand.outputA, openPeak) },
+      reservoir: { ratedV: canV, capacitanceF: firstReservoir(demand, mains) },
+      rectifier: { diode: firstDiode(demand.outputA, openPeak) },
     });
     if (judge(studyDesign(design), ['regulator-input']).some((v) => v.state === 'fails')) {
       // A bigger transformer idles lower; nothing else would help this winding.
@@ -149,7 +185,8 @@ function sizeForWinding(base: Design, look: Look): Candidate | null {
     if (!candidate) continue;
     if (!best || better(candidate, best)) best = candidate;
     if (candidate.verdicts.some((v) => v.id === 'headroom' && v.state === 'fails')) return best;
-    if (candidate.verdicts.every((v) => v.state === 'holds' || !['winding-current', 'output-window'].includes(v.id))) return best;
+    if (candidate.verdicts.every((v) => v.state === 'holds' || !['winding-current', 'output-window'].includes(v.id)))
+      return best;
   }
   return best;
 }
@@ -169,7 +206,10 @@ function valley(study: Study): number {
 }
 
 function firstDiode(outputA: number, peakV: number): string {
-  return (DIODE_CLASSES.find((d) => d.technology === 'silicon' && d.averageA >= 0.65 * outputA && d.reverseV >= 2 * peakV) ?? DIODE_CLASSES[3]!).id;
+  return (
+    DIODE_CLASSES.find((d) => d.technology === 'silicon' && d.averageA >= 0.65 * outputA && d.reverseV >= 2 * peakV) ??
+    DIODE_CLASSES[3]!
+  ).id;
 }
 
 function fitDiode(design: Design): Design {
@@ -198,14 +238,19 @@ function reasons(winner: Candidate, failing: Candidate[]): Proposal['reasons'] {
   const needed = neededV(design);
   const lines: Proposal['reasons'] = [];
   const windingA = Math.max(...study.high.solution.windings.map((w) => w.rmsA));
-  const lower = failing.filter((c) => c.design.transformer.ratedV < transformer.ratedV && c.design.regulator.kind === regulator.kind)
+  const lower = failing
+    .filter((c) => c.design.transformer.ratedV < transformer.ratedV && c.design.regulator.kind === regulator.kind)
     .sort((a, b) => b.design.transformer.ratedV - a.design.transformer.ratedV)[0];
-  const lowerWhy = lower ? ` ${n(lower.design.transformer.ratedV, 'V')} was tried: ${(lower.verdicts.find((v) => v.id === 'headroom' && v.state === 'fails') ?? lower.verdicts[0]!).title.toLowerCase()} fails.` : '';
+  const lowerWhy = lower
+    ? ` ${n(lower.design.transformer.ratedV, 'V')} was tried: ${(lower.verdicts.find((v) => v.id === 'headroom' && v.state === 'fails') ?? lower.verdicts[0]!).title.toLowerCase()} fails.`
+    : '';
   lines.push({
     station: 'winding',
-    text: `${n(transformer.ratedV, 'V')}, ${n(transformer.ratedVA, 'VA')}: ${needed === null
-      ? `puts ${q(study.nominal.outputMeanV, 'V')} on the load at nominal line`
-      : `at low line the valley stays ${q(valley(study) - needed, 'V', 2)} above the ${n(needed, 'V')} the regulator needs`}, and ${q(windingA, 'A')} RMS fits the ${q(model.ratedA, 'A')} rating.${lowerWhy}`,
+    text: `${n(transformer.ratedV, 'V')}, ${n(transformer.ratedVA, 'VA')}: ${
+      needed === null
+        ? `puts ${q(study.nominal.outputMeanV, 'V')} on the load at nominal line`
+        : `at low line the valley stays ${q(valley(study) - needed, 'V', 2)} above the ${n(needed, 'V')} the regulator needs`
+    }, and ${q(windingA, 'A')} RMS fits the ${q(model.ratedA, 'A')} rating.${lowerWhy}`,
   });
   lines.push({
     station: 'rectifier',
@@ -219,23 +264,36 @@ function reasons(winner: Candidate, failing: Candidate[]): Proposal['reasons'] {
     const size = regulatorSize(regulator.size);
     lines.push({
       station: 'regulator',
-      text: `${size.partNumber(regulator.outputV)} (${n(size.ratedA, 'A')}): leaves ${q(study.low.outputRippleVpp, 'V')} p-p of ripple, burns ${q(study.high.watts.regulator, 'W')} at high line${design.heat.sinkKPerW === null || !size.takesSink
-        ? ', which it stands without a sink'
-        : `; a ${n(design.heat.sinkKPerW, 'K/W')} sink keeps the junction at ${q(study.high.heat!.junctionC, '°C')}, its own metal at ${q(study.high.heat!.sinkC, '°C')}`}.`,
+      text: `${size.partNumber(regulator.outputV)} (${n(size.ratedA, 'A')}): leaves ${q(study.low.outputRippleVpp, 'V')} p-p of ripple, burns ${q(study.high.watts.regulator, 'W')} at high line${
+        design.heat.sinkKPerW === null || !size.takesSink
+          ? ', which it stands without a sink'
+          : `; a ${n(design.heat.sinkKPerW, 'K/W')} sink keeps the junction at ${q(study.high.heat!.junctionC, '°C')}, its own metal at ${q(study.high.heat!.sinkC, '°C')}`
+      }.`,
     });
   } else {
-    lines.push({ station: 'regulator', text: `None: between low line loaded and high line idle the output stays within ${q(study.low.outputMinV, 'V')} to ${q(study.idle.outputMaxV, 'V')}.` });
+    lines.push({
+      station: 'regulator',
+      text: `None: between low line loaded and high line idle the output stays within ${q(study.low.outputMinV, 'V')} to ${q(study.idle.outputMaxV, 'V')}.`,
+    });
   }
   return lines;
 }
 
 function shortfall(demand: Demand, winner: Candidate): string {
-  const near = [...FIXED_OUTPUTS_V].sort((a, b) => Math.abs(a - demand.outputV) - Math.abs(b - demand.outputV)).slice(0, 2).sort((a, b) => a - b);
+  const near = [...FIXED_OUTPUTS_V]
+    .sort((a, b) => Math.abs(a - demand.outputV) - Math.abs(b - demand.outputV))
+    .slice(0, 2)
+    .sort((a, b) => a - b);
   const biggest = Math.max(...REGULATOR_SIZES.map((s) => s.ratedA));
   const parts: string[] = [];
-  if (demand.tolerancePct < 100 * FIXED_OUTPUT_TOLERANCE) parts.push(`fixed regulators hold ±4 %, and you ask for ±${q(demand.tolerancePct, '%')}`);
-  else if (!FIXED_OUTPUTS_V.some((v) => Math.abs(v / demand.outputV - 1) + FIXED_OUTPUT_TOLERANCE <= demand.tolerancePct / 100)) {
-    parts.push(`no fixed regulator gives ${n(demand.outputV, 'V')} within ±${q(demand.tolerancePct, '%')} (the nearest are ${near.map((v) => n(v, 'V')).join(' and ')})`);
+  if (demand.tolerancePct < 100 * FIXED_OUTPUT_TOLERANCE)
+    parts.push(`fixed regulators hold ±4 %, and you ask for ±${q(demand.tolerancePct, '%')}`);
+  else if (
+    !FIXED_OUTPUTS_V.some((v) => Math.abs(v / demand.outputV - 1) + FIXED_OUTPUT_TOLERANCE <= demand.tolerancePct / 100)
+  ) {
+    parts.push(
+      `no fixed regulator gives ${n(demand.outputV, 'V')} within ±${q(demand.tolerancePct, '%')} (the nearest are ${near.map((v) => n(v, 'V')).join(' and ')})`,
+    );
   }
   if (demand.outputA > biggest) parts.push(`the largest fixed regulator carries ${n(biggest, 'A')}`);
   const worst = winner.verdicts.filter((v) => v.state === 'fails').map((v) => v.title.toLowerCase());

@@ -21,7 +21,12 @@ export function compareResults(reference: Json, candidate: Json): Difference[] {
     if (soft.has(path.join('.')) || Math.abs(value) < 1e-3 * scale || value === 0) continue;
     const found = path.reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], candidate);
     const number = typeof found === 'number' && Number.isFinite(found) ? found : null;
-    rows.push({ path: path.join('.'), reference: value, candidate: number, relative: number === null ? Infinity : Math.abs(number - value) / Math.abs(value) });
+    rows.push({
+      path: path.join('.'),
+      reference: value,
+      candidate: number,
+      relative: number === null ? Infinity : Math.abs(number - value) / Math.abs(value),
+    });
   }
   return rows.sort((a, b) => b.relative - a.relative);
 }
@@ -34,9 +39,11 @@ function* fields(reference: Json): Generator<{ path: string[]; value: number; sc
   const largestLoad = Math.max(...rails.map((r) => Math.abs(r['loadMeanA']!)), 1e-12);
   for (const [i, rail] of rails.entries()) {
     for (const [key, value] of Object.entries(rail)) {
-      const scale = /ipple/.test(key) ? 1e-3 * Math.max(Math.abs(rail['meanV']!), Math.abs(rail['inputMeanV']!))
-        : key === 'loadMeanA' || key === 'loadPowerW' ? Math.max(...rails.map((r) => Math.abs(r[key]!)))
-        : Math.max(Math.abs(rail['meanV']!), rms);
+      const scale = /ipple/.test(key)
+        ? 1e-3 * Math.max(Math.abs(rail['meanV']!), Math.abs(rail['inputMeanV']!))
+        : key === 'loadMeanA' || key === 'loadPowerW'
+          ? Math.max(...rails.map((r) => Math.abs(r[key]!)))
+          : Math.max(Math.abs(rail['meanV']!), rms);
       yield { path: ['rails', String(i), key], value, scale };
     }
   }
@@ -45,9 +52,14 @@ function* fields(reference: Json): Generator<{ path: string[]; value: number; sc
     const top = Math.max(...list.map((w) => Math.abs(w['rmsA']!)), 0);
     for (const [i, item] of list.entries()) {
       for (const [key, value] of Object.entries(item)) {
-        const scale = group === 'windings' && key === 'meanA' ? (Math.abs(item['rmsA']!) >= 1e-3 * top ? Math.abs(item['rmsA']!) : Infinity)
-          : key === 'peakReverseV' ? rms * Math.SQRT2
-          : Math.max(...list.map((w) => Math.abs(w[key]!)));
+        const scale =
+          group === 'windings' && key === 'meanA'
+            ? Math.abs(item['rmsA']!) >= 1e-3 * top
+              ? Math.abs(item['rmsA']!)
+              : Infinity
+            : key === 'peakReverseV'
+              ? rms * Math.SQRT2
+              : Math.max(...list.map((w) => Math.abs(w[key]!)));
         yield { path: [group, String(i), key], value, scale };
       }
     }
@@ -56,7 +68,12 @@ function* fields(reference: Json): Generator<{ path: string[]; value: number; sc
     for (const [k, element] of elements.entries()) {
       for (const [key, value] of Object.entries(element)) {
         if (typeof value !== 'number') continue;
-        const scale = key === 'rmsA' ? 1e-2 * largestLoad : key === 'meanA' ? Math.abs(element['rmsA'] as number) : 1e-3 * Math.abs(rails[r]!['meanV']!);
+        const scale =
+          key === 'rmsA'
+            ? 1e-2 * largestLoad
+            : key === 'meanA'
+              ? Math.abs(element['rmsA'] as number)
+              : 1e-3 * Math.abs(rails[r]!['meanV']!);
         yield { path: ['elements', String(r), String(k), key], value, scale };
       }
     }

@@ -38,7 +38,12 @@ const MOST_STEPS = 60_000;
 const TABLEAU = {
   STAGES: esdirk.STAGES,
   GAMMA: esdirk.GAMMA,
-  A: Float64Array.from(Array.from({ length: esdirk.STAGES * esdirk.STAGES }, (_, n) => esdirk.A[Math.floor(n / esdirk.STAGES)]![n % esdirk.STAGES] ?? 0)),
+  A: Float64Array.from(
+    Array.from(
+      { length: esdirk.STAGES * esdirk.STAGES },
+      (_, n) => esdirk.A[Math.floor(n / esdirk.STAGES)]![n % esdirk.STAGES] ?? 0,
+    ),
+  ),
   B: Float64Array.from(esdirk.B),
   C: Float64Array.from(esdirk.C),
   D: Float64Array.from(esdirk.D),
@@ -46,8 +51,16 @@ const TABLEAU = {
 
 export function emptyMoments(): Moments {
   return {
-    durationS: 0, chargeC: [0, 0], chargeSquared: [0, 0], diodeJ: [0, 0], railVs: 0, railV2s: 0, loadC: 0, loadJ: 0,
-    capacitorA2s: 0, sourceJ: 0,
+    durationS: 0,
+    chargeC: [0, 0],
+    chargeSquared: [0, 0],
+    diodeJ: [0, 0],
+    railVs: 0,
+    railV2s: 0,
+    loadC: 0,
+    loadJ: 0,
+    capacitorA2s: 0,
+    sourceJ: 0,
   };
 }
 
@@ -68,10 +81,11 @@ export function integratorFor(circuit: ReservoirCircuit) {
   const driveAt = new Float64Array(STAGES);
 
   const typicalA = Math.max(loadCurrent(circuit.load, 0.9 * circuit.peakV), 1e-6);
-  const expectedRipple = typicalA / (capacitanceF * (fullWave ? 2 : 1)) * periodS;
+  const expectedRipple = (typicalA / (capacitanceF * (fullWave ? 2 : 1))) * periodS;
   // An idling supply ripples by microvolts; nothing is gained by resolving them finer than a thousandth of the peak would ask.
   const scaleV = Math.min(
-    Math.max(Math.min(expectedRipple, 20 * circuit.loopOhm * typicalA), 1e-3 * expectedRipple, 1e-3 * circuit.peakV), 0.2 * circuit.peakV,
+    Math.max(Math.min(expectedRipple, 20 * circuit.loopOhm * typicalA), 1e-3 * expectedRipple, 1e-3 * circuit.peakV),
+    0.2 * circuit.peakV,
   );
   let toleranceV = 0;
   let toleranceI2 = 0;
@@ -115,7 +129,15 @@ export function integratorFor(circuit: ReservoirCircuit) {
    * @returns voltage at the end, and how it moves with y0
    * @throws SolveError when the step size collapses or the step count runs away
    */
-  function run(y0: number, from: number, to: number, phi: number, record: boolean, moments?: Moments, measureFrom = -Infinity) {
+  function run(
+    y0: number,
+    from: number,
+    to: number,
+    phi: number,
+    record: boolean,
+    moments?: Moments,
+    measureFrom = -Infinity,
+  ) {
     let y = y0;
     let t = from;
     let logSensitivity = 0;
@@ -131,7 +153,9 @@ export function integratorFor(circuit: ReservoirCircuit) {
       let first = solveLoop(drive(t, phi), y, esrOhm);
       if (record) push(t, y, (first.i - first.loadA) / capacitanceF, first.i, first.v, sign);
       let rate = slopeOfRate(first.i, first.loadS);
-      let i0 = first.i, v0 = first.v, load0 = first.loadA;
+      let i0 = first.i,
+        v0 = first.v,
+        load0 = first.loadA;
 
       while (t < stop) {
         if (++steps > MOST_STEPS) throw new SolveError('the integration needs more steps than any real supply would');
@@ -242,8 +266,13 @@ export type Integrator = ReturnType<typeof integratorFor>;
 
 function newTrace(size: number): Trace {
   return {
-    count: 0, t: new Float64Array(size), y: new Float64Array(size), dydt: new Float64Array(size), i: new Float64Array(size),
-    v: new Float64Array(size), sign: new Int8Array(size),
+    count: 0,
+    t: new Float64Array(size),
+    y: new Float64Array(size),
+    dydt: new Float64Array(size),
+    i: new Float64Array(size),
+    v: new Float64Array(size),
+    sign: new Int8Array(size),
   };
 }
 

@@ -29,7 +29,8 @@ export function loadLaw(loads: readonly Load[]): LoadLaw {
   const offset = new Float64Array(points.length + 1);
   const slope = new Float64Array(points.length + 1);
   for (let k = 0; k <= points.length; k++) {
-    const middle = k === 0 ? (points[0] ?? 0) - 1 : k === points.length ? points[k - 1]! + 1 : (points[k - 1]! + points[k]!) / 2;
+    const middle =
+      k === 0 ? (points[0] ?? 0) - 1 : k === points.length ? points[k - 1]! + 1 : (points[k - 1]! + points[k]!) / 2;
     let c = 0;
     let g = conductance;
     for (const r of ramps) {

@@ -99,9 +99,12 @@ export function denseLoop(circuit: ReservoirCircuit, integrator: Integrator, tra
   function state(n: number, t: number): number {
     const h = trace.t[n + 1]! - trace.t[n]!;
     const s = h > 0 ? (t - trace.t[n]!) / h : 0;
-    const y0 = trace.y[n]!, y1 = trace.y[n + 1]!;
-    const f0 = trace.dydt[n]! * h, f1 = trace.dydt[n + 1]! * h;
-    const s2 = s * s, s3 = s2 * s;
+    const y0 = trace.y[n]!,
+      y1 = trace.y[n + 1]!;
+    const f0 = trace.dydt[n]! * h,
+      f1 = trace.dydt[n + 1]! * h;
+    const s2 = s * s,
+      s3 = s2 * s;
     return y0 * (2 * s3 - 3 * s2 + 1) + f0 * (s3 - 2 * s2 + s) + y1 * (3 * s2 - 2 * s3) + f1 * (s3 - s2);
   }
   function at(n: number, t: number) {
@@ -113,22 +116,45 @@ export function denseLoop(circuit: ReservoirCircuit, integrator: Integrator, tra
 type Pick = (t: number, p: { i: number; v: number }) => number;
 
 /** Largest value of a quantity of the continuous solution over trace entries first..last: coarse over the steps, then golden section. */
-export function maximum(trace: Trace, dense: ReturnType<typeof denseLoop>, first: number, last: number, pick: Pick): number {
+export function maximum(
+  trace: Trace,
+  dense: ReturnType<typeof denseLoop>,
+  first: number,
+  last: number,
+  pick: Pick,
+): number {
   let best = -Infinity;
   let at = first;
   for (let n = first; n <= last; n++) {
     const value = pick(trace.t[n]!, { i: trace.i[n]!, v: trace.v[n]! });
-    if (value > best) { best = value; at = n; }
+    if (value > best) {
+      best = value;
+      at = n;
+    }
   }
   const ratio = 0.6180339887498949;
   for (const k of [at - 1, at]) {
     if (k < first || k >= last || trace.t[k + 1]! <= trace.t[k]!) continue;
-    let a = trace.t[k]!, b = trace.t[k + 1]!;
-    let c = b - ratio * (b - a), d = a + ratio * (b - a);
-    let fc = pick(c, dense.at(k, c)), fd = pick(d, dense.at(k, d));
+    let a = trace.t[k]!,
+      b = trace.t[k + 1]!;
+    let c = b - ratio * (b - a),
+      d = a + ratio * (b - a);
+    let fc = pick(c, dense.at(k, c)),
+      fd = pick(d, dense.at(k, d));
     for (let n = 0; n < 14; n++) {
-      if (fc > fd) { b = d; d = c; fd = fc; c = b - ratio * (b - a); fc = pick(c, dense.at(k, c)); }
-      else { a = c; c = d; fc = fd; d = a + ratio * (b - a); fd = pick(d, dense.at(k, d)); }
+      if (fc > fd) {
+        b = d;
+        d = c;
+        fd = fc;
+        c = b - ratio * (b - a);
+        fc = pick(c, dense.at(k, c));
+      } else {
+        a = c;
+        c = d;
+        fc = fd;
+        d = a + ratio * (b - a);
+        fd = pick(d, dense.at(k, d));
+      }
     }
     best = Math.max(best, fc, fd);
   }
@@ -149,8 +175,15 @@ export function extremes(trace: Trace, dense: ReturnType<typeof denseLoop>, firs
  * voltage rather than on the current, whose knee at turn-on is too sharp to interpolate.
  */
 export function conductionTime(
-  circuit: ReservoirCircuit, integrator: Integrator, trace: Trace, dense: ReturnType<typeof denseLoop>,
-  first: number, last: number, phi: number, thresholdA: number, sign: number,
+  circuit: ReservoirCircuit,
+  integrator: Integrator,
+  trace: Trace,
+  dense: ReturnType<typeof denseLoop>,
+  first: number,
+  last: number,
+  phi: number,
+  thresholdA: number,
+  sign: number,
 ): number {
   const neededV = circuit.loopOhm * thresholdA + circuit.thetaV * Math.log(1 + thresholdA / circuit.saturationA);
   const surplus = (n: number, t: number) => {
@@ -160,18 +193,23 @@ export function conductionTime(
   };
   let total = 0;
   for (let n = first; n < last; n++) {
-    let t0 = trace.t[n]!, t1 = trace.t[n + 1]!;
+    let t0 = trace.t[n]!,
+      t1 = trace.t[n + 1]!;
     if (t1 <= t0 || (circuit.fullWave && trace.sign[n + 1] !== sign)) continue;
     let s0 = surplus(n, t0);
     const s1 = surplus(n, t1);
     if (s0 > 0 && s1 > 0) total += t1 - t0;
     else if (s0 > 0 !== s1 > 0) {
       const rising = s1 > 0;
-      const start = t0, end = t1;
+      const start = t0,
+        end = t1;
       for (let k = 0; k < 30; k++) {
         const middle = (t0 + t1) / 2;
         const s = surplus(n, middle);
-        if (s > 0 === s0 > 0) { t0 = middle; s0 = s; } else t1 = middle;
+        if (s > 0 === s0 > 0) {
+          t0 = middle;
+          s0 = s;
+        } else t1 = middle;
       }
       total += rising ? end - t1 : t1 - start;
     }
@@ -190,7 +228,11 @@ export interface CycleShape {
 
 /** Turns moments and shape of one full cycle into the figures of every winding, diode and capacitor. */
 export function assemble(
-  network: Network, circuit: ReservoirCircuit, moments: Moments, shape: CycleShape, storedJ: number,
+  network: Network,
+  circuit: ReservoirCircuit,
+  moments: Moments,
+  shape: CycleShape,
+  storedJ: number,
 ): Omit<Solution, 'effort' | 'initialV'> {
   const T = moments.durationS;
   const { source, rectifier, rail } = network;
@@ -241,18 +283,37 @@ export function assemble(
     ...(network.id === undefined ? {} : { id: network.id }),
     source: { rms, ...(circuit.sharedOhm > 0 ? { sharedLossW: sharedW } : {}) },
     rail: {
-      meanV, minV: shape.minV, maxV: shape.maxV, ripplePeakToPeakV: shape.maxV - shape.minV, rippleRmsV,
-      inputMeanV: meanV, inputMinV: shape.minV, inputMaxV: shape.maxV, inputRipplePeakToPeakV: shape.maxV - shape.minV,
-      loadMeanA: moments.loadC / T, loadPowerW: loadW,
-      ...(regulator ? { outputMinV: regulatorOutput(regulator, shape.minV), outputMaxV: regulatorOutput(regulator, shape.maxV) } : {}),
+      meanV,
+      minV: shape.minV,
+      maxV: shape.maxV,
+      ripplePeakToPeakV: shape.maxV - shape.minV,
+      rippleRmsV,
+      inputMeanV: meanV,
+      inputMinV: shape.minV,
+      inputMaxV: shape.maxV,
+      inputRipplePeakToPeakV: shape.maxV - shape.minV,
+      loadMeanA: moments.loadC / T,
+      loadPowerW: loadW,
+      ...(regulator
+        ? { outputMinV: regulatorOutput(regulator, shape.minV), outputMaxV: regulatorOutput(regulator, shape.maxV) }
+        : {}),
     },
     windings,
     diodes,
     elements: rail.filter.map(() => ({
-      kind: 'capacitor' as const, rmsA: capacitorRmsA, meanA: (qp + qn - moments.loadC) / T, peakToPeakV: shape.maxV - shape.minV,
+      kind: 'capacitor' as const,
+      rmsA: capacitorRmsA,
+      meanA: (qp + qn - moments.loadC) / T,
+      peakToPeakV: shape.maxV - shape.minV,
     })),
     energyBalance: {
-      sourceW, loadW, copperW, ...(circuit.sharedOhm > 0 ? { sharedW } : {}), diodeW, filterW, storedW,
+      sourceW,
+      loadW,
+      copperW,
+      ...(circuit.sharedOhm > 0 ? { sharedW } : {}),
+      diodeW,
+      filterW,
+      storedW,
       relativeError: (sourceW - loadW - copperW - sharedW - diodeW - filterW - storedW) / scale,
     },
   };
@@ -264,7 +325,14 @@ export function assemble(
  * down. Bridge: an idle diode stands between the rail and the winding end one conducting diode below ground.
  */
 export function peakReverse(
-  network: Network, circuit: ReservoirCircuit, trace: Trace, dense: ReturnType<typeof denseLoop>, first: number, last: number, phi: number, sign = 0,
+  network: Network,
+  circuit: ReservoirCircuit,
+  trace: Trace,
+  dense: ReturnType<typeof denseLoop>,
+  first: number,
+  last: number,
+  phi: number,
+  sign = 0,
 ): number {
   const kind = network.rectifier.kind;
   const across: Pick = (t, { i, v }) => {

@@ -1,7 +1,16 @@
 import type { Network } from '@/core/circuit/network';
 import { emptyMoments, integratorFor, LOOSE, SolveError, TIGHT, type Integrator } from './integrator';
 import { emf, reservoirCircuit, type ReservoirCircuit } from './reservoir-circuit';
-import { assemble, capacitorEnergy, conductionTime, denseLoop, extremes, peakReverse, type Solution, type Waveforms } from './solution';
+import {
+  assemble,
+  capacitorEnergy,
+  conductionTime,
+  denseLoop,
+  extremes,
+  peakReverse,
+  type Solution,
+  type Waveforms,
+} from './solution';
 
 export interface SteadyOptions {
   /** Reservoir voltage at the zero crossing of a similar circuit's cycle, V. */
@@ -49,7 +58,8 @@ export function solveSteady(network: Network, options: SteadyOptions = {}): Solu
       storedJ = capacitorEnergy(circuit, pass.y) - capacitorEnergy(circuit, y);
       // Either nothing is left to correct, or charge in and out agree: a large reservoir forgets so slowly that the
       // correction divides by almost nothing, while its level hangs on the charge balance alone.
-      const closed = Math.abs(correction) < ACCEPT * swing + 1e-9 * circuit.peakV || Math.abs(miss) < 0.5 * ACCEPT * swing;
+      const closed =
+        Math.abs(correction) < ACCEPT * swing + 1e-9 * circuit.peakV || Math.abs(miss) < 0.5 * ACCEPT * swing;
       if (closed || high - low < ACCEPT * swing) break;
     }
     if (miss > 0) low = y;
@@ -60,7 +70,10 @@ export function solveSteady(network: Network, options: SteadyOptions = {}): Solu
     if (!(next > low && next < high) || bouncing) next = (low + high) / 2;
     lastMiss = miss;
     y = next;
-    if (!tight && (Math.abs(correction) < 1e-2 * swing + 1e-6 * circuit.peakV || Math.abs(miss) < 3e-3 * swing || passes >= 12)) {
+    if (
+      !tight &&
+      (Math.abs(correction) < 1e-2 * swing + 1e-6 * circuit.peakV || Math.abs(miss) < 3e-3 * swing || passes >= 12)
+    ) {
       // The loose cycle has closed as far as it can; its bracket is no better, so the tight search opens its own.
       tight = true;
       low = 0;
@@ -83,11 +96,23 @@ export function solveSteady(network: Network, options: SteadyOptions = {}): Solu
     moments.chargeSquared[1] = moments.chargeSquared[0];
     moments.diodeJ[1] = moments.diodeJ[0];
   }
-  const figures = assemble(network, circuit, moments, {
-    minV, maxV, peakA: [peakA, circuit.fullWave ? peakA : 0], conductionS: [conduction, circuit.fullWave ? conduction : 0], peakReverseV: [reverseV, reverseV],
-  }, circuit.fullWave ? 2 * storedJ : storedJ);
+  const figures = assemble(
+    network,
+    circuit,
+    moments,
+    {
+      minV,
+      maxV,
+      peakA: [peakA, circuit.fullWave ? peakA : 0],
+      conductionS: [conduction, circuit.fullWave ? conduction : 0],
+      peakReverseV: [reverseV, reverseV],
+    },
+    circuit.fullWave ? 2 * storedJ : storedJ,
+  );
   if (!(Math.abs(figures.energyBalance.relativeError) <= ENERGY_TOLERANCE) && figures.energyBalance.sourceW > 1e-6) {
-    throw new SolveError(`the energy of the cycle does not balance (${(100 * figures.energyBalance.relativeError).toFixed(3)} % off)`);
+    throw new SolveError(
+      `the energy of the cycle does not balance (${(100 * figures.energyBalance.relativeError).toFixed(3)} % off)`,
+    );
   }
   return {
     ...figures,
@@ -109,7 +134,11 @@ function quasiStatic(circuit: ReservoirCircuit, integrator: Integrator): number 
     const v = (low + high) / 2;
     let sum = 0;
     for (let k = 0; k < points; k++) {
-      const p = integrator.solveLoop(integrator.drive((((k + 0.5) / points) * span) / circuit.omega, 0), v, circuit.esrOhm);
+      const p = integrator.solveLoop(
+        integrator.drive((((k + 0.5) / points) * span) / circuit.omega, 0),
+        v,
+        circuit.esrOhm,
+      );
       sum += p.i - p.loadA;
       loadA = p.loadA;
     }
@@ -117,10 +146,19 @@ function quasiStatic(circuit: ReservoirCircuit, integrator: Integrator): number 
     else high = v;
   }
   // At the EMF's zero crossing the reservoir is about halfway down its discharge.
-  return Math.max(0, (low + high) / 2 - (0.1 * loadA * circuit.periodS) / (circuit.capacitanceF * (circuit.fullWave ? 2 : 1)));
+  return Math.max(
+    0,
+    (low + high) / 2 - (0.1 * loadA * circuit.periodS) / (circuit.capacitanceF * (circuit.fullWave ? 2 : 1)),
+  );
 }
 
-function sampleCycle(circuit: ReservoirCircuit, dense: ReturnType<typeof denseLoop>, times: Float64Array, count: number, samples: number): Waveforms {
+function sampleCycle(
+  circuit: ReservoirCircuit,
+  dense: ReturnType<typeof denseLoop>,
+  times: Float64Array,
+  count: number,
+  samples: number,
+): Waveforms {
   const waveforms: Waveforms = { t: [], sourceV: [], railV: [], rectifierA: [] };
   const half = circuit.periodS / 2;
   let n = 0;

@@ -14,6 +14,8 @@ export function typicalCost(design: Design): number {
     diodes * diodeClass(design.rectifier.diode).priceEur +
     typicalCapacitorPrice(reservoir.capacitanceF, reservoir.ratedV) +
     (regulator.kind === 'fixed' ? regulatorSize(regulator.size).priceEur : 0) +
-    (regulator.kind === 'fixed' && heat.sinkKPerW !== null && regulatorSize(regulator.size).takesSink ? typicalSinkPrice(heat.sinkKPerW) : 0)
+    (regulator.kind === 'fixed' && heat.sinkKPerW !== null && regulatorSize(regulator.size).takesSink
+      ? typicalSinkPrice(heat.sinkKPerW)
+      : 0)
   );
 }

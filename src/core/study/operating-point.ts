@@ -58,7 +58,9 @@ export function operatingPoint(design: Design, id: ConditionId, warmV?: number, 
   const conductingA = 0.02 * Math.max(...waves.rectifierA);
   const terminalPeakV = waves.sourceV.reduce((best, e, n) => {
     const i = waves.rectifierA[n]!;
-    return i > conductingA ? Math.max(best, (design.rectifier.kind === 'half-wave' ? e : Math.abs(e)) - windingOhm * i) : best;
+    return i > conductingA
+      ? Math.max(best, (design.rectifier.kind === 'half-wave' ? e : Math.abs(e)) - windingOhm * i)
+      : best;
   }, rail.maxV);
   const windingW = solution.windings.reduce((sum, w) => sum + w.copperLossW, 0) + (solution.source.sharedLossW ?? 0);
   const rectifierW = solution.diodes.reduce((sum, d) => sum + d.meanW, 0);
@@ -67,8 +69,15 @@ export function operatingPoint(design: Design, id: ConditionId, warmV?: number, 
 
   if (!regulatorLoad) {
     return {
-      condition: id, network, solution, outputMeanV: rail.meanV, outputMinV: rail.minV, outputMaxV: rail.maxV,
-      outputRippleVpp: rail.ripplePeakToPeakV, outputMeanA: rail.loadMeanA, terminalPeakV,
+      condition: id,
+      network,
+      solution,
+      outputMeanV: rail.meanV,
+      outputMinV: rail.minV,
+      outputMaxV: rail.maxV,
+      outputRippleVpp: rail.ripplePeakToPeakV,
+      outputMeanA: rail.loadMeanA,
+      terminalPeakV,
       watts: { winding: windingW, rectifier: rectifierW, reservoir: reservoirW, regulator: 0, load: rail.loadPowerW },
       heat: null,
       wave: { t: waves.t, reservoirV, outputV: reservoirV, rectifierA: waves.rectifierA },
@@ -80,8 +89,12 @@ export function operatingPoint(design: Design, id: ConditionId, warmV?: number, 
   const regulatorW = Math.max(0, rail.loadPowerW - loadW - leakPower(network, rail.meanV, rail.rippleRmsV));
   const dip = rail.outputMaxV! - rail.outputMinV!;
   return {
-    condition: id, network, solution,
-    outputMeanV: mean(outputV), outputMinV: rail.outputMinV!, outputMaxV: rail.outputMaxV!,
+    condition: id,
+    network,
+    solution,
+    outputMeanV: mean(outputV),
+    outputMinV: rail.outputMinV!,
+    outputMaxV: rail.outputMaxV!,
     outputRippleVpp: dip + rail.ripplePeakToPeakV * 10 ** (-rippleRejectionDb(regulatorLoad.outputV) / 20),
     outputMeanA: mean(outputA),
     terminalPeakV,
@@ -126,17 +139,30 @@ export function studyDesign(design: Design, warm: WarmStart = {}): Study {
   const at = (id: keyof WarmStart) => (points[id] ??= operatingPoint(design, id, warm[id]));
   return {
     design,
-    get low() { return at('low'); },
-    get nominal() { return at('nominal'); },
-    get high() { return at('high'); },
-    get idle() { return at('idle'); },
-    get surge() { return (surge ??= firstSurge(design)); },
+    get low() {
+      return at('low');
+    },
+    get nominal() {
+      return at('nominal');
+    },
+    get high() {
+      return at('high');
+    },
+    get idle() {
+      return at('idle');
+    },
+    get surge() {
+      return (surge ??= firstSurge(design));
+    },
   };
 }
 
 export function warmStartFrom(study: Study): WarmStart {
   return {
-    low: study.low.solution.initialV, nominal: study.nominal.solution.initialV, high: study.high.solution.initialV, idle: study.idle.solution.initialV,
+    low: study.low.solution.initialV,
+    nominal: study.nominal.solution.initialV,
+    high: study.high.solution.initialV,
+    idle: study.idle.solution.initialV,
   };
 }
 
@@ -150,13 +176,19 @@ export function neededV(design: Design): number | null {
 export function outputSpan(study: Study): { minV: number; maxV: number } {
   const { regulator } = study.design;
   if (regulator.kind === 'fixed') {
-    return { minV: study.low.outputMinV * (1 - FIXED_OUTPUT_TOLERANCE), maxV: regulator.outputV * (1 + FIXED_OUTPUT_TOLERANCE) };
+    return {
+      minV: study.low.outputMinV * (1 - FIXED_OUTPUT_TOLERANCE),
+      maxV: regulator.outputV * (1 + FIXED_OUTPUT_TOLERANCE),
+    };
   }
   return { minV: study.low.outputMinV, maxV: study.idle.outputMaxV };
 }
 
 function leakPower(network: Network, meanV: number, rippleRmsV: number): number {
-  return network.rail.load.reduce((sum, l) => sum + (l.kind === 'resistance' ? (meanV * meanV + rippleRmsV * rippleRmsV) / l.resistanceOhm : 0), 0);
+  return network.rail.load.reduce(
+    (sum, l) => sum + (l.kind === 'resistance' ? (meanV * meanV + rippleRmsV * rippleRmsV) / l.resistanceOhm : 0),
+    0,
+  );
 }
 
 function mean(values: number[]): number {

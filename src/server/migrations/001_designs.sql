@@ -2,6 +2,7 @@ CREATE TABLE designs (
   id          TEXT PRIMARY KEY,
   name        TEXT NOT NULL,
   document    TEXT NOT NULL,
+  headline    TEXT,
   summary     TEXT,
   summary_version INTEGER NOT NULL DEFAULT 0,
   revision    INTEGER NOT NULL DEFAULT 1,

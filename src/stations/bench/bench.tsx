@@ -24,13 +24,15 @@ export function Bench() {
 
   useEffect(() => {
     let current = true;
-    void solver('search').bench(design).then((answer) => {
-      if (!current) return;
-      if (answer.ok) {
-        setPoints(answer.value);
-        setTrouble(null);
-      } else setTrouble(answer.error);
-    });
+    void solver('search')
+      .bench(design)
+      .then((answer) => {
+        if (!current) return;
+        if (answer.ok) {
+          setPoints(answer.value);
+          setTrouble(null);
+        } else setTrouble(answer.error);
+      });
     return () => {
       current = false;
     };
@@ -40,7 +42,12 @@ export function Bench() {
   const mainsV = mainsToday(design);
 
   function keep(point: TestPoint, value: number) {
-    const reading: Reading = { point: point.id, value, mainsV: point.id === 'mains' ? value : mainsV, at: new Date().toISOString() };
+    const reading: Reading = {
+      point: point.id,
+      value,
+      mainsV: point.id === 'mains' ? value : mainsV,
+      at: new Date().toISOString(),
+    };
     edit({ bench: { readings: [...design.bench.readings, reading] } });
   }
 
@@ -56,36 +63,99 @@ export function Bench() {
         <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
           <div className="mr-auto">
             <h1 className="text-[23px] font-semibold leading-7">Power-up, stage by stage</h1>
-            <p className="text-quiet">Type a reading, press Enter, go on to the next. Windows follow the mains you read: <strong className="text-ink">{formatQuantity(mainsV, 'V')}</strong>{latest.has('mains') ? '' : ' (nominal; none read yet)'}.</p>
+            <p className="text-quiet">
+              Type a reading, press Enter, go on to the next. Windows follow the mains you read:{' '}
+              <strong className="text-ink">{formatQuantity(mainsV, 'V')}</strong>
+              {latest.has('mains') ? '' : ' (nominal; none read yet)'}.
+            </p>
           </div>
-          <div className="w-[120px]"><QuantityField path="bench.meterPct" label="Meter, ± of reading" value={design.bench.meterPct} onCommit={(v) => edit({ bench: { meterPct: v! } })} /></div>
-          <div className="w-[120px]"><QuantityField path="bench.meterDigitsV" label="Meter, ± last digits" value={design.bench.meterDigitsV} onCommit={(v) => edit({ bench: { meterDigitsV: v! } })} /></div>
+          <div className="w-[120px]">
+            <QuantityField
+              path="bench.meterPct"
+              label="Meter, ± of reading"
+              value={design.bench.meterPct}
+              onCommit={(v) => edit({ bench: { meterPct: v! } })}
+            />
+          </div>
+          <div className="w-[120px]">
+            <QuantityField
+              path="bench.meterDigitsV"
+              label="Meter, ± last digits"
+              value={design.bench.meterDigitsV}
+              onCommit={(v) => edit({ bench: { meterDigitsV: v! } })}
+            />
+          </div>
         </div>
         {!understood ? (
           <section aria-label="Before the mains" className="mt-4 rounded border-2 border-fail bg-fail-soft p-4">
             <h2 className="text-[18px] font-semibold text-fail">Before the mains</h2>
             {hazard && <p className="mt-1 font-semibold">⚠ {hazard}</p>}
             <ul className="mt-1 list-disc space-y-0.5 pl-5">
-              <li>Mains and a charged reservoir can kill. Pull the plug before touching, measure before touching, discharge through a resistor, then check with a meter.</li>
-              <li>Time-lag fuse and rated switch in the primary, protective earth on all exposed metal, nothing live within reach.</li>
-              <li>First power through a series lamp (40–60 W for a small transformer, 100 W above 100 VA). One hand, never alone above 60 V DC, eye protection.</li>
-              <li>Electrolytics and diodes the right way round. Local codes and a licensed electrician or qualified engineer decide, not this page.</li>
+              <li>
+                Mains and a charged reservoir can kill. Pull the plug before touching, measure before touching,
+                discharge through a resistor, then check with a meter.
+              </li>
+              <li>
+                Time-lag fuse and rated switch in the primary, protective earth on all exposed metal, nothing live
+                within reach.
+              </li>
+              <li>
+                First power through a series lamp (40–60 W for a small transformer, 100 W above 100 VA). One hand, never
+                alone above 60 V DC, eye protection.
+              </li>
+              <li>
+                Electrolytics and diodes the right way round. Local codes and a licensed electrician or qualified
+                engineer decide, not this page.
+              </li>
             </ul>
-            <button type="button" className="btn btn-main mt-3" onClick={() => { setUnderstood(true); requestAnimationFrame(() => list.current?.querySelector<HTMLInputElement>('input[data-reading]')?.focus()); }}>I have read this and checked these</button>
+            <button
+              type="button"
+              className="btn btn-main mt-3"
+              onClick={() => {
+                setUnderstood(true);
+                requestAnimationFrame(() =>
+                  list.current?.querySelector<HTMLInputElement>('input[data-reading]')?.focus(),
+                );
+              }}
+            >
+              I have read this and checked these
+            </button>
           </section>
-        ) : hazard && <p className="mt-3 font-semibold text-fail">⚠ {hazard}</p>}
-        {trouble && <p role="alert" className="mt-4 text-fail">The windows could not be worked out. {trouble}</p>}
-        {!points && !trouble && <p className="mt-6 text-quiet" aria-live="polite">Simulating the test points…</p>}
+        ) : (
+          hazard && <p className="mt-3 font-semibold text-fail">⚠ {hazard}</p>
+        )}
+        {trouble && (
+          <p role="alert" className="mt-4 text-fail">
+            The windows could not be worked out. {trouble}
+          </p>
+        )}
+        {!points && !trouble && (
+          <p className="mt-6 text-quiet" aria-live="polite">
+            Simulating the test points…
+          </p>
+        )}
         {points && (
           <ol ref={list} className="mt-4">
             {stages.map((stage, n) => (
               <li key={stage} className="border-t border-rule py-3">
-                <h2 className="mb-1 text-[16px] font-semibold"><span className="text-quiet">{n + 1}</span> {stage}</h2>
+                <h2 className="mb-1 text-[16px] font-semibold">
+                  <span className="text-quiet">{n + 1}</span> {stage}
+                </h2>
                 <ul className="space-y-3">
-                  {points.filter((p) => p.stage === stage).map((p) => (
-                    <Step key={p.id} point={p} reading={latest.get(p.id)} enabled={understood} working={opened === p.id}
-                      onWorking={() => setOpened(opened === p.id ? null : p.id)} onKeep={(value) => keep(p, value)} onMove={next} />
-                  ))}
+                  {points
+                    .filter((p) => p.stage === stage)
+                    .map((p) => (
+                      <Step
+                        key={p.id}
+                        point={p}
+                        reading={latest.get(p.id)}
+                        enabled={understood}
+                        working={opened === p.id}
+                        onWorking={() => setOpened(opened === p.id ? null : p.id)}
+                        onKeep={(value) => keep(p, value)}
+                        onMove={next}
+                      />
+                    ))}
                 </ul>
               </li>
             ))}
@@ -125,7 +195,9 @@ function Step({ point, reading, enabled, working, onWorking, onKeep, onMove }: S
       return false;
     }
     if (Math.abs(parsed.value) > 5000) {
-      setFault(`${formatQuantity(parsed.value, point.unit)} is no reading of this point: look at the range of the meter.`);
+      setFault(
+        `${formatQuantity(parsed.value, point.unit)} is no reading of this point: look at the range of the meter.`,
+      );
       return false;
     }
     setFault(null);
@@ -135,6 +207,7 @@ function Step({ point, reading, enabled, working, onWorking, onKeep, onMove }: S
   }
 
   function onKeyDown(event: KeyboardEvent<HTMLInputElement>) {
+    if (draft !== null && (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') event.stopPropagation();
     if (event.key === 'Enter' && commit(event.currentTarget.value)) onMove(event.currentTarget, 1);
     if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       event.preventDefault();
@@ -147,23 +220,44 @@ function Step({ point, reading, enabled, working, onWorking, onKeep, onMove }: S
   }
 
   return (
-    <li className="grid grid-cols-[minmax(0,1fr)_250px_130px_minmax(150px,210px)] items-start gap-x-4" data-testid={`step-${point.id}`}>
+    <li
+      className="grid grid-cols-[minmax(0,1fr)_250px_130px_minmax(150px,210px)] items-start gap-x-4"
+      data-testid={`step-${point.id}`}
+    >
       <div className="min-w-0">
-        <label htmlFor={id} className="text-[15.5px] font-semibold">{point.label}</label>
+        <label htmlFor={id} className="text-[15.5px] font-semibold">
+          {point.label}
+        </label>
         <p className="text-[14px] leading-snug text-quiet">{point.how}</p>
         {point.caution && <p className="mt-0.5 text-[14px] font-semibold leading-snug text-fail">⚠ {point.caution}</p>}
       </div>
       <div>
-        <button type="button" className="num w-full" aria-expanded={working} onClick={onWorking} aria-label={`Expected ${formatQuantity(point.low, point.unit)} to ${formatQuantity(point.high, point.unit)}: show the working`}>
+        <button
+          type="button"
+          className="num w-full"
+          aria-expanded={working}
+          onClick={onWorking}
+          aria-label={`Expected ${formatQuantity(point.low, point.unit)} to ${formatQuantity(point.high, point.unit)}: show the working`}
+        >
           {formatQuantity(point.low, point.unit)} to {formatQuantity(point.high, point.unit)}
         </button>
         <WindowGauge point={point} value={reading?.value} />
       </div>
       <div>
         <input
-          id={id} data-reading className="field !h-[34px] text-[16px]" inputMode="decimal" autoComplete="off" disabled={!enabled}
-          placeholder={point.unit} value={shown} aria-invalid={fault !== null} aria-describedby={`${id}-said`}
-          onChange={(e) => setDraft(e.target.value)} onBlur={(e) => commit(e.target.value)} onKeyDown={onKeyDown}
+          id={id}
+          data-reading
+          className="field !h-[34px] text-[16px]"
+          inputMode="decimal"
+          autoComplete="off"
+          disabled={!enabled}
+          placeholder={point.unit}
+          value={shown}
+          aria-invalid={fault !== null}
+          aria-describedby={`${id}-said`}
+          onChange={(e) => setDraft(e.target.value)}
+          onBlur={(e) => commit(e.target.value)}
+          onKeyDown={onKeyDown}
         />
       </div>
       <div id={`${id}-said`} aria-live="polite" className="text-[14px] leading-snug">
@@ -171,14 +265,23 @@ function Step({ point, reading, enabled, working, onWorking, onKeep, onMove }: S
         {!fault && verdict && (
           <>
             <p className={`font-semibold ${verdict.state === 'as expected' ? 'text-volt' : 'text-fail'}`}>
-              {verdict.state === 'as expected' ? '● As expected' : `✕ ${verdict.state === 'too low' ? 'Too low' : 'Too high'} by ${formatQuantity(Math.abs(verdict.offBy), point.unit === '°C' ? 'K' : point.unit, 2)}`}
+              {verdict.state === 'as expected'
+                ? '● As expected'
+                : `✕ ${verdict.state === 'too low' ? 'Too low' : 'Too high'} by ${formatQuantity(Math.abs(verdict.offBy), point.unit === '°C' ? 'K' : point.unit, 2)}`}
             </p>
             {verdict.hint && <p>{verdict.hint}</p>}
-            <p className="text-[13px] text-quiet">{when(reading!.at)}{point.id === 'mains' ? '' : `, mains ${formatQuantity(reading!.mainsV, 'V')}`}</p>
+            <p className="text-[13px] text-quiet">
+              {when(reading!.at)}
+              {point.id === 'mains' ? '' : `, mains ${formatQuantity(reading!.mainsV, 'V')}`}
+            </p>
           </>
         )}
       </div>
-      {working && <div className="col-span-4 mt-2 border-l-2 border-volt pl-3"><Working figure={point.expected} /></div>}
+      {working && (
+        <div className="col-span-4 mt-2 border-l-2 border-volt pl-3">
+          <Working figure={point.expected} />
+        </div>
+      )}
     </li>
   );
 }

@@ -8,8 +8,22 @@ export function WindowGauge({ point, value }: { point: TestPoint; value: number 
   return (
     <svg viewBox="0 0 100 12" preserveAspectRatio="none" className="mt-0.5 block h-[16px] w-full" aria-hidden="true">
       <path d="M0 8H100" stroke="var(--edge)" strokeWidth="0.6" vectorEffect="non-scaling-stroke" />
-      <rect x="30" y="5" width="40" height="6" fill="var(--volt-soft)" stroke="var(--volt)" strokeWidth="1" vectorEffect="non-scaling-stroke" />
-      <path d={`M${at(point.expected.value)} 5V11`} stroke="var(--volt)" strokeWidth="1.5" vectorEffect="non-scaling-stroke" />
+      <rect
+        x="30"
+        y="5"
+        width="40"
+        height="6"
+        fill="var(--volt-soft)"
+        stroke="var(--volt)"
+        strokeWidth="1"
+        vectorEffect="non-scaling-stroke"
+      />
+      <path
+        d={`M${at(point.expected.value)} 5V11`}
+        stroke="var(--volt)"
+        strokeWidth="1.5"
+        vectorEffect="non-scaling-stroke"
+      />
       {value !== undefined && <path d={`M${at(value)} 7l-1.6 -7h3.2Z`} fill={inside ? 'var(--ink)' : 'var(--fail)'} />}
     </svg>
   );

@@ -15,12 +15,15 @@ export interface LoadForm {
 }
 
 function quantity(path: FieldPath) {
-  return yup.string().defined().test('quantity', (text, ctx) => {
-    const parsed = parseQuantity(text, fieldLimit(path).unit);
-    if (!parsed.ok) return ctx.createError({ message: parsed.error });
-    const fault = rangeFault(path, parsed.value);
-    return fault === null || ctx.createError({ message: fault });
-  });
+  return yup
+    .string()
+    .defined()
+    .test('quantity', (text, ctx) => {
+      const parsed = parseQuantity(text, fieldLimit(path).unit);
+      if (!parsed.ok) return ctx.createError({ message: parsed.error });
+      const fault = rangeFault(path, parsed.value);
+      return fault === null || ctx.createError({ message: fault });
+    });
 }
 
 export const loadSchema: yup.ObjectSchema<LoadForm> = yup.object({

@@ -3,21 +3,22 @@
 import { Download, Printer } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { TestPoint } from '@/core/bench/test-points';
+import { NOTE_MAX } from '@/core/design/schema';
 import { arrangementWords, ratingWords } from '@/core/design/words';
 import { formatQuantity } from '@/core/quantity/format';
 import { report } from '@/core/sheet/report';
 import { summaryOf } from '@/core/judge/picture';
 import { downloadDesign } from '@/ui/download';
 import { MiniTerrace } from '@/ui/mini-terrace';
-import { useDesign, useEdit, useView } from '@/ui/session';
+import { useDesign, useEdit, useSession, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
 import { solver } from '@/workers/client';
 
 type Paper = 'A4' | 'Letter';
-const NOTE_MAX_SHOWN = 4000;
 
 /** Sheet: what will I want to know in two years? One page that stays with the box. */
 export function Sheet() {
+  const session = useSession();
   const design = useDesign();
   const edit = useEdit();
   const picture = useView((s) => s.picture);
@@ -28,7 +29,9 @@ export function Sheet() {
 
   useEffect(() => {
     let current = true;
-    void solver('search').bench(design).then((answer) => current && setPoints(answer.ok ? answer.value : []));
+    void solver('search')
+      .bench(design)
+      .then((answer) => current && setPoints(answer.ok ? answer.value : []));
     return () => {
       current = false;
     };
@@ -40,54 +43,187 @@ export function Sheet() {
       <style>{`@page { size: ${paper === 'A4' ? 'A4' : 'letter'}; margin: 11mm 12mm; }`}</style>
       <div className="mx-auto flex max-w-[860px] items-center gap-3 px-5 py-3 print:hidden">
         <p className="mr-auto text-quiet">Prints in black; on one page unless the notes are long.</p>
-        <label className="flex items-center gap-2">Paper
-          <select className="field !w-auto" value={paper} onChange={(e) => setPaper(e.target.value as Paper)}><option>A4</option><option>Letter</option></select>
+        <label className="flex items-center gap-2">
+          Paper
+          <select className="field !w-auto" value={paper} onChange={(e) => setPaper(e.target.value as Paper)}>
+            <option>A4</option>
+            <option>Letter</option>
+          </select>
         </label>
-        <button type="button" className="btn" onClick={() => downloadDesign(design)}><Download size={16} /> Export JSON</button>
-        <button type="button" className="btn btn-main" onClick={() => window.print()}><Printer size={16} /> Print</button>
+        <button type="button" className="btn" onClick={() => downloadDesign(design)}>
+          <Download size={16} /> Export JSON
+        </button>
+        <button type="button" className="btn btn-main" onClick={() => window.print()}>
+          <Printer size={16} /> Print
+        </button>
       </div>
-      {trouble && <p role="alert" className="mx-auto max-w-[860px] px-5 pb-2 text-fail">Not solved: the figures below are from before your last change. {trouble}</p>}
-      {!page || !picture ? <p className="p-8 text-center text-quiet" aria-live="polite">Gathering the sheet…</p> : (
-        <article className="mx-auto mb-10 max-w-[860px] border border-rule bg-paper px-9 py-6 text-[13.5px] leading-snug print:m-0 print:max-w-none print:border-0 print:p-0 print:text-[8.4pt] print:leading-[1.2] [&_h2]:print:text-[10.5pt]" data-testid="sheet">
+      {trouble && (
+        <p role="alert" className="mx-auto max-w-[860px] px-5 pb-2 text-fail">
+          Not solved: the figures below are from before your last change. {trouble}
+        </p>
+      )}
+      {!page || !picture ? (
+        <p className="p-8 text-center text-quiet" aria-live="polite">
+          Gathering the sheet…
+        </p>
+      ) : (
+        <article
+          className="mx-auto mb-10 max-w-[860px] border border-rule bg-paper px-9 py-6 text-[13.5px] leading-snug print:m-0 print:max-w-none print:border-0 print:p-0 print:text-[8.4pt] print:leading-[1.2] [&_h2]:print:text-[10.5pt]"
+          data-testid="sheet"
+        >
           <header className="flex items-start justify-between gap-6 border-b-2 border-ink pb-2">
             <div className="min-w-0">
               <h1 className="text-[22px] font-semibold leading-tight break-words">{design.name}</h1>
               <p>{arrangementWords(design)}</p>
             </div>
-            <p className="serif shrink-0 text-right text-[19px] font-semibold leading-tight">{ratingWords(design)}<br /><span className="text-[12px] font-normal">Ember Rail, {new Date().toISOString().slice(0, 10)}</span></p>
+            <p className="serif shrink-0 text-right text-[19px] font-semibold leading-tight">
+              {ratingWords(design)}
+              <br />
+              <span className="text-[12px] font-normal">Ember Rail, {new Date().toISOString().slice(0, 10)}</span>
+            </p>
           </header>
-          <section aria-label="Cautions" className="mt-2 columns-1 gap-x-5 border-2 border-ink px-3 py-1.5 print:columns-2">
-            {page.cautions.map((c) => <p key={c} className="break-inside-avoid">⚠ {c}</p>)}
+          <section
+            aria-label="Cautions"
+            className="mt-2 columns-1 gap-x-5 border-2 border-ink px-3 py-1.5 print:columns-2"
+          >
+            {page.cautions.map((c) => (
+              <p key={c} className="break-inside-avoid">
+                ⚠ {c}
+              </p>
+            ))}
           </section>
           <div className="mt-2 grid grid-cols-[1fr_1.15fr] gap-x-6">
             <section>
               <h2 className="text-[15px] font-semibold">Rating plate</h2>
-              <table className="w-full"><tbody>{page.plate.map(([k, v]) => <tr key={k} className="align-top"><th scope="row" className="w-[38%] pr-2 text-left font-normal text-quiet">{k}</th><td className="font-semibold">{v}</td></tr>)}</tbody></table>
+              <table className="w-full">
+                <tbody>
+                  {page.plate.map(([k, v]) => (
+                    <tr key={k} className="align-top">
+                      <th scope="row" className="w-[38%] pr-2 text-left font-normal text-quiet">
+                        {k}
+                      </th>
+                      <td className="font-semibold">{v}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
             </section>
-            <div className="self-center"><MiniTerrace summary={summaryOf(picture, ratingWords(design))} id="sheet" /></div>
+            <div className="self-center">
+              <MiniTerrace summary={summaryOf(picture)} id="sheet" />
+            </div>
           </div>
           <section className="mt-2">
             <h2 className="text-[15px] font-semibold">What it is made of</h2>
-            <table className="w-full"><tbody>{page.parts.map((p) => <tr key={p.station} className="border-t border-rule align-top"><th scope="row" className="w-[15%] text-left font-normal text-quiet">{p.station}</th><td className="w-[22%] font-semibold">{p.what}</td><td>{p.detail}</td></tr>)}</tbody></table>
+            <table className="w-full">
+              <tbody>
+                {page.parts.map((p) => (
+                  <tr key={p.station} className="border-t border-rule align-top">
+                    <th scope="row" className="w-[15%] text-left font-normal text-quiet">
+                      {p.station}
+                    </th>
+                    <td className="w-[22%] font-semibold">{p.what}</td>
+                    <td>{p.detail}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
           </section>
           <section className="mt-2">
             <h2 className="text-[15px] font-semibold">Margins, simulated, at the corner that decides</h2>
             <table className="w-full">
-              <thead><tr className="text-left text-quiet"><th className="font-normal">Verdict</th><th className="font-normal">State</th><th className="font-normal">Figure</th><th className="font-normal">Limit</th><th className="font-normal">At</th></tr></thead>
-              <tbody>{page.margins.map((m) => <tr key={m.title} className="border-t border-rule"><th scope="row" className="text-left font-normal">{m.title}</th><td className={m.state === 'fails' ? 'font-bold text-fail' : m.state === 'tight' ? 'font-semibold' : ''}>{m.state === 'fails' ? '✕ fails' : m.state}</td><td><button type="button" className="num font-semibold print:border-0" aria-expanded={opened === m.title} onClick={() => setOpened(opened === m.title ? null : m.title)}>{formatQuantity(m.figure.value, m.figure.unit)}</button></td><td>{m.limit}</td><td className="text-quiet">{m.condition}</td></tr>)}</tbody>
+              <thead>
+                <tr className="text-left text-quiet">
+                  <th className="font-normal">Verdict</th>
+                  <th className="font-normal">State</th>
+                  <th className="font-normal">Figure</th>
+                  <th className="font-normal">Limit</th>
+                  <th className="font-normal">At</th>
+                </tr>
+              </thead>
+              <tbody>
+                {page.margins.map((m) => (
+                  <tr key={m.title} className="border-t border-rule">
+                    <th scope="row" className="text-left font-normal">
+                      {m.title}
+                    </th>
+                    <td
+                      className={
+                        m.state === 'fails' ? 'font-bold text-fail' : m.state === 'tight' ? 'font-semibold' : ''
+                      }
+                    >
+                      {m.state === 'fails' ? '✕ fails' : m.state}
+                    </td>
+                    <td>
+                      <button
+                        type="button"
+                        className="num font-semibold print:border-0"
+                        aria-expanded={opened === m.title}
+                        onClick={() => setOpened(opened === m.title ? null : m.title)}
+                      >
+                        {formatQuantity(m.figure.value, m.figure.unit)}
+                      </button>
+                    </td>
+                    <td>{m.limit}</td>
+                    <td className="text-quiet">{m.condition}</td>
+                  </tr>
+                ))}
+              </tbody>
             </table>
-            {page.margins.filter((m) => m.title === opened).map((m) => <div key={m.title} className="mt-1 border-l-2 border-volt pl-3 print:hidden"><Working figure={m.figure} /></div>)}
+            {page.margins
+              .filter((m) => m.title === opened)
+              .map((m) => (
+                <div key={m.title} className="mt-1 border-l-2 border-volt pl-3 print:hidden">
+                  <Working figure={m.figure} />
+                </div>
+              ))}
           </section>
           <section className="mt-2">
             <h2 className="text-[15px] font-semibold">Expected and read</h2>
             <table className="w-full">
-              <thead><tr className="text-left text-quiet"><th className="font-normal">Stage</th><th className="font-normal">Point</th><th className="font-normal">Expected</th><th className="font-normal">Read</th><th className="font-normal">Judged</th></tr></thead>
-              <tbody>{page.readings.map((r) => <tr key={r.label} className="border-t border-rule"><td className="text-quiet">{r.stage}</td><th scope="row" className="text-left font-normal">{r.label}</th><td>{r.expected}</td><td className="min-w-[90px] font-semibold">{r.read || <span className="text-quiet">__________</span>}</td><td className={r.judged.startsWith('too') ? 'font-bold text-fail' : ''}>{r.judged}</td></tr>)}</tbody>
+              <thead>
+                <tr className="text-left text-quiet">
+                  <th className="font-normal">Stage</th>
+                  <th className="font-normal">Point</th>
+                  <th className="font-normal">Expected</th>
+                  <th className="font-normal">Read</th>
+                  <th className="font-normal">Judged</th>
+                </tr>
+              </thead>
+              <tbody>
+                {page.readings.map((r) => (
+                  <tr key={r.label} className="border-t border-rule">
+                    <td className="text-quiet">{r.stage}</td>
+                    <th scope="row" className="text-left font-normal">
+                      {r.label}
+                    </th>
+                    <td>{r.expected}</td>
+                    <td className="min-w-[90px] font-semibold">
+                      {r.read || <span className="text-quiet">__________</span>}
+                    </td>
+                    <td className={r.judged.startsWith('too') ? 'font-bold text-fail' : ''}>{r.judged}</td>
+                  </tr>
+                ))}
+              </tbody>
             </table>
           </section>
           <section className="mt-2">
-            <h2 className="text-[15px] font-semibold"><label htmlFor="note">Notes</label></h2>
-            <textarea id="note" className="field !h-auto min-h-[44px] resize-y py-1 leading-snug print:hidden" rows={2} maxLength={NOTE_MAX_SHOWN} value={design.note} placeholder="What was changed and why; where the box stands." onChange={(e) => edit({ note: e.target.value })} />
+            <h2 className="text-[15px] font-semibold">
+              <label htmlFor="note">Notes</label>
+            </h2>
+            <textarea
+              id="note"
+              className="field !h-auto min-h-[44px] resize-y py-1 leading-snug print:hidden"
+              rows={2}
+              maxLength={NOTE_MAX}
+              value={design.note}
+              onFocus={() => session.document.beginGesture()}
+              onBlur={() => session.document.endGesture()}
+              onKeyDown={(e) => {
+                if ((e.ctrlKey || e.metaKey) && ['z', 'y'].includes(e.key.toLowerCase())) e.stopPropagation();
+              }}
+              placeholder="What was changed and why; where the box stands."
+              onChange={(e) => edit({ note: e.target.value })}
+            />
             <p className="hidden whitespace-pre-wrap print:block">{design.note}</p>
           </section>
         </article>

@@ -3,43 +3,64 @@
 import { Copy, Download, FileUp, Plus, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import type { Summary } from '@/core/judge/picture';
 import { readDesign } from '@/core/design/schema';
 import type { ShelfEntry } from '@/server/designs';
-import { createDesign, fetchDesign, removeDesign, restoreDesign, type Refusal } from '@/ui/api';
+import { createDesign, fetchDesign, fetchSummaries, removeDesign, restoreDesign, type Refusal } from '@/ui/api';
 import { downloadDesign } from '@/ui/download';
 import { Mark } from '@/ui/mark';
 import { StateSign } from '@/ui/state-sign';
 import { toggleTheme } from '@/ui/theme';
+import { SHELF_PAGE } from './page-size';
 import { MiniTerrace } from '@/ui/mini-terrace';
 
 type Order = 'recent' | 'worst' | 'name';
 
-/** Designs drawn at once; a long shelf shows more on request so that it opens as fast as a short one. */
-const PAGE = 60;
 const FILE_MAX = 2_000_000;
 
 /** Shelf: which supply, and what state is it in? */
-export function Shelf({ entries }: { entries: ShelfEntry[] }) {
+export function Shelf({ entries, drawn }: { entries: ShelfEntry[]; drawn: Record<string, Summary> }) {
   const router = useRouter();
   const file = useRef<HTMLInputElement>(null);
   const [gone, setGone] = useState<{ id: string; name: string } | null>(null);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [search, setSearch] = useState('');
   const [order, setOrder] = useState<Order>('recent');
-  const [shown, setShown] = useState(PAGE);
+  const [shown, setShown] = useState(SHELF_PAGE);
   const wanted = useDeferredValue(search.trim().toLowerCase());
 
   const list = useMemo(() => {
-    const found = entries.filter((e) => e.id !== gone?.id && (wanted === '' || `${e.name} ${e.summary?.rating ?? ''}`.toLowerCase().includes(wanted)));
+    const found = entries.filter(
+      (e) =>
+        e.id !== gone?.id && (wanted === '' || `${e.name} ${e.headline?.rating ?? ''}`.toLowerCase().includes(wanted)),
+    );
     if (order === 'name') found.sort((a, b) => a.name.localeCompare(b.name));
     if (order === 'worst') found.sort((a, b) => trouble(b) - trouble(a));
     return found;
   }, [entries, gone, wanted, order]);
 
+  // Terraces that come into view later than the page are fetched then.
+  const [fetched, setFetched] = useState<Record<string, Summary>>({});
+  const visible = list.slice(0, shown);
+  const missing = visible
+    .filter((e) => e.headline && !drawn[e.id] && !fetched[e.id])
+    .slice(0, 100)
+    .map((e) => e.id)
+    .join(',');
+  useEffect(() => {
+    if (missing === '') return;
+    let current = true;
+    void fetchSummaries(missing).then((found) => current && setFetched((before) => ({ ...before, ...found })));
+    return () => {
+      current = false;
+    };
+  }, [missing]);
+
   async function importFile(chosen: File) {
     setRefusal(null);
-    if (chosen.size > FILE_MAX) return setRefusal({ path: chosen.name, sentence: 'this file is larger than any design: 2 MB is the most.' });
+    if (chosen.size > FILE_MAX)
+      return setRefusal({ path: chosen.name, sentence: 'this file is larger than any design: 2 MB is the most.' });
     let value: unknown;
     try {
       value = JSON.parse(await chosen.text());
@@ -79,72 +100,193 @@ export function Shelf({ entries }: { entries: ShelfEntry[] }) {
           <h1 className="text-[25px] font-semibold leading-7">Ember Rail</h1>
           <p className="text-[14px] text-quiet">Transformer-fed linear supplies, from load to sheet</p>
         </div>
-        <button type="button" className="btn btn-bare" onClick={toggleTheme}>Paper or charcoal</button>
-        <button type="button" className="btn" onClick={() => file.current?.click()}><FileUp size={16} /> Import</button>
-        <input ref={file} type="file" accept="application/json,.json" className="hidden" aria-label="Design file to import" onChange={(e) => { const chosen = e.target.files?.[0]; e.target.value = ''; if (chosen) void importFile(chosen); }} />
-        <Link href="/new" className="btn btn-main"><Plus size={16} /> New from a load</Link>
+        <button type="button" className="btn btn-bare" onClick={toggleTheme}>
+          Paper or charcoal
+        </button>
+        <button type="button" className="btn" onClick={() => file.current?.click()}>
+          <FileUp size={16} /> Import
+        </button>
+        <input
+          ref={file}
+          type="file"
+          accept="application/json,.json"
+          className="hidden"
+          aria-label="Design file to import"
+          onChange={(e) => {
+            const chosen = e.target.files?.[0];
+            e.target.value = '';
+            if (chosen) void importFile(chosen);
+          }}
+        />
+        <Link href="/new" className="btn btn-main">
+          <Plus size={16} /> New from a load
+        </Link>
       </header>
       {refusal && (
         <p role="alert" className="mb-3 flex items-start gap-3 rounded border-2 border-fail bg-fail-soft px-3 py-2">
-          <span className="flex-1"><strong className="text-fail">Not imported; nothing was changed.</strong> {refusal.path && <code className="font-semibold">{refusal.path}</code>}{refusal.path && ': '}{refusal.sentence}</span>
-          <button type="button" className="btn !min-h-[24px]" onClick={() => setRefusal(null)}>Dismiss</button>
+          <span className="flex-1">
+            <strong className="text-fail">Not imported; nothing was changed.</strong>{' '}
+            {refusal.path && <code className="font-semibold">{refusal.path}</code>}
+            {refusal.path && ': '}
+            {refusal.sentence}
+          </span>
+          <button type="button" className="btn !min-h-[24px]" onClick={() => setRefusal(null)}>
+            Dismiss
+          </button>
         </p>
       )}
       {gone && (
         <p role="status" className="mb-3 flex items-center gap-3 rounded border border-edge bg-raised px-3 py-2">
           <span className="flex-1">‘{gone.name}’ is off the shelf.</span>
-          <button type="button" className="btn" onClick={() => void bringBack()}>Put it back</button>
+          <button type="button" className="btn" onClick={() => void bringBack()}>
+            Put it back
+          </button>
         </p>
       )}
       <main>
         {entries.length > 3 && (
           <div className="mb-3 flex items-center gap-3">
-            <input className="field max-w-[320px]" type="search" placeholder="Find by name or rating" aria-label="Find a design" value={search} onChange={(e) => setSearch(e.target.value)} />
-            <select className="field !w-auto" aria-label="Order" value={order} onChange={(e) => setOrder(e.target.value as Order)}>
+            <input
+              className="field max-w-[320px]"
+              type="search"
+              placeholder="Find by name or rating"
+              aria-label="Find a design"
+              value={search}
+              onChange={(e) => setSearch(e.target.value)}
+            />
+            <select
+              className="field !w-auto"
+              aria-label="Order"
+              value={order}
+              onChange={(e) => setOrder(e.target.value as Order)}
+            >
               <option value="recent">Last changed first</option>
               <option value="worst">In trouble first</option>
               <option value="name">By name</option>
             </select>
-            <span className="text-quiet">{list.length} of {entries.length}</span>
+            <span className="text-quiet">
+              {list.length} of {entries.length}
+            </span>
           </div>
         )}
         {entries.length === 0 || (gone && entries.length === 1 && entries[0]!.id === gone.id) ? (
           <section className="mx-auto mt-16 max-w-md text-center">
             <h2 className="text-[22px] font-semibold">The shelf is empty</h2>
-            <p className="mt-2 text-quiet">Say what a supply has to feed, and you get a set of standard parts that holds at low line and high line, with the reasons.</p>
-            <Link href="/new" className="btn btn-main mt-4"><Plus size={16} /> New from a load</Link>
+            <p className="mt-2 text-quiet">
+              Say what a supply has to feed, and you get a set of standard parts that holds at low line and high line,
+              with the reasons.
+            </p>
+            <Link href="/new" className="btn btn-main mt-4">
+              <Plus size={16} /> New from a load
+            </Link>
           </section>
         ) : (
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-4">
-            {list.slice(0, shown).map((e) => <Entry key={e.id} entry={e} onRemove={() => void remove(e)} onDuplicate={() => void duplicate(e.id)} />)}
+            {visible.map((e) => (
+              <Entry
+                key={e.id}
+                entry={e}
+                summary={drawn[e.id] ?? fetched[e.id]}
+                onRemove={() => void remove(e)}
+                onDuplicate={() => void duplicate(e.id)}
+              />
+            ))}
           </ul>
         )}
-        {list.length === 0 && entries.length > 0 && search && <p className="mt-8 text-center text-quiet">Nothing on the shelf matches ‘{search}’.</p>}
-        {list.length > shown && <button type="button" className="btn mx-auto mt-5" onClick={() => setShown(shown + 4 * PAGE)}>Show more of {list.length}</button>}
+        {list.length === 0 && entries.length > 0 && search && (
+          <p className="mt-8 text-center text-quiet">Nothing on the shelf matches ‘{search}’.</p>
+        )}
+        {list.length > shown && (
+          <button type="button" className="btn mx-auto mt-5" onClick={() => setShown(shown + 4 * SHELF_PAGE)}>
+            Show more of {list.length}
+          </button>
+        )}
       </main>
     </div>
   );
 }
 
-function Entry({ entry, onRemove, onDuplicate }: { entry: ShelfEntry; onRemove(): void; onDuplicate(): void }) {
-  const { summary } = entry;
-  const state = summary === null ? null : summary.fails > 0 ? 'fails' : summary.tight > 0 ? 'tight' : 'holds';
+function Entry({
+  entry,
+  summary,
+  onRemove,
+  onDuplicate,
+}: {
+  entry: ShelfEntry;
+  summary: Summary | undefined;
+  onRemove(): void;
+  onDuplicate(): void;
+}) {
+  const { headline } = entry;
+  const state = headline === null ? null : headline.fails > 0 ? 'fails' : headline.tight > 0 ? 'tight' : 'holds';
   return (
-    <li className="group relative flex flex-col rounded border border-rule bg-raised focus-within:border-edge hover:border-edge" data-testid="shelf-entry">
+    <li
+      className="group relative flex flex-col rounded border border-rule bg-raised focus-within:border-edge hover:border-edge"
+      data-testid="shelf-entry"
+    >
       <div className="px-3 pt-2.5">
-        <h2 className="truncate text-[17px] font-semibold leading-6"><Link href={`/design/${entry.id}`} className="after:absolute after:inset-0">{entry.name}</Link></h2>
-        <p className="text-[14px] text-quiet">{summary?.rating ?? 'Could not be solved'}{summary?.hazard && <span className="font-semibold text-fail"> ⚠ hazardous voltage</span>}</p>
+        <h2 className="truncate text-[17px] font-semibold leading-6">
+          <Link href={`/design/${entry.id}`} className="after:absolute after:inset-0">
+            {entry.name}
+          </Link>
+        </h2>
+        <p className="text-[14px] text-quiet">
+          {headline?.rating ?? 'Could not be solved'}
+          {headline?.hazard && <span className="font-semibold text-fail"> ⚠ hazardous voltage</span>}
+        </p>
       </div>
-      <div className="px-1">{summary && <MiniTerrace summary={summary} id={entry.id} />}</div>
+      <div className="aspect-[320/172] px-1">{summary && <MiniTerrace summary={summary} id={entry.id} />}</div>
       <div className="mt-auto flex items-start gap-2 border-t border-rule px-3 py-2 text-[14px] leading-snug">
-        {state && <span className="pt-0.5"><StateSign state={state} size={14} /></span>}
+        {state && (
+          <span className="pt-0.5">
+            <StateSign state={state} size={14} />
+          </span>
+        )}
         <p className="min-w-0 flex-1">
-          {summary === null ? 'Open it to see why.' : summary.fails > 0 ? <><strong>{summary.fails} {summary.fails === 1 ? 'verdict fails' : 'verdicts fail'}.</strong> {summary.worst!.title}: {lowerFirst(summary.worst!.sentence)}</> : <><strong>{summary.tight > 0 ? 'Passes, tightest:' : 'Holds, tightest:'}</strong> {summary.worst ? `${summary.worst.title.toLowerCase()}, ${lowerFirst(summary.worst.sentence)}` : ''}</>}
+          {headline === null ? (
+            'Open it to see why.'
+          ) : headline.fails > 0 ? (
+            <>
+              <strong>
+                {headline.fails} {headline.fails === 1 ? 'verdict fails' : 'verdicts fail'}.
+              </strong>{' '}
+              {headline.worst!.title}: {lowerFirst(headline.worst!.sentence)}
+            </>
+          ) : (
+            <>
+              <strong>{headline.tight > 0 ? 'Passes, tightest:' : 'Holds, tightest:'}</strong>{' '}
+              {headline.worst ? `${headline.worst.title.toLowerCase()}, ${lowerFirst(headline.worst.sentence)}` : ''}
+            </>
+          )}
         </p>
         <span className="relative z-10 -mr-1.5 flex opacity-60 focus-within:opacity-100 group-hover:opacity-100">
-          <button type="button" className="btn btn-bare !min-h-[26px] !px-1.5" aria-label={`Export ${entry.name}`} title="Export as JSON" onClick={() => void fetchDesign(entry.id).then((d) => d && downloadDesign(d))}><Download size={15} /></button>
-          <button type="button" className="btn btn-bare !min-h-[26px] !px-1.5" aria-label={`Duplicate ${entry.name}`} title="Duplicate" onClick={onDuplicate}><Copy size={15} /></button>
-          <button type="button" className="btn btn-bare !min-h-[26px] !px-1.5" aria-label={`Delete ${entry.name}`} title="Delete" onClick={onRemove}><Trash2 size={15} /></button>
+          <button
+            type="button"
+            className="btn btn-bare !min-h-[26px] !px-1.5"
+            aria-label={`Export ${entry.name}`}
+            title="Export as JSON"
+            onClick={() => void fetchDesign(entry.id).then((d) => d && downloadDesign(d))}
+          >
+            <Download size={15} />
+          </button>
+          <button
+            type="button"
+            className="btn btn-bare !min-h-[26px] !px-1.5"
+            aria-label={`Duplicate ${entry.name}`}
+            title="Duplicate"
+            onClick={onDuplicate}
+          >
+            <Copy size={15} />
+          </button>
+          <button
+            type="button"
+            className="btn btn-bare !min-h-[26px] !px-1.5"
+            aria-label={`Delete ${entry.name}`}
+            title="Delete"
+            onClick={onRemove}
+          >
+            <Trash2 size={15} />
+          </button>
         </span>
       </div>
     </li>
@@ -152,7 +294,7 @@ function Entry({ entry, onRemove, onDuplicate }: { entry: ShelfEntry; onRemove()
 }
 
 function trouble(entry: ShelfEntry): number {
-  return entry.summary === null ? 1e6 : 100 * entry.summary.fails + entry.summary.tight;
+  return entry.headline === null ? 1e6 : 100 * entry.headline.fails + entry.headline.tight;
 }
 
 function lowerFirst(text: string): string {

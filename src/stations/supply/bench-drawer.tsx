@@ -18,7 +18,10 @@ export function BenchDrawer({ picture, band }: { picture: Picture; band: Band })
   const figure = fromVerdict ?? figures.find((f) => f.id === opened) ?? figures[0];
 
   return (
-    <section aria-label={`${STATION_CONTROLS[station].name} in detail`} className="grid min-h-0 grid-cols-[minmax(0,5fr)_minmax(0,6fr)] gap-x-5 overflow-y-auto border-t border-rule bg-sunk px-4 pb-2 pt-2">
+    <section
+      aria-label={`${STATION_CONTROLS[station].name} in detail`}
+      className="grid min-h-0 grid-cols-[minmax(0,5fr)_minmax(0,6fr)] gap-x-5 overflow-y-auto border-t border-rule bg-sunk px-4 pb-2 pt-2"
+    >
       <div className="min-w-0" data-first-field>
         <div key={station} className="grid grid-cols-3 gap-x-3 gap-y-1.5">
           <StationFields station={station} />
@@ -29,17 +32,27 @@ export function BenchDrawer({ picture, band }: { picture: Picture; band: Band })
           <ul className="flex flex-wrap gap-x-4 gap-y-1" aria-label="Figures here">
             {figures.map((f) => (
               <li key={f.id}>
-                <button type="button" className={`num text-[14px] ${figure?.id === f.id ? '!border-solid !border-volt' : ''}`} aria-pressed={figure?.id === f.id} onClick={() => view.setState({ opened: f.id })}>
-                  <span className="text-quiet">{f.label}</span> <span className="font-semibold">{formatQuantity(f.value, f.unit)}</span>
+                <button
+                  type="button"
+                  className={`num text-[14px] ${figure?.id === f.id ? '!border-solid !border-volt' : ''}`}
+                  aria-pressed={figure?.id === f.id}
+                  onClick={() => view.setState({ opened: f.id })}
+                >
+                  <span className="text-quiet">{f.label}</span>{' '}
+                  <span className="font-semibold">{formatQuantity(f.value, f.unit)}</span>
                 </button>
               </li>
             ))}
           </ul>
         )}
         {figure ? (
-          <div className="mt-1.5 border-l-2 border-volt pl-3"><Working figure={figure} /></div>
+          <div className="mt-1.5 border-l-2 border-volt pl-3">
+            <Working figure={figure} />
+          </div>
         ) : (
-          <p className="pt-4 text-[14px] text-quiet">No regulator: the reservoir feeds the load directly. Choose a kind on the left to hold the output steady.</p>
+          <p className="pt-4 text-[14px] text-quiet">
+            No regulator: the reservoir feeds the load directly. Choose a kind on the left to hold the output steady.
+          </p>
         )}
       </div>
     </section>

@@ -21,7 +21,11 @@ export function dragEdits(design: Design, picture: Picture, axis: VoltAxis) {
 
   const mains = (field: 'lowPct' | 'highPct', sign: 1 | -1, startPeak: number): DragEdit => {
     const at = volts(startPeak);
-    return (px) => ({ mains: { [field]: Math.round(2 * clamp(100 * sign * (at(px) / nominalPeak - 1), FIELD_LIMITS['mains.lowPct'])) / 2 } });
+    return (px) => ({
+      mains: {
+        [field]: Math.round(2 * clamp(100 * sign * (at(px) / nominalPeak - 1), FIELD_LIMITS['mains.lowPct'])) / 2,
+      },
+    });
   };
   const winding: DragEdit = (px) => {
     const ratedV = volts(nominalPeak)(px) / (Math.SQRT2 * (1 + model.regulation));
@@ -29,7 +33,10 @@ export function dragEdits(design: Design, picture: Picture, axis: VoltAxis) {
     return { transformer: { ratedV: clamp(Math.round(ratedV / grid) * grid, FIELD_LIMITS['transformer.ratedV']) } };
   };
   const reservoir: DragEdit = (px) => {
-    const capacitanceF = nearestInDecades(clamp(design.reservoir.capacitanceF * 2 ** (px / OCTAVE_PX), { min: 1e-7, max: 1 }), E12);
+    const capacitanceF = nearestInDecades(
+      clamp(design.reservoir.capacitanceF * 2 ** (px / OCTAVE_PX), { min: 1e-7, max: 1 }),
+      E12,
+    );
     return { reservoir: { capacitanceF } };
   };
   const load: DragEdit = (px) => {
@@ -45,6 +52,9 @@ export function dragEdits(design: Design, picture: Picture, axis: VoltAxis) {
   return {
     low: mains('lowPct', -1, Math.SQRT2 * picture.points.low.network.source.voltageRms),
     high: mains('highPct', 1, Math.SQRT2 * picture.points.high.network.source.voltageRms),
-    winding, reservoir, load, output,
+    winding,
+    reservoir,
+    load,
+    output,
   };
 }

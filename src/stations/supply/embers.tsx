@@ -23,7 +23,16 @@ export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
     { station: 'winding' as const, watts: watts.winding, warm: 0.35, figure: 'winding-loss' },
     { station: 'rectifier' as const, watts: watts.rectifier, warm: 0.55, figure: 'diode-loss' },
     { station: 'reservoir' as const, watts: watts.reservoir, warm: 0.2, figure: 'reservoir-current' },
-    ...(heat ? [{ station: 'regulator' as const, watts: watts.regulator, warm: Math.min(1, Math.max(0.2, (heat.junctionC - 40) / 85)), figure: 'regulator-watts' }] : []),
+    ...(heat
+      ? [
+          {
+            station: 'regulator' as const,
+            watts: watts.regulator,
+            warm: Math.min(1, Math.max(0.2, (heat.junctionC - 40) / 85)),
+            figure: 'regulator-watts',
+          },
+        ]
+      : []),
   ];
   const most = Math.max(...row.map((r) => r.watts), 0.6 * watts.load, 1e-6);
   const radius = (w: number) => LARGEST_PX * Math.sqrt(Math.max(w, 0) / most);
@@ -34,17 +43,58 @@ export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
     <g>
       {row.map(({ station, watts: w, warm, figure }) => (
         <g key={station} onClick={onOpen(station, figure)} className="cursor-pointer hover:underline">
-          <circle cx={middle(cols[station])} cy={cy} r={Math.max(1.2, radius(w))} fill={`color-mix(in oklab, var(--ember) ${Math.round(100 - warm * 75)}%, var(--fail))`} opacity={0.45 + 0.5 * warm} />
-          <text x={middle(cols[station])} y={top + height - 5} textAnchor="middle" fontSize="13" fontWeight="600" fill="var(--ink)">
+          <circle
+            cx={middle(cols[station])}
+            cy={cy}
+            r={Math.max(1.2, radius(w))}
+            fill={`color-mix(in oklab, var(--ember) ${Math.round(100 - warm * 75)}%, var(--fail))`}
+            opacity={0.45 + 0.5 * warm}
+          />
+          <text
+            x={middle(cols[station])}
+            y={top + height - 5}
+            textAnchor="middle"
+            fontSize="13"
+            fontWeight="600"
+            fill="var(--ink)"
+          >
             {formatQuantity(w, 'W', 2)}
-            {station === 'regulator' && heat && <tspan fill={heat.junctionC > 125 ? 'var(--fail)' : 'var(--quiet)'} fontWeight={heat.junctionC > 125 ? 700 : 500}>{`  at ${formatQuantity(heat.junctionC, '°C')}`}</tspan>}
+            {station === 'regulator' && heat && (
+              <tspan
+                fill={heat.junctionC > 125 ? 'var(--fail)' : 'var(--quiet)'}
+                fontWeight={heat.junctionC > 125 ? 700 : 500}
+              >{`  at ${formatQuantity(heat.junctionC, '°C')}`}</tspan>
+            )}
           </text>
         </g>
       ))}
-      <circle cx={middle(cols.load)} cy={cy} r={Math.min(LARGEST_PX, Math.max(2, radius(watts.load)))} fill="none" stroke="var(--volt)" strokeWidth="2" />
-      <text x={middle(cols.load)} y={top + height - 5} textAnchor="middle" fontSize="13" fontWeight="600" fill="var(--ink)">{`${formatQuantity(watts.load, 'W', 2)} used`}</text>
-      <text x={middle(cols.mains)} y={cy + 4} textAnchor="middle" fontSize="13" fill="var(--quiet)">embers</text>
-      <text x={middle(cols.mains)} y={top + height - 5} textAnchor="middle" fontSize="13" fontWeight="600" fill="var(--ink)">{`${formatQuantity(lost, 'W', 2)} lost`}</text>
+      <circle
+        cx={middle(cols.load)}
+        cy={cy}
+        r={Math.min(LARGEST_PX, Math.max(2, radius(watts.load)))}
+        fill="none"
+        stroke="var(--volt)"
+        strokeWidth="2"
+      />
+      <text
+        x={middle(cols.load)}
+        y={top + height - 5}
+        textAnchor="middle"
+        fontSize="13"
+        fontWeight="600"
+        fill="var(--ink)"
+      >{`${formatQuantity(watts.load, 'W', 2)} used`}</text>
+      <text x={middle(cols.mains)} y={cy + 4} textAnchor="middle" fontSize="13" fill="var(--quiet)">
+        embers
+      </text>
+      <text
+        x={middle(cols.mains)}
+        y={top + height - 5}
+        textAnchor="middle"
+        fontSize="13"
+        fontWeight="600"
+        fill="var(--ink)"
+      >{`${formatQuantity(lost, 'W', 2)} lost`}</text>
     </g>
   );
 }

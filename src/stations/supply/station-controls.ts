@@ -19,7 +19,9 @@ export interface StationControl {
 
 /** A tenfold step in a decade series keeps the mantissa. */
 function inDecades(value: number, series: readonly number[], direction: number): number {
-  return Math.abs(direction) >= 10 ? Number((value * 10 ** Math.sign(direction)).toPrecision(6)) : stepInDecades(value, series, direction);
+  return Math.abs(direction) >= 10
+    ? Number((value * 10 ** Math.sign(direction)).toPrecision(6))
+    : stepInDecades(value, series, direction);
 }
 
 const few = (direction: number) => (Math.abs(direction) >= 10 ? 4 * Math.sign(direction) : direction);
@@ -35,7 +37,9 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
     name: 'Winding',
     value: (d) => windingWords(d),
     reading: (p) => formatNominal(p.design.transformer.ratedVA, 'VA'),
-    step: (d, direction) => ({ transformer: { ratedV: stepInList(d.transformer.ratedV, STANDARD_SECONDARY_V, few(direction)) } }),
+    step: (d, direction) => ({
+      transformer: { ratedV: stepInList(d.transformer.ratedV, STANDARD_SECONDARY_V, few(direction)) },
+    }),
   },
   rectifier: {
     name: 'Rectifier',
@@ -62,20 +66,28 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
   },
   regulator: {
     name: 'Regulator',
-    value: (d) => (d.regulator.kind === 'fixed' ? regulatorSize(d.regulator.size).partNumber(d.regulator.outputV) : 'none'),
+    value: (d) =>
+      d.regulator.kind === 'fixed' ? regulatorSize(d.regulator.size).partNumber(d.regulator.outputV) : 'none',
     reading: (p, band) => {
       const { heat, watts } = p.points[band];
       return heat ? `${formatQuantity(watts.regulator, 'W')}, junction ${formatQuantity(heat.junctionC, '°C')}` : '';
     },
     step: (d, direction) => {
       if (d.regulator.kind !== 'fixed') return null;
-      return { regulator: { ...d.regulator, outputV: stepInList(d.regulator.outputV, regulatorSize(d.regulator.size).outputsV, few(direction)) } };
+      return {
+        regulator: {
+          ...d.regulator,
+          outputV: stepInList(d.regulator.outputV, regulatorSize(d.regulator.size).outputsV, few(direction)),
+        },
+      };
     },
   },
   load: {
     name: 'Load',
     value: (d) => formatNominal(d.demand.outputA, 'A'),
     reading: (p, band) => `ripple ${formatQuantity(p.points[band].outputRippleVpp, 'V')}`,
-    step: (d, direction) => ({ demand: { outputA: Math.min(50, Math.max(1e-4, inDecades(d.demand.outputA, E12, direction))) } }),
+    step: (d, direction) => ({
+      demand: { outputA: Math.min(50, Math.max(1e-4, inDecades(d.demand.outputA, E12, direction))) },
+    }),
   },
 };

@@ -16,9 +16,11 @@ import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
 
 const inDecades = (series: readonly number[]) => (value: number, direction: number) =>
-  (Math.abs(direction) >= 10 ? value * 10 ** Math.sign(direction) : stepInDecades(value, series, direction));
-const inList = (list: readonly number[]) => (value: number, direction: number) => stepInList(value, list, Math.abs(direction) >= 10 ? 4 * Math.sign(direction) : direction);
-const by = (amount: number) => (value: number, direction: number) => Number((value + direction * amount).toPrecision(8));
+  Math.abs(direction) >= 10 ? value * 10 ** Math.sign(direction) : stepInDecades(value, series, direction);
+const inList = (list: readonly number[]) => (value: number, direction: number) =>
+  stepInList(value, list, Math.abs(direction) >= 10 ? 4 * Math.sign(direction) : direction);
+const by = (amount: number) => (value: number, direction: number) =>
+  Number((value + direction * amount).toPrecision(8));
 
 /** The fields of the station in focus. Every one can be typed over as builders write, or stepped with the arrow keys. */
 export function StationFields({ station }: { station: StationId }): ReactNode {
@@ -28,49 +30,158 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
 
   switch (station) {
     case 'mains': {
-      const preset = MAINS_PRESETS.find((p) => (['voltageRms', 'frequencyHz', 'lowPct', 'highPct'] as const).every((k) => p.mains[k] === mains[k]));
+      const preset = MAINS_PRESETS.find((p) =>
+        (['voltageRms', 'frequencyHz', 'lowPct', 'highPct'] as const).every((k) => p.mains[k] === mains[k]),
+      );
       return (
         <>
-          <ChoiceField label="Net" value={preset?.id ?? 'own'} options={[...MAINS_PRESETS.map((p) => ({ value: p.id, label: p.name })), ...(preset ? [] : [{ value: 'own', label: 'own values' }])]}
-            onChange={(id) => { const chosen = MAINS_PRESETS.find((p) => p.id === id); if (chosen) edit({ mains: chosen.mains }); }} />
-          <QuantityField path="mains.voltageRms" value={mains.voltageRms} step={by(1)} onCommit={(v) => edit({ mains: { voltageRms: v! } })} />
-          <QuantityField path="mains.frequencyHz" value={mains.frequencyHz} step={by(10)} onCommit={(v) => edit({ mains: { frequencyHz: v! } })} />
-          <QuantityField path="mains.lowPct" label="Low line, below" value={mains.lowPct} step={by(1)} onCommit={(v) => edit({ mains: { lowPct: v! } })} />
-          <QuantityField path="mains.highPct" label="High line, above" value={mains.highPct} step={by(1)} onCommit={(v) => edit({ mains: { highPct: v! } })} />
+          <ChoiceField
+            label="Net"
+            value={preset?.id ?? 'own'}
+            options={[
+              ...MAINS_PRESETS.map((p) => ({ value: p.id, label: p.name })),
+              ...(preset ? [] : [{ value: 'own', label: 'own values' }]),
+            ]}
+            onChange={(id) => {
+              const chosen = MAINS_PRESETS.find((p) => p.id === id);
+              if (chosen) edit({ mains: chosen.mains });
+            }}
+          />
+          <QuantityField
+            path="mains.voltageRms"
+            value={mains.voltageRms}
+            step={by(1)}
+            onCommit={(v) => edit({ mains: { voltageRms: v! } })}
+          />
+          <QuantityField
+            path="mains.frequencyHz"
+            value={mains.frequencyHz}
+            step={by(10)}
+            onCommit={(v) => edit({ mains: { frequencyHz: v! } })}
+          />
+          <QuantityField
+            path="mains.lowPct"
+            label="Low line, below"
+            value={mains.lowPct}
+            step={by(1)}
+            onCommit={(v) => edit({ mains: { lowPct: v! } })}
+          />
+          <QuantityField
+            path="mains.highPct"
+            label="High line, above"
+            value={mains.highPct}
+            step={by(1)}
+            onCommit={(v) => edit({ mains: { highPct: v! } })}
+          />
         </>
       );
     }
     case 'winding':
       return (
         <>
-          <QuantityField path="transformer.ratedV" label={rectifier.kind === 'centre-tap' ? 'Each half, rated' : 'Winding, rated'} value={transformer.ratedV} step={inList(STANDARD_SECONDARY_V)} onCommit={(v) => edit({ transformer: { ratedV: v! } })} />
-          <QuantityField path="transformer.ratedVA" label="Size, whole core" value={transformer.ratedVA} step={inList(STANDARD_VA)} onCommit={(v) => edit({ transformer: { ratedVA: v! } })} />
-          <QuantityField path="transformer.regulationPct" value={transformer.regulationPct} step={by(1)} placeholder={`typ. ${formatNominal(Number((100 * typicalRegulation(transformer.ratedVA)).toPrecision(2)), '%')}`} onCommit={(v) => edit({ transformer: { regulationPct: v } })} />
-          <QuantityField path="transformer.hotC" value={transformer.hotC} step={by(5)} onCommit={(v) => edit({ transformer: { hotC: v! } })} />
+          <QuantityField
+            path="transformer.ratedV"
+            label={rectifier.kind === 'centre-tap' ? 'Each half, rated' : 'Winding, rated'}
+            value={transformer.ratedV}
+            step={inList(STANDARD_SECONDARY_V)}
+            onCommit={(v) => edit({ transformer: { ratedV: v! } })}
+          />
+          <QuantityField
+            path="transformer.ratedVA"
+            label="Size, whole core"
+            value={transformer.ratedVA}
+            step={inList(STANDARD_VA)}
+            onCommit={(v) => edit({ transformer: { ratedVA: v! } })}
+          />
+          <QuantityField
+            path="transformer.regulationPct"
+            value={transformer.regulationPct}
+            step={by(1)}
+            placeholder={`typ. ${formatNominal(Number((100 * typicalRegulation(transformer.ratedVA)).toPrecision(2)), '%')}`}
+            onCommit={(v) => edit({ transformer: { regulationPct: v } })}
+          />
+          <QuantityField
+            path="transformer.hotC"
+            value={transformer.hotC}
+            step={by(5)}
+            onCommit={(v) => edit({ transformer: { hotC: v! } })}
+          />
         </>
       );
     case 'rectifier':
       return (
         <>
-          <ChoiceField label="Arrangement" value={rectifier.kind} onChange={(kind) => edit({ rectifier: { kind } })}
-            options={[{ value: 'bridge', label: 'Bridge, 4 diodes' }, { value: 'centre-tap', label: 'Centre tap, 2 diodes' }, { value: 'half-wave', label: 'Half-wave, 1 diode' }]} />
-          <ChoiceField label="Diode class" value={rectifier.diode} options={DIODE_CLASSES.map((d) => ({ value: d.id, label: d.name }))} onChange={(diode) => edit({ rectifier: { diode } })} />
-          <p className="col-span-2 self-end pb-1 text-[13px] leading-snug text-quiet">{{
-            bridge: 'One plain winding, two diodes in the path: the usual choice from a few volts up.',
-            'centre-tap': 'One diode in the path: worth it at low volts and high current. Each half works half the time, so the core is larger.',
-            'half-wave': 'One diode, twice the ripple, direct current through the winding: only for a few milliamps.',
-          }[rectifier.kind]}</p>
+          <ChoiceField
+            label="Arrangement"
+            value={rectifier.kind}
+            onChange={(kind) => edit({ rectifier: { kind } })}
+            options={[
+              { value: 'bridge', label: 'Bridge, 4 diodes' },
+              { value: 'centre-tap', label: 'Centre tap, 2 diodes' },
+              { value: 'half-wave', label: 'Half-wave, 1 diode' },
+            ]}
+          />
+          <ChoiceField
+            label="Diode class"
+            value={rectifier.diode}
+            options={DIODE_CLASSES.map((d) => ({ value: d.id, label: d.name }))}
+            onChange={(diode) => edit({ rectifier: { diode } })}
+          />
+          <p className="col-span-2 self-end pb-1 text-[13px] leading-snug text-quiet">
+            {
+              {
+                bridge: 'One plain winding, two diodes in the path: the usual choice from a few volts up.',
+                'centre-tap':
+                  'One diode in the path: worth it at low volts and high current. Each half works half the time, so the core is larger.',
+                'half-wave':
+                  'One diode, twice the ripple, direct current through the winding: only for a few milliamps.',
+              }[rectifier.kind]
+            }
+          </p>
         </>
       );
     case 'reservoir':
       return (
         <>
-          <QuantityField path="reservoir.capacitanceF" value={reservoir.capacitanceF} step={inDecades(E6)} onCommit={(v) => edit({ reservoir: { capacitanceF: v! } })} />
-          <QuantityField path="reservoir.ratedV" value={reservoir.ratedV} step={inList(CAPACITOR_VOLTS)} onCommit={(v) => edit({ reservoir: { ratedV: v! } })} />
-          <QuantityField path="reservoir.esrOhm" value={reservoir.esrOhm} step={inDecades(E12)} placeholder={`typ. ${formatNominal(Number(typicalEsr(reservoir.capacitanceF, reservoir.ratedV).toPrecision(2)), 'ohm')}`} onCommit={(v) => edit({ reservoir: { esrOhm: v } })} />
-          <QuantityField path="reservoir.rippleA" value={reservoir.rippleA} step={inDecades(E12)} placeholder={`typ. ${formatNominal(Number(typicalRippleRating(reservoir.capacitanceF, reservoir.ratedV).toPrecision(2)), 'A')}`} onCommit={(v) => edit({ reservoir: { rippleA: v } })} />
-          <QuantityField path="reservoir.tolerancePct" label="Tolerance, ±" value={reservoir.tolerancePct} step={by(5)} onCommit={(v) => edit({ reservoir: { tolerancePct: v! } })} />
-          <QuantityField path="reservoir.agedPct" value={reservoir.agedPct} step={by(5)} onCommit={(v) => edit({ reservoir: { agedPct: v! } })} />
+          <QuantityField
+            path="reservoir.capacitanceF"
+            value={reservoir.capacitanceF}
+            step={inDecades(E6)}
+            onCommit={(v) => edit({ reservoir: { capacitanceF: v! } })}
+          />
+          <QuantityField
+            path="reservoir.ratedV"
+            value={reservoir.ratedV}
+            step={inList(CAPACITOR_VOLTS)}
+            onCommit={(v) => edit({ reservoir: { ratedV: v! } })}
+          />
+          <QuantityField
+            path="reservoir.esrOhm"
+            value={reservoir.esrOhm}
+            step={inDecades(E12)}
+            placeholder={`typ. ${formatNominal(Number(typicalEsr(reservoir.capacitanceF, reservoir.ratedV).toPrecision(2)), 'ohm')}`}
+            onCommit={(v) => edit({ reservoir: { esrOhm: v } })}
+          />
+          <QuantityField
+            path="reservoir.rippleA"
+            value={reservoir.rippleA}
+            step={inDecades(E12)}
+            placeholder={`typ. ${formatNominal(Number(typicalRippleRating(reservoir.capacitanceF, reservoir.ratedV).toPrecision(2)), 'A')}`}
+            onCommit={(v) => edit({ reservoir: { rippleA: v } })}
+          />
+          <QuantityField
+            path="reservoir.tolerancePct"
+            label="Tolerance, ±"
+            value={reservoir.tolerancePct}
+            step={by(5)}
+            onCommit={(v) => edit({ reservoir: { tolerancePct: v! } })}
+          />
+          <QuantityField
+            path="reservoir.agedPct"
+            value={reservoir.agedPct}
+            step={by(5)}
+            onCommit={(v) => edit({ reservoir: { agedPct: v! } })}
+          />
         </>
       );
     case 'regulator': {
@@ -82,20 +193,52 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
       };
       return (
         <>
-          <ChoiceField label="Kind" value={regulator.kind === 'none' ? 'none' : regulator.size} onChange={setKind}
-            options={[{ value: 'none' as const, label: 'None' }, ...REGULATOR_SIZES.map((s) => ({ value: s.id, label: `${s.id}, ${formatNominal(s.ratedA, 'A')}` }))]} />
+          <ChoiceField
+            label="Kind"
+            value={regulator.kind === 'none' ? 'none' : regulator.size}
+            onChange={setKind}
+            options={[
+              { value: 'none' as const, label: 'None' },
+              ...REGULATOR_SIZES.map((s) => ({ value: s.id, label: `${s.id}, ${formatNominal(s.ratedA, 'A')}` })),
+            ]}
+          />
           {regulator.kind === 'fixed' && (
             <>
-              <ChoiceField label="Output" value={String(regulator.outputV)} options={regulatorSize(regulator.size).outputsV.map((v) => ({ value: String(v), label: formatNominal(v, 'V') }))}
-                onChange={(v) => edit({ regulator: { ...regulator, outputV: Number(v) } })} />
+              <ChoiceField
+                label="Output"
+                value={String(regulator.outputV)}
+                options={regulatorSize(regulator.size).outputsV.map((v) => ({
+                  value: String(v),
+                  label: formatNominal(v, 'V'),
+                }))}
+                onChange={(v) => edit({ regulator: { ...regulator, outputV: Number(v) } })}
+              />
               {regulatorSize(regulator.size).takesSink && (
                 <>
-                  <QuantityField path="heat.sinkKPerW" value={heat.sinkKPerW} placeholder="no sink" step={(v, d) => stepInList(v, [...STANDARD_SINKS_K_PER_W].reverse(), d)} onCommit={(v) => edit({ heat: { sinkKPerW: v } })} />
-                  <ChoiceField label="Tab to sink" value={heat.interface} options={INTERFACES.map((i) => ({ value: i.id, label: i.name }))} onChange={(id) => edit({ heat: { interface: id } })} />
+                  <QuantityField
+                    path="heat.sinkKPerW"
+                    value={heat.sinkKPerW}
+                    placeholder="no sink"
+                    step={(v, d) => stepInList(v, [...STANDARD_SINKS_K_PER_W].reverse(), d)}
+                    onCommit={(v) => edit({ heat: { sinkKPerW: v } })}
+                  />
+                  <ChoiceField
+                    label="Tab to sink"
+                    value={heat.interface}
+                    options={INTERFACES.map((i) => ({ value: i.id, label: i.name }))}
+                    onChange={(id) => edit({ heat: { interface: id } })}
+                  />
                 </>
               )}
-              <QuantityField path="heat.ambientC" value={heat.ambientC} step={by(5)} onCommit={(v) => edit({ heat: { ambientC: v! } })} />
-              <p className="self-end pb-1 text-[13px] leading-snug text-quiet">{regulatorSize(regulator.size).package}, {regulatorSize(regulator.size).tab}.</p>
+              <QuantityField
+                path="heat.ambientC"
+                value={heat.ambientC}
+                step={by(5)}
+                onCommit={(v) => edit({ heat: { ambientC: v! } })}
+              />
+              <p className="self-end pb-1 text-[13px] leading-snug text-quiet">
+                {regulatorSize(regulator.size).package}, {regulatorSize(regulator.size).tab}.
+              </p>
             </>
           )}
         </>
@@ -104,12 +247,43 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
     case 'load':
       return (
         <>
-          <QuantityField path="demand.outputV" label="Wanted output" value={demand.outputV} step={by(1)} onCommit={(v) => edit({ demand: { outputV: v! } })} />
-          <QuantityField path="demand.outputA" value={demand.outputA} step={inDecades(E12)} onCommit={(v) => edit({ demand: { outputA: v! } })} />
-          <QuantityField path="demand.tolerancePct" label="Allowed, ±" value={demand.tolerancePct} step={by(1)} onCommit={(v) => edit({ demand: { tolerancePct: v! } })} />
-          <QuantityField path="demand.rippleVpp" label="Ripple allowed, p-p" value={demand.rippleVpp} step={inDecades(E12)} onCommit={(v) => edit({ demand: { rippleVpp: v! } })} />
+          <QuantityField
+            path="demand.outputV"
+            label="Wanted output"
+            value={demand.outputV}
+            step={by(1)}
+            onCommit={(v) => edit({ demand: { outputV: v! } })}
+          />
+          <QuantityField
+            path="demand.outputA"
+            value={demand.outputA}
+            step={inDecades(E12)}
+            onCommit={(v) => edit({ demand: { outputA: v! } })}
+          />
+          <QuantityField
+            path="demand.tolerancePct"
+            label="Allowed, ±"
+            value={demand.tolerancePct}
+            step={by(1)}
+            onCommit={(v) => edit({ demand: { tolerancePct: v! } })}
+          />
+          <QuantityField
+            path="demand.rippleVpp"
+            label="Ripple allowed, p-p"
+            value={demand.rippleVpp}
+            step={inDecades(E12)}
+            onCommit={(v) => edit({ demand: { rippleVpp: v! } })}
+          />
           {regulator.kind === 'none' && (
-            <ChoiceField label="Behaves as" value={demand.kind} options={[{ value: 'current', label: 'Constant current' }, { value: 'resistance', label: 'Resistance' }]} onChange={(kind) => edit({ demand: { kind } })} />
+            <ChoiceField
+              label="Behaves as"
+              value={demand.kind}
+              options={[
+                { value: 'current', label: 'Constant current' },
+                { value: 'resistance', label: 'Resistance' },
+              ]}
+              onChange={(kind) => edit({ demand: { kind } })}
+            />
           )}
         </>
       );

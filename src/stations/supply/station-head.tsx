@@ -17,7 +17,6 @@ interface Props {
   height: number;
 }
 
-
 /**
  * A station's head: one tab stop. Arrows step its main value through the preferred series, Shift tenfold, Enter goes
  * to its fields, W opens its working.
@@ -43,7 +42,9 @@ export function StationHead({ station, picture, band, left, width, height }: Pro
     } else if (event.key === 'Enter' || event.key === ' ') {
       event.preventDefault();
       view.setState({ station });
-      requestAnimationFrame(() => (document.querySelector(`[data-first-field] input, [data-first-field] select`) as HTMLElement | null)?.focus());
+      requestAnimationFrame(() =>
+        (document.querySelector(`[data-first-field] input, [data-first-field] select`) as HTMLElement | null)?.focus(),
+      );
     } else if (event.key === 'w' || event.key === 'W') {
       event.preventDefault();
       view.setState({ station, opened: stationFigures(picture, station, band)[0]?.id ?? null });

@@ -13,9 +13,15 @@ export function Supply() {
   if (!picture) {
     return (
       <main className="grid flex-1 place-items-center p-8">
-        {trouble
-          ? <p role="alert" className="max-w-lg text-center text-fail">This design could not be solved. {trouble} Change a value, or undo the last step.</p>
-          : <p className="text-quiet" aria-live="polite">Solving the first cycle…</p>}
+        {trouble ? (
+          <p role="alert" className="max-w-lg text-center text-fail">
+            This design could not be solved. {trouble} Change a value, or undo the last step.
+          </p>
+        ) : (
+          <p className="text-quiet" aria-live="polite">
+            Solving the first cycle…
+          </p>
+        )}
       </main>
     );
   }
@@ -24,7 +30,10 @@ export function Supply() {
       <div className="grid min-h-0 grid-rows-[minmax(0,1fr)_206px]">
         <div className="relative min-h-0 px-2 pt-0.5">
           {trouble && (
-            <p role="alert" className="absolute inset-x-8 top-20 z-10 rounded border-2 border-fail bg-raised px-3 py-2 text-fail shadow">
+            <p
+              role="alert"
+              className="absolute inset-x-8 top-20 z-10 rounded border-2 border-fail bg-raised px-3 py-2 text-fail shadow"
+            >
               Not solved, so this is still the picture from before your last change. {trouble}
             </p>
           )}

@@ -16,15 +16,34 @@ export function VerdictRail({ picture }: { picture: Picture }) {
   const open = verdicts.find((v) => v.id === chosen) ?? worst;
 
   return (
-    <section aria-label="Verdicts" className="flex min-h-0 flex-col border-l border-rule bg-raised" data-testid="verdict-rail">
+    <section
+      aria-label="Verdicts"
+      className="flex min-h-0 flex-col border-l border-rule bg-raised"
+      data-testid="verdict-rail"
+    >
       <header className="border-b border-rule px-4 pb-2 pt-2.5" aria-live="polite">
-        <h2 className={`text-[21px] font-semibold leading-tight ${fails ? 'text-fail' : ''}`} data-testid="verdict-count">
-          {fails > 0 ? `${fails} of ${verdicts.length} fail` : tight > 0 ? `All ${verdicts.length} pass, ${tight} tight` : `All ${verdicts.length} hold`}
+        <h2
+          className={`text-[21px] font-semibold leading-tight ${fails ? 'text-fail' : ''}`}
+          data-testid="verdict-count"
+        >
+          {fails > 0
+            ? `${fails} of ${verdicts.length} fail`
+            : tight > 0
+              ? `All ${verdicts.length} pass, ${tight} tight`
+              : `All ${verdicts.length} hold`}
         </h2>
-        {picture.hazard && <p className="mt-0.5 text-[13px] font-semibold leading-tight text-fail">⚠ {picture.hazard}</p>}
+        {picture.hazard && (
+          <p className="mt-0.5 text-[13px] font-semibold leading-tight text-fail">⚠ {picture.hazard}</p>
+        )}
       </header>
       <ul className="min-h-0 flex-1 overflow-y-auto">
-        {verdicts.map((v) => (v === open ? <OpenVerdict key={v.id} verdict={v} failsNow={fails} onApplied={() => setChosen(null)} /> : <VerdictLine key={v.id} verdict={v} onOpen={() => setChosen(v.id)} />))}
+        {verdicts.map((v) =>
+          v === open ? (
+            <OpenVerdict key={v.id} verdict={v} failsNow={fails} onApplied={() => setChosen(null)} />
+          ) : (
+            <VerdictLine key={v.id} verdict={v} onOpen={() => setChosen(v.id)} />
+          ),
+        )}
       </ul>
     </section>
   );
@@ -33,9 +52,18 @@ export function VerdictRail({ picture }: { picture: Picture }) {
 function VerdictLine({ verdict, onOpen }: { verdict: Verdict; onOpen(): void }) {
   return (
     <li className="border-b border-rule/60">
-      <button type="button" className="flex w-full items-center gap-2 px-4 py-[5px] text-left hover:bg-paper" aria-expanded={false} onClick={onOpen} data-verdict={verdict.id} data-state={verdict.state}>
+      <button
+        type="button"
+        className="flex w-full items-center gap-2 px-4 py-[5px] text-left hover:bg-paper"
+        aria-expanded={false}
+        onClick={onOpen}
+        data-verdict={verdict.id}
+        data-state={verdict.state}
+      >
         <StateSign state={verdict.state} size={13} />
-        <span className={`min-w-0 flex-1 truncate ${verdict.state === 'holds' ? '' : 'font-semibold'}`}>{verdict.title}</span>
+        <span className={`min-w-0 flex-1 truncate ${verdict.state === 'holds' ? '' : 'font-semibold'}`}>
+          {verdict.title}
+        </span>
         <span className="whitespace-nowrap text-[13px] text-quiet">{limitWords(verdict)}</span>
       </button>
     </li>
@@ -49,34 +77,77 @@ function OpenVerdict({ verdict, failsNow, onApplied }: { verdict: Verdict; fails
   const fixing = useView((s) => s.fixing);
   const colour = stateColour(verdict.state);
   return (
-    <li className="border-b border-rule bg-paper px-4 pb-2.5 pt-2" data-verdict={verdict.id} data-state={verdict.state} data-open>
+    <li
+      className="border-b border-rule bg-paper px-4 pb-2.5 pt-2"
+      data-verdict={verdict.id}
+      data-state={verdict.state}
+      data-open
+    >
       <div className="flex items-center gap-2">
         <StateSign state={verdict.state} />
         <h3 className="flex-1 text-[16px] font-semibold leading-tight">{verdict.title}</h3>
-        <span className="text-[13px] font-semibold" style={{ color: colour }}>{verdict.state}</span>
+        <span className="text-[13px] font-semibold" style={{ color: colour }}>
+          {verdict.state}
+        </span>
       </div>
-      <button type="button" className="num mt-1 text-[14.5px] leading-snug" onClick={() => view.setState({ opened: `verdict:${verdict.id}`, station: verdict.station })}>
+      <button
+        type="button"
+        className="num mt-1 text-[14.5px] leading-snug"
+        onClick={() => view.setState({ opened: `verdict:${verdict.id}`, station: verdict.station })}
+      >
         {verdict.sentence}
       </button>
       <MarginBar verdict={verdict} />
-      <p className="text-[13px] leading-snug text-quiet">{verdict.figure.condition ? `${capital(verdict.figure.condition)}. ` : ''}{verdict.limitSource} {verdict.reason}</p>
+      <p className="text-[13px] leading-snug text-quiet">
+        {verdict.figure.condition ? `${capital(verdict.figure.condition)}. ` : ''}
+        {verdict.limitSource} {verdict.reason}
+      </p>
       {verdict.state !== 'holds' && (
         <div className="mt-2" aria-busy={fixing}>
-          {fixes && fixes.length > 0 && <ul className={`space-y-1.5 ${fixing ? 'opacity-50' : ''}`}>{fixes.map((f) => <FixButton key={f.edit.label} fix={f} failsNow={failsNow} disabled={fixing} onApplied={onApplied} />)}</ul>}
+          {fixes && fixes.length > 0 && (
+            <ul className={`space-y-1.5 ${fixing ? 'opacity-50' : ''}`}>
+              {fixes.map((f) => (
+                <FixButton key={f.edit.label} fix={f} failsNow={failsNow} disabled={fixing} onApplied={onApplied} />
+              ))}
+            </ul>
+          )}
           {!fixes && fixing && <p className="text-[13px] text-quiet">Simulating what would cure it…</p>}
-          {!fixing && (!fixes || fixes.length === 0) && <p className="text-[13px] text-quiet">No single step along standard values cures this one. Look at the failing verdicts around it first.</p>}
+          {!fixing && (!fixes || fixes.length === 0) && (
+            <p className="text-[13px] text-quiet">
+              No single step along standard values cures this one. Look at the failing verdicts around it first.
+            </p>
+          )}
         </div>
       )}
     </li>
   );
 }
 
-function FixButton({ fix, failsNow, disabled, onApplied }: { fix: Fix; failsNow: number; disabled: boolean; onApplied(): void }) {
+function FixButton({
+  fix,
+  failsNow,
+  disabled,
+  onApplied,
+}: {
+  fix: Fix;
+  failsNow: number;
+  disabled: boolean;
+  onApplied(): void;
+}) {
   const edit = useEdit();
   const { self, others } = fix;
   return (
     <li>
-      <button type="button" disabled={disabled} className="w-full rounded border border-rule bg-raised px-2.5 py-1.5 text-left leading-snug hover:border-edge" onClick={() => { edit(fix.edit.patch); onApplied(); }} data-testid="fix">
+      <button
+        type="button"
+        disabled={disabled}
+        className="w-full rounded border border-rule bg-raised px-2.5 py-1.5 text-left leading-snug hover:border-edge"
+        onClick={() => {
+          edit(fix.edit.patch);
+          onApplied();
+        }}
+        data-testid="fix"
+      >
         <span className="flex items-baseline justify-between gap-2">
           <span className="min-w-0 font-semibold">{fix.edit.label}</span>
           <span className="whitespace-nowrap text-[13px] text-quiet">{price(fix.costChangeEur)}</span>
@@ -84,9 +155,15 @@ function FixButton({ fix, failsNow, disabled, onApplied }: { fix: Fix; failsNow:
         <span className="flex items-center gap-1.5 text-[13.5px]">
           <StateSign state={self.stateAfter} size={11} />
           {formatQuantity(self.before, self.unit)} → {formatQuantity(self.after, self.unit)}
-          {failsNow > 0 && <span className="ml-auto text-[13px] text-quiet">{fix.failsAfter === 0 ? 'nothing fails then' : `${fix.failsAfter} fail then`}</span>}
+          {failsNow > 0 && (
+            <span className="ml-auto text-[13px] text-quiet">
+              {fix.failsAfter === 0 ? 'nothing fails then' : `${fix.failsAfter} fail then`}
+            </span>
+          )}
         </span>
-        {others.slice(0, 3).map((o) => <SideEffect key={o.verdict} effect={o} />)}
+        {others.slice(0, 3).map((o) => (
+          <SideEffect key={o.verdict} effect={o} />
+        ))}
       </button>
     </li>
   );
@@ -102,11 +179,15 @@ function SideEffect({ effect }: { effect: Effect }) {
 }
 
 function limitWords(v: Verdict): string {
-  return v.id === 'headroom' ? formatQuantity(v.figure.value, v.figure.unit, 2) : `${formatQuantity(v.figure.value, v.figure.unit)} of ${formatNominal(Number(v.limit.toPrecision(3)), v.figure.unit)}`;
+  return v.id === 'headroom'
+    ? formatQuantity(v.figure.value, v.figure.unit, 2)
+    : `${formatQuantity(v.figure.value, v.figure.unit)} of ${formatNominal(Number(v.limit.toPrecision(3)), v.figure.unit)}`;
 }
 
 function price(change: number): string {
-  return Math.abs(change) < 0.005 ? 'same price' : `${change < 0 ? '−' : '+'}${Math.abs(change).toFixed(2)} EUR typical`;
+  return Math.abs(change) < 0.005
+    ? 'same price'
+    : `${change < 0 ? '−' : '+'}${Math.abs(change).toFixed(2)} EUR typical`;
 }
 
 function capital(text: string): string {

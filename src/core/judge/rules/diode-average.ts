@@ -13,17 +13,28 @@ export const diodeAverage: Rule = {
     const meanA = Math.max(...high.solution.diodes.map((d) => d.meanA));
     return {
       figure: {
-        id: 'diode-average', label: 'Mean current of one diode', value: meanA, unit: 'A', origin: 'simulated', condition: CONDITIONS.high.words,
+        id: 'diode-average',
+        label: 'Mean current of one diode',
+        value: meanA,
+        unit: 'A',
+        origin: 'simulated',
+        condition: CONDITIONS.high.words,
         expression: 'mean of the diode current over the cycle',
         inputs: [
           { label: 'load current', value: high.solution.rail.loadMeanA, unit: 'A', origin: 'simulated' },
-          { label: 'loss in one diode', value: Math.max(...high.solution.diodes.map((d) => d.meanW)), unit: 'W', origin: 'simulated' },
+          {
+            label: 'loss in one diode',
+            value: Math.max(...high.solution.diodes.map((d) => d.meanW)),
+            unit: 'W',
+            origin: 'simulated',
+          },
         ],
         source: 'Periodic steady state.',
         assumes: ['The rating holds with the leads or the case cooled as its data sheet asks.'],
         estimate: {
           label: design.rectifier.kind === 'half-wave' ? 'the load current' : 'half the load current',
-          value: high.solution.rail.loadMeanA / (design.rectifier.kind === 'half-wave' ? 1 : 2), expression: design.rectifier.kind === 'half-wave' ? 'I' : 'I/2',
+          value: high.solution.rail.loadMeanA / (design.rectifier.kind === 'half-wave' ? 1 : 2),
+          expression: design.rectifier.kind === 'half-wave' ? 'I' : 'I/2',
         },
       },
       limit: diode.averageA,

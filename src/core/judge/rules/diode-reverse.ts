@@ -15,12 +15,23 @@ export const diodeReverse: Rule = {
     const estimate = times * Math.SQRT2 * idle.network.source.voltageRms;
     return {
       figure: {
-        id: 'diode-reverse', label: 'Peak reverse voltage of one diode', value, unit: 'V', origin: 'simulated', condition: CONDITIONS.idle.words,
+        id: 'diode-reverse',
+        label: 'Peak reverse voltage of one diode',
+        value,
+        unit: 'V',
+        origin: 'simulated',
+        condition: CONDITIONS.idle.words,
         expression: 'largest cathode-to-anode voltage of the cycle',
-        inputs: [{ label: 'open-circuit winding', value: idle.network.source.voltageRms, unit: 'V', origin: 'formula' }],
+        inputs: [
+          { label: 'open-circuit winding', value: idle.network.source.voltageRms, unit: 'V', origin: 'formula' },
+        ],
         source: 'Periodic steady state.',
         assumes: ['No mains spikes: that is what the factor of two is kept for.'],
-        estimate: { label: times === 1 ? 'the peak' : 'twice the peak', value: estimate, expression: times === 1 ? '√2·V' : '2·√2·V' },
+        estimate: {
+          label: times === 1 ? 'the peak' : 'twice the peak',
+          value: estimate,
+          expression: times === 1 ? '√2·V' : '2·√2·V',
+        },
       },
       limit: diode.reverseV,
       limitSource: `Repetitive peak reverse voltage of the class; twice the computed peak is wanted for mains transients.`,

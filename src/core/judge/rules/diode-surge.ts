@@ -15,17 +15,31 @@ export const diodeSurge: Rule = {
     const loop = source.resistanceOhm + source.sharedResistanceOhm;
     return {
       figure: {
-        id: 'diode-surge', label: 'First current pulse into the empty reservoir', value: surge.peakA, unit: 'A', origin: 'simulated', condition: CONDITIONS.surge.words,
+        id: 'diode-surge',
+        label: 'First current pulse into the empty reservoir',
+        value: surge.peakA,
+        unit: 'A',
+        origin: 'simulated',
+        condition: CONDITIONS.surge.words,
         expression: 'highest diode current of a start at the peak of the mains voltage',
         inputs: [
           { label: 'winding resistance, cold', value: loop, unit: 'ohm', origin: 'formula' },
           { label: 'peak of the winding', value: Math.SQRT2 * source.voltageRms, unit: 'V', origin: 'formula' },
           { label: 'I²t of the first cycle', value: surge.i2t, unit: 'A²s', origin: 'simulated' },
-          { label: 'I²t the diode stands', value: (diode.surgeA ** 2 * 0.5) / (2 * design.mains.frequencyHz), unit: 'A²s', origin: 'typical' },
+          {
+            label: 'I²t the diode stands',
+            value: (diode.surgeA ** 2 * 0.5) / (2 * design.mains.frequencyHz),
+            unit: 'A²s',
+            origin: 'typical',
+          },
         ],
         source: 'Switch-on from rest at 90°, copper at 20 °C, capacitance at its upper tolerance.',
         assumes: ['The mains is stiff; wiring and leakage inductance would soften it a little.'],
-        estimate: { label: 'peak over cold winding resistance', value: (Math.SQRT2 * source.voltageRms) / loop, expression: '√2·V/R' },
+        estimate: {
+          label: 'peak over cold winding resistance',
+          value: (Math.SQRT2 * source.voltageRms) / loop,
+          expression: '√2·V/R',
+        },
       },
       limit: diode.surgeA,
       limitSource: `One-half-cycle surge rating of the class: ${diode.name}.`,

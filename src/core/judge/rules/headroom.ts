@@ -25,7 +25,12 @@ export const headroom: Rule = {
     const estimate = Math.SQRT2 * low.network.source.voltageRms - drops - sag - needed;
     return {
       figure: {
-        id: 'headroom', label: 'Headroom at low line', value, unit: 'V', origin: 'simulated', condition: CONDITIONS.low.words,
+        id: 'headroom',
+        label: 'Headroom at low line',
+        value,
+        unit: 'V',
+        origin: 'simulated',
+        condition: CONDITIONS.low.words,
         expression: 'lowest reservoir voltage − (output + dropout)',
         inputs: [
           { label: 'lowest reservoir voltage', value: valley, unit: 'V', origin: 'simulated' },
@@ -34,21 +39,37 @@ export const headroom: Rule = {
           { label: 'reservoir left by tolerance and age', value: c, unit: 'F', origin: 'formula' },
         ],
         source: 'Periodic steady state of transformer, diodes and reservoir; dropout typical of the 78 family.',
-        assumes: ['Copper warm, mains at its lower limit, a clean sine.', 'Reservoir at its lower tolerance and at the end of its life, ESR doubled.'],
-        ...(Number.isFinite(estimate) ? { estimate: { label: 'peak less 1 V a diode less I·t/C', value: estimate, expression: '√2·V − diodes·1 V − I/(f·C) − (output + dropout)' } } : {}),
+        assumes: [
+          'Copper warm, mains at its lower limit, a clean sine.',
+          'Reservoir at its lower tolerance and at the end of its life, ESR doubled.',
+        ],
+        ...(Number.isFinite(estimate)
+          ? {
+              estimate: {
+                label: 'peak less 1 V a diode less I·t/C',
+                value: estimate,
+                expression: '√2·V − diodes·1 V − I/(f·C) − (output + dropout)',
+              },
+            }
+          : {}),
       },
       limit: 0,
       limitSource: 'Below zero the regulator lets go in every valley.',
       relation: 'at least',
       wantedMargin: WANTED_V,
-      sentence: value < 0
-        ? `The valley falls ${formatQuantity(-value, 'V', 2)} short of the ${formatNominal(needed, 'V')} the regulator needs.`
-        : `${formatQuantity(value, 'V', 2)} of the ${formatNominal(WANTED_V, 'V')} wanted above ${formatNominal(needed, 'V')}.`,
-      reason: 'Where the valley dips under output plus dropout, ripple passes straight to the load, a hundred times a second.',
+      sentence:
+        value < 0
+          ? `The valley falls ${formatQuantity(-value, 'V', 2)} short of the ${formatNominal(needed, 'V')} the regulator needs.`
+          : `${formatQuantity(value, 'V', 2)} of the ${formatNominal(WANTED_V, 'V')} wanted above ${formatNominal(needed, 'V')}.`,
+      reason:
+        'Where the valley dips under output plus dropout, ripple passes straight to the load, a hundred times a second.',
     };
   },
   cures: (design) => [
-    ...biggerReservoir(design, [1, 2, 3]), ...windingVolts(design, [1, 2, 3]), ...transformerSize(design, [1, 2]), ...fullWave(design),
+    ...biggerReservoir(design, [1, 2, 3]),
+    ...windingVolts(design, [1, 2, 3]),
+    ...transformerSize(design, [1, 2]),
+    ...fullWave(design),
     ...otherDiodes(design).filter((e) => e.label.startsWith('Schottky')),
   ],
 };

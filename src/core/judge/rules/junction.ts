@@ -14,7 +14,12 @@ export const junction: Rule = {
     const { junctionC, chain } = high.heat;
     return {
       figure: {
-        id: 'junction', label: 'Regulator junction temperature', value: junctionC, unit: '°C', origin: 'formula', condition: CONDITIONS.high.words,
+        id: 'junction',
+        label: 'Regulator junction temperature',
+        value: junctionC,
+        unit: '°C',
+        origin: 'formula',
+        condition: CONDITIONS.high.words,
         expression: `air + watts × (${chain.map((c) => c.label).join(' + ')})`,
         inputs: [
           { label: 'air at the sink', value: design.heat.ambientC, unit: '°C', origin: 'chosen' },
@@ -22,9 +27,15 @@ export const junction: Rule = {
           ...chain.map((c) => ({ label: c.label, value: c.kPerW, unit: 'K/W' as const, origin: 'typical' as const })),
         ],
         source: 'Steady heat flow through a chain of thermal resistances; the watts are those of the simulated cycle.',
-        assumes: ['The full load stays on until everything is warm.', 'Nothing else heats the same sink or the air around it.'],
+        assumes: [
+          'The full load stays on until everything is warm.',
+          'Nothing else heats the same sink or the air around it.',
+        ],
         estimate: {
-          label: 'from the mean voltage across it', value: design.heat.ambientC + (high.solution.rail.meanV - high.outputMeanV) * high.outputMeanA * high.heat.thetaTotalKPerW,
+          label: 'from the mean voltage across it',
+          value:
+            design.heat.ambientC +
+            (high.solution.rail.meanV - high.outputMeanV) * high.outputMeanA * high.heat.thetaTotalKPerW,
           expression: 'air + (mean input − output) × load current × thermal resistance',
         },
       },
@@ -38,10 +49,13 @@ export const junction: Rule = {
   },
   cures: (design): Edit[] => {
     const { regulator } = design;
-    const bigger = regulator.kind === 'fixed' && !regulatorSize(regulator.size).takesSink
-      ? REGULATOR_SIZES.filter((s) => s.takesSink && s.outputsV.includes(regulator.outputV))
-        .map((s): Edit => ({ label: `${s.partNumber(regulator.outputV)} in ${s.package}`, patch: { regulator: { ...regulator, size: s.id } } }))
-      : [];
+    const bigger =
+      regulator.kind === 'fixed' && !regulatorSize(regulator.size).takesSink
+        ? REGULATOR_SIZES.filter((s) => s.takesSink && s.outputsV.includes(regulator.outputV)).map((s): Edit => ({
+            label: `${s.partNumber(regulator.outputV)} in ${s.package}`,
+            patch: { regulator: { ...regulator, size: s.id } },
+          }))
+        : [];
     return [...sinks(design, [1, 2, 3, 5, 7]), ...windingVolts(design, [-1, -2]), ...bigger];
   },
 };

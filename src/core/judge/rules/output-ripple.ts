@@ -17,34 +17,59 @@ export const outputRipple: Rule = {
     const dip = low.outputMaxV - low.outputMinV;
     return {
       figure: {
-        id: 'output-ripple', label: 'Ripple on the output', value, unit: 'V', origin: 'simulated', condition: CONDITIONS.low.words,
-        expression: regulated ? 'reservoir ripple × rejection + what dropout lets through' : 'highest − lowest reservoir voltage of the cycle',
+        id: 'output-ripple',
+        label: 'Ripple on the output',
+        value,
+        unit: 'V',
+        origin: 'simulated',
+        condition: CONDITIONS.low.words,
+        expression: regulated
+          ? 'reservoir ripple × rejection + what dropout lets through'
+          : 'highest − lowest reservoir voltage of the cycle',
         inputs: [
           { label: 'reservoir ripple', value: inputRipple, unit: 'V', origin: 'simulated' },
-          ...(regulated ? [
-            { label: 'rejection at 100/120 Hz', value: rippleRejectionDb(regulator.outputV), unit: 'dB' as const, origin: 'typical' as const },
-            { label: 'let through by dropout', value: dip, unit: 'V' as const, origin: 'simulated' as const },
-          ] : []),
+          ...(regulated
+            ? [
+                {
+                  label: 'rejection at 100/120 Hz',
+                  value: rippleRejectionDb(regulator.outputV),
+                  unit: 'dB' as const,
+                  origin: 'typical' as const,
+                },
+                { label: 'let through by dropout', value: dip, unit: 'V' as const, origin: 'simulated' as const },
+              ]
+            : []),
         ],
         source: regulated ? 'Periodic steady state; rejection typical of the 78 family.' : 'Periodic steady state.',
         assumes: ['The regulator’s own noise and what layout adds are not in it.'],
-        ...(reservoir.capacitanceF > 0 ? {
-          estimate: {
-            label: regulated ? 'I·t/C times rejection' : 'I·t/C',
-            value: ((low.solution.rail.loadMeanA * period) / (reservoir.capacitanceF * (1 - reservoir.tolerancePct / 100) * (1 - reservoir.agedPct / 100))) * (regulated ? 10 ** (-rippleRejectionDb(regulator.outputV) / 20) : 1),
-            expression: regulated ? 'I/(2·f·C) × 10^(−dB/20)' : 'I/(2·f·C), or I/(f·C) half-wave',
-          },
-        } : {}),
+        ...(reservoir.capacitanceF > 0
+          ? {
+              estimate: {
+                label: regulated ? 'I·t/C times rejection' : 'I·t/C',
+                value:
+                  ((low.solution.rail.loadMeanA * period) /
+                    (reservoir.capacitanceF * (1 - reservoir.tolerancePct / 100) * (1 - reservoir.agedPct / 100))) *
+                  (regulated ? 10 ** (-rippleRejectionDb(regulator.outputV) / 20) : 1),
+                expression: regulated ? 'I/(2·f·C) × 10^(−dB/20)' : 'I/(2·f·C), or I/(f·C) half-wave',
+              },
+            }
+          : {}),
       },
       limit: demand.rippleVpp,
       limitSource: 'What your load allows, peak to peak.',
       relation: 'at most',
       wantedMargin: 0.2 * demand.rippleVpp,
       sentence: `${formatQuantity(value, 'V')} p-p of ${formatNominal(demand.rippleVpp, 'V')} allowed.`,
-      reason: regulated && dip > 0
-        ? 'The regulator lets go in the valleys; no rejection figure helps there.'
-        : 'It is what the load hears of the mains.',
+      reason:
+        regulated && dip > 0
+          ? 'The regulator lets go in the valleys; no rejection figure helps there.'
+          : 'It is what the load hears of the mains.',
     };
   },
-  cures: (design) => [...biggerReservoir(design, [1, 2, 3, 4]), ...windingVolts(design, [1, 2]), ...transformerSize(design, [1, 2]), ...fullWave(design)],
+  cures: (design) => [
+    ...biggerReservoir(design, [1, 2, 3, 4]),
+    ...windingVolts(design, [1, 2]),
+    ...transformerSize(design, [1, 2]),
+    ...fullWave(design),
+  ],
 };

@@ -20,16 +20,28 @@ export const outputWindow: Rule = {
     const regulated = regulator.kind === 'fixed';
     return {
       figure: {
-        id: 'output-window', label: 'Largest deviation of the output', value, unit: '%', origin: regulated ? 'formula' : 'simulated',
-        condition: low ? CONDITIONS.low.words : regulated ? 'upper end of the regulator’s spread' : CONDITIONS.idle.words,
+        id: 'output-window',
+        label: 'Largest deviation of the output',
+        value,
+        unit: '%',
+        origin: regulated ? 'formula' : 'simulated',
+        condition: low
+          ? CONDITIONS.low.words
+          : regulated
+            ? 'upper end of the regulator’s spread'
+            : CONDITIONS.idle.words,
         expression: 'largest of (asked − lowest) and (highest − asked), over asked',
         inputs: [
           { label: 'asked', value: demand.outputV, unit: 'V', origin: 'chosen' },
           { label: 'lowest', value: span.minV, unit: 'V', origin: 'simulated' },
           { label: 'highest', value: span.maxV, unit: 'V', origin: 'simulated' },
-          ...(regulated ? [{ label: 'spread of the regulator', value: 4, unit: '%' as const, origin: 'data sheet' as const }] : []),
+          ...(regulated
+            ? [{ label: 'spread of the regulator', value: 4, unit: '%' as const, origin: 'data sheet' as const }]
+            : []),
         ],
-        source: regulated ? 'Output accuracy of the 78 family, ±4 % over line, load and spread.' : 'Lowest: low line, full load. Highest: high line, no load.',
+        source: regulated
+          ? 'Output accuracy of the 78 family, ±4 % over line, load and spread.'
+          : 'Lowest: low line, full load. Highest: high line, no load.',
         assumes: regulated ? [] : ['The load may be taken away altogether.'],
       },
       limit: demand.tolerancePct,
@@ -37,14 +49,25 @@ export const outputWindow: Rule = {
       relation: 'at most',
       wantedMargin: Math.min(0.15 * demand.tolerancePct, 1),
       sentence: `${formatQuantity(span.minV, 'V')} to ${formatQuantity(span.maxV, 'V')} for ${formatNominal(demand.outputV, 'V')} ±${formatQuantity(demand.tolerancePct, '%')}.`,
-      reason: low ? 'Too low and the load misbehaves on a bad mains day.' : 'Too high and the load may not survive being the only thing switched on.',
+      reason: low
+        ? 'Too low and the load misbehaves on a bad mains day.'
+        : 'Too high and the load may not survive being the only thing switched on.',
     };
   },
   cures: (design): Edit[] => {
     const { regulator, demand } = design;
     const right = REGULATOR_SIZES.filter((s) => s.outputsV.includes(demand.outputV) && s.ratedA >= demand.outputA)
       .filter((s) => regulator.kind === 'none' || regulator.outputV !== demand.outputV || regulator.size !== s.id)
-      .map((s): Edit => ({ label: `Regulator ${s.partNumber(demand.outputV)}`, patch: { regulator: { kind: 'fixed', size: s.id, outputV: demand.outputV } } }));
-    return [...right, ...windingVolts(design, [1, 2, -1, -2]), ...biggerReservoir(design, [1, 2, 3]), ...transformerSize(design, [1, 2, 3]), ...fullWave(design)];
+      .map((s): Edit => ({
+        label: `Regulator ${s.partNumber(demand.outputV)}`,
+        patch: { regulator: { kind: 'fixed', size: s.id, outputV: demand.outputV } },
+      }));
+    return [
+      ...right,
+      ...windingVolts(design, [1, 2, -1, -2]),
+      ...biggerReservoir(design, [1, 2, 3]),
+      ...transformerSize(design, [1, 2, 3]),
+      ...fullWave(design),
+    ];
   },
 };

@@ -12,8 +12,15 @@ export const regulatorCurrent: Rule = {
     const size = regulatorSize(design.regulator.size);
     return {
       figure: {
-        id: 'regulator-current', label: 'Current through the regulator', value: design.demand.outputA, unit: 'A', origin: 'chosen',
-        expression: 'the load current asked for', inputs: [], source: 'Your load.', assumes: ['The load’s typical figure is also its highest.'],
+        id: 'regulator-current',
+        label: 'Current through the regulator',
+        value: design.demand.outputA,
+        unit: 'A',
+        origin: 'chosen',
+        expression: 'the load current asked for',
+        inputs: [],
+        source: 'Your load.',
+        assumes: ['The load’s typical figure is also its highest.'],
       },
       limit: size.ratedA,
       limitSource: `Rated output current of the ${size.partNumber(design.regulator.outputV)}.`,
@@ -26,8 +33,11 @@ export const regulatorCurrent: Rule = {
   cures: (design): Edit[] => {
     const { regulator } = design;
     if (regulator.kind === 'none') return [];
-    return REGULATOR_SIZES
-      .filter((s) => s.ratedA > regulatorSize(regulator.size).ratedA && s.outputsV.includes(regulator.outputV))
-      .map((s) => ({ label: `${s.partNumber(regulator.outputV)}, ${formatNominal(s.ratedA, 'A')}`, patch: { regulator: { ...regulator, size: s.id } } }));
+    return REGULATOR_SIZES.filter(
+      (s) => s.ratedA > regulatorSize(regulator.size).ratedA && s.outputsV.includes(regulator.outputV),
+    ).map((s) => ({
+      label: `${s.partNumber(regulator.outputV)}, ${formatNominal(s.ratedA, 'A')}`,
+      patch: { regulator: { ...regulator, size: s.id } },
+    }));
   },
 };

@@ -15,7 +15,12 @@ export const regulatorInput: Rule = {
     const value = idle.solution.rail.maxV;
     return {
       figure: {
-        id: 'regulator-input', label: 'Regulator input at high line, no load', value, unit: 'V', origin: 'simulated', condition: CONDITIONS.idle.words,
+        id: 'regulator-input',
+        label: 'Regulator input at high line, no load',
+        value,
+        unit: 'V',
+        origin: 'simulated',
+        condition: CONDITIONS.idle.words,
         expression: 'highest reservoir voltage of the cycle, output unloaded',
         inputs: [
           { label: 'open-circuit winding', value: idle.network.source.voltageRms, unit: 'V', origin: 'formula' },
@@ -29,7 +34,8 @@ export const regulatorInput: Rule = {
       relation: 'at most',
       wantedMargin: 0.05 * limit,
       sentence: `${formatQuantity(value, 'V')} of ${formatNominal(limit, 'V')} allowed at the input.`,
-      reason: 'Over its input maximum a regulator breaks down, and what it breaks into is usually a short to the output.',
+      reason:
+        'Over its input maximum a regulator breaks down, and what it breaks into is usually a short to the output.',
     };
   },
   cures: (design) => [...windingVolts(design, [-1, -2, -3]), ...transformerSize(design, [1, 2, 3])],

@@ -12,23 +12,42 @@ export const reservoirVoltage: Rule = {
     const value = idle.solution.rail.maxV;
     return {
       figure: {
-        id: 'reservoir-voltage', label: 'Reservoir voltage at high line, no load', value, unit: 'V', origin: 'simulated', condition: CONDITIONS.idle.words,
+        id: 'reservoir-voltage',
+        label: 'Reservoir voltage at high line, no load',
+        value,
+        unit: 'V',
+        origin: 'simulated',
+        condition: CONDITIONS.idle.words,
         expression: 'highest reservoir voltage of the cycle, output unloaded',
         inputs: [
           { label: 'open-circuit winding', value: idle.network.source.voltageRms, unit: 'V', origin: 'formula' },
-          { label: 'mains', value: design.mains.voltageRms * (1 + design.mains.highPct / 100), unit: 'V', origin: 'chosen' },
+          {
+            label: 'mains',
+            value: design.mains.voltageRms * (1 + design.mains.highPct / 100),
+            unit: 'V',
+            origin: 'chosen',
+          },
         ],
         source: 'Periodic steady state; only the can’s leakage and the regulator’s own current flow.',
         assumes: ['The winding stands at its open-circuit voltage, not at the nameplate’s.', 'No mains spikes.'],
-        estimate: { label: '√2 times the open-circuit volts', value: Math.SQRT2 * idle.network.source.voltageRms, expression: '√2·V' },
+        estimate: {
+          label: '√2 times the open-circuit volts',
+          value: Math.SQRT2 * idle.network.source.voltageRms,
+          expression: '√2·V',
+        },
       },
       limit: design.reservoir.ratedV,
       limitSource: 'Rated voltage of the can; 15 % kept in hand.',
       relation: 'at most',
       wantedMargin: 0.15 * design.reservoir.ratedV,
       sentence: `Idles at ${formatQuantity(value, 'V')} on a ${formatNominal(design.reservoir.ratedV, 'V')} can.`,
-      reason: 'With the load unplugged on a high-mains evening nothing pulls the peak down. An electrolytic over its voltage vents or bursts.',
+      reason:
+        'With the load unplugged on a high-mains evening nothing pulls the peak down. An electrolytic over its voltage vents or bursts.',
     };
   },
-  cures: (design) => [...reservoirVolts(design, [1, 2, 3]), ...windingVolts(design, [-1, -2]), ...transformerSize(design, [1, 2])],
+  cures: (design) => [
+    ...reservoirVolts(design, [1, 2, 3]),
+    ...windingVolts(design, [-1, -2]),
+    ...transformerSize(design, [1, 2]),
+  ],
 };

@@ -15,18 +15,38 @@ export const rippleCurrent: Rule = {
     const rating = rippleA ?? typicalRippleRating(capacitanceF, ratedV);
     return {
       figure: {
-        id: 'ripple-current', label: 'Ripple current in the reservoir', value: capacitor.rmsA, unit: 'A', origin: 'simulated', condition: CONDITIONS.high.words,
+        id: 'ripple-current',
+        label: 'Ripple current in the reservoir',
+        value: capacitor.rmsA,
+        unit: 'A',
+        origin: 'simulated',
+        condition: CONDITIONS.high.words,
         expression: 'RMS of (rectifier current − load current) over the cycle',
         inputs: [
           { label: 'load current', value: high.solution.rail.loadMeanA, unit: 'A', origin: 'simulated' },
-          { label: 'rectifier current, RMS', value: Math.sqrt(capacitor.rmsA ** 2 + high.solution.rail.loadMeanA ** 2), unit: 'A', origin: 'simulated' },
+          {
+            label: 'rectifier current, RMS',
+            value: Math.sqrt(capacitor.rmsA ** 2 + high.solution.rail.loadMeanA ** 2),
+            unit: 'A',
+            origin: 'simulated',
+          },
         ],
         source: 'Periodic steady state.',
-        assumes: ['A new can at its printed value.', 'All harmonics counted as if at 100/120 Hz, where the rating holds; higher ones heat a little less.'],
-        estimate: { label: '1.4 times the load current', value: 1.4 * high.solution.rail.loadMeanA, expression: '1.2 to 1.6 times the direct current' },
+        assumes: [
+          'A new can at its printed value.',
+          'All harmonics counted as if at 100/120 Hz, where the rating holds; higher ones heat a little less.',
+        ],
+        estimate: {
+          label: '1.4 times the load current',
+          value: 1.4 * high.solution.rail.loadMeanA,
+          expression: '1.2 to 1.6 times the direct current',
+        },
       },
       limit: rating,
-      limitSource: rippleA === null ? 'Typical 100/120 Hz rating for a general-purpose can of this size (±25 %).' : 'Ripple rating as entered.',
+      limitSource:
+        rippleA === null
+          ? 'Typical 100/120 Hz rating for a general-purpose can of this size (±25 %).'
+          : 'Ripple rating as entered.',
       relation: 'at most',
       wantedMargin: 0.1 * rating,
       sentence: `${formatQuantity(capacitor.rmsA, 'A')} RMS of ${formatQuantity(rating, 'A')} allowed.`,

@@ -14,8 +14,16 @@ export const sinkTouch: Rule = {
     const { sinkC } = high.heat;
     return {
       figure: {
-        id: 'sink-touch', label: 'Temperature of the sink’s metal', value: sinkC, unit: '°C', origin: 'formula', condition: CONDITIONS.high.words,
-        expression: design.heat.sinkKPerW === null ? 'air + watts × (junction to air − junction to case)' : 'air + watts × sink to air',
+        id: 'sink-touch',
+        label: 'Temperature of the sink’s metal',
+        value: sinkC,
+        unit: '°C',
+        origin: 'formula',
+        condition: CONDITIONS.high.words,
+        expression:
+          design.heat.sinkKPerW === null
+            ? 'air + watts × (junction to air − junction to case)'
+            : 'air + watts × sink to air',
         inputs: [
           { label: 'air at the sink', value: design.heat.ambientC, unit: '°C', origin: 'chosen' },
           { label: 'watts in the regulator', value: high.watts.regulator, unit: 'W', origin: 'simulated' },
@@ -27,7 +35,10 @@ export const sinkTouch: Rule = {
       limitSource: 'Bare metal over 60 °C burns a finger (ISO 13732-1).',
       relation: 'at most',
       wantedMargin: 10,
-      sentence: sinkC > TOUCH_LIMIT_C ? `${formatQuantity(sinkC, '°C')}: guard it or label it, and touch it with a thermometer only.` : `${formatQuantity(sinkC, '°C')} at the metal.`,
+      sentence:
+        sinkC > TOUCH_LIMIT_C
+          ? `${formatQuantity(sinkC, '°C')}: guard it or label it, and touch it with a thermometer only.`
+          : `${formatQuantity(sinkC, '°C')} at the metal.`,
       reason: 'It does not harm the supply, it harms you. Inside a closed box it also warms everything else.',
     };
   },

@@ -18,24 +18,44 @@ export const windingCurrent: Rule = {
     const half = design.rectifier.kind === 'centre-tap' ? 'each half of the winding' : 'the winding';
     return {
       figure: {
-        id: 'winding-current', label: `RMS current in ${half}`, value: rmsA, unit: 'A', origin: 'simulated', condition: CONDITIONS.high.words,
+        id: 'winding-current',
+        label: `RMS current in ${half}`,
+        value: rmsA,
+        unit: 'A',
+        origin: 'simulated',
+        condition: CONDITIONS.high.words,
         expression: 'root of the mean square of the winding current over the cycle',
         inputs: [
           { label: 'load current', value: high.solution.rail.loadMeanA, unit: 'A', origin: 'simulated' },
-          { label: 'highest current of the pulse', value: Math.max(...high.solution.windings.map((w) => w.peakA)), unit: 'A', origin: 'simulated' },
+          {
+            label: 'highest current of the pulse',
+            value: Math.max(...high.solution.windings.map((w) => w.peakA)),
+            unit: 'A',
+            origin: 'simulated',
+          },
           { label: 'apparent power', value: va, unit: 'VA', origin: 'simulated' },
-          { label: 'times the load current', value: rmsA / high.solution.rail.loadMeanA, unit: '', origin: 'simulated' },
+          {
+            label: 'times the load current',
+            value: rmsA / high.solution.rail.loadMeanA,
+            unit: '',
+            origin: 'simulated',
+          },
         ],
         source: 'Periodic steady state.',
         assumes: ['A clean sine and no leakage inductance: a real winding’s pulse is a little broader and lower.'],
-        estimate: { label: `${factor} times the load current`, value: factor * high.solution.rail.loadMeanA, expression: `${design.rectifier.kind}, capacitor input: about ${factor} × direct current` },
+        estimate: {
+          label: `${factor} times the load current`,
+          value: factor * high.solution.rail.loadMeanA,
+          expression: `${design.rectifier.kind}, capacitor input: about ${factor} × direct current`,
+        },
       },
       limit: model.ratedA,
       limitSource: `Nameplate: ${formatNominal(design.transformer.ratedVA, 'VA')} / ${design.rectifier.kind === 'centre-tap' ? '2 × ' : ''}${formatNominal(design.transformer.ratedV, 'V')}.`,
       relation: 'at most',
       wantedMargin: 0.1 * model.ratedA,
       sentence: `${formatQuantity(rmsA, 'A')} RMS in ${half}, rated ${formatNominal(model.ratedA, 'A')} (${formatQuantity(va, 'VA')} of ${formatNominal(design.transformer.ratedVA, 'VA')}).`,
-      reason: 'The winding heats by RMS, and the pulses into a reservoir have far more of it than the direct current they make.',
+      reason:
+        'The winding heats by RMS, and the pulses into a reservoir have far more of it than the direct current they make.',
     };
   },
   cures: (design) => [...transformerSize(design, [1, 2, 3, 4]), ...fullWave(design)],

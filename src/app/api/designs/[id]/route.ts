@@ -9,7 +9,10 @@ export const dynamic = 'force-dynamic';
 
 type Context = { params: Promise<{ id: string }> };
 
-const saveSchema = yup.object({ revision: yup.number().strict(true).integer().min(1).required(), design: yup.mixed().required() });
+const saveSchema = yup.object({
+  revision: yup.number().strict(true).integer().min(1).required(),
+  design: yup.mixed().required(),
+});
 
 export async function GET(request: NextRequest, { params }: Context) {
   const refused = refuseForeign(request);
@@ -24,13 +27,18 @@ export async function PUT(request: NextRequest, { params }: Context) {
   if (refused) return refused;
   const body = await readJson(request);
   if (!body.ok) return body.answer;
-  if (!saveSchema.isValidSync(body.value)) return problem(422, 'Not a save', 'A save needs the design and the revision it was made from.', { path: 'revision' });
+  if (!saveSchema.isValidSync(body.value))
+    return problem(422, 'Not a save', 'A save needs the design and the revision it was made from.', {
+      path: 'revision',
+    });
   const read = readDesign(body.value.design);
   if (!read.ok) return problem(422, 'Not a design', read.fault.sentence, { path: read.fault.path });
   const result = store().save((await params).id, read.design, body.value.revision);
   if (result.ok) return NextResponse.json({ revision: result.stored.revision, updatedAt: result.stored.updatedAt });
   if (result.reason === 'missing') return missing();
-  return problem(409, 'Changed elsewhere', 'This design was changed in another window since you opened it.', { current: result.stored });
+  return problem(409, 'Changed elsewhere', 'This design was changed in another window since you opened it.', {
+    current: result.stored,
+  });
 }
 
 export async function DELETE(request: NextRequest, { params }: Context) {
@@ -47,5 +55,9 @@ export async function POST(request: NextRequest, { params }: Context) {
 }
 
 function missing() {
-  return problem(404, 'Not on the shelf', 'There is no such design on the shelf; it may have been deleted in another window.');
+  return problem(
+    404,
+    'Not on the shelf',
+    'There is no such design on the shelf; it may have been deleted in another window.',
+  );
 }

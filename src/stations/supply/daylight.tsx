@@ -1,0 +1,32 @@
+import { formatQuantity } from '@/core/quantity/format';
+import { Tag } from './tag';
+
+/** The gap between the lowest valley and what the regulator needs: the number the drawing is about. */
+export function Daylight({
+  x,
+  valleyV,
+  neededV,
+  y,
+  onOpen,
+}: {
+  x: number;
+  valleyV: number;
+  neededV: number;
+  y: (v: number) => number;
+  onOpen(): void;
+}) {
+  const headroom = valleyV - neededV;
+  const short = headroom < 0;
+  const a = y(valleyV);
+  const b = y(neededV);
+  const colour = short ? 'var(--fail)' : headroom < 0.5 ? 'var(--tight)' : 'var(--volt)';
+  return (
+    <g>
+      <path d={`M${x - 14} ${a}H${x + 4}`} stroke={colour} strokeWidth="1" />
+      <path d={`M${x} ${a}V${b}`} stroke={colour} strokeWidth={short ? 5 : 3} />
+      <Tag x={x + 10} y={short ? (a + b) / 2 + 6 : Math.min(a, b) - 8} colour={colour} size={17} bold onOpen={onOpen}>
+        {short ? `${formatQuantity(-headroom, 'V', 2)} short` : `${formatQuantity(headroom, 'V', 2)} clear`}
+      </Tag>
+    </g>
+  );
+}

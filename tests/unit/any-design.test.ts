@@ -1,0 +1,197 @@
+import fc from 'fast-check';
+import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';
+import { applyPatch, type Design, type Patch } from '@/core/design/design';
+import { FIELD_LIMITS, type FieldPath } from '@/core/design/limits';
+import { readDesign } from '@/core/design/schema';
+import { judge } from '@/core/judge/judge';
+import { pictureOf, summaryOf } from '@/core/judge/picture';
+import { DIODE_CLASSES } from '@/core/parts/diode';
+import { REGULATOR_SIZES } from '@/core/parts/regulator';
+import { studyDesign } from '@/core/study/operating-point';
+
+/** Anywhere in a field's range, evenly over the decades. */
+function anywhere(path: FieldPath) {
+  const { min, max } = FIELD_LIMITS[path];
+  if (min < 0) return fc.double({ min, max, noNaN: true });
+  const low = Math.log(Math.max(min, max * 1e-12));
+  return fc.double({ min: low, max: Math.log(max), noNaN: true }).map((x) => Math.min(max, Math.max(min, Math.exp(x))));
+}
+
+const regulator = fc.oneof(
+  fc.constant({ kind: 'none' as const }),
+  fc
+    .constantFrom(...REGULATOR_SIZES)
+    .chain((size) =>
+      fc.constantFrom(...size.outputsV).map((outputV) => ({ kind: 'fixed' as const, size: size.id, outputV })),
+    ),
+);
+
+/** Any design the fields let somebody type, however absurd. */
+const absurd: fc.Arbitrary<Design> = fc
+  .record({
+    demand: fc.record({
+      outputV: anywhere('demand.outputV'),
+      outputA: anywhere('demand.outputA'),
+      tolerancePct: anywhere('demand.tolerancePct'),
+      rippleVpp: anywhere('demand.rippleVpp'),
+      kind: fc.constantFrom<'current' | 'resistance'>('current', 'resistance'),
+    }),
+    mains: fc.record({
+      voltageRms: anywhere('mains.voltageRms'),
+      frequencyHz: anywhere('mains.frequencyHz'),
+      lowPct: anywhere('mains.lowPct'),
+      highPct: anywhere('mains.highPct'),
+    }),
+    transformer: fc.record({
+      ratedV: anywhere('transformer.ratedV'),
+      ratedVA: anywhere('transformer.ratedVA'),
+      regulationPct: fc.option(anywhere('transformer.regulationPct')),
+      hotC: anywhere('transformer.hotC'),
+    }),
+    rectifier: fc.record({
+      kind: fc.constantFrom<'half-wave' | 'centre-tap' | 'bridge'>('half-wave', 'centre-tap', 'bridge'),
+      diode: fc.constantFrom(...DIODE_CLASSES.map((d) => d.id)),
+    }),
+    reservoir: fc.record({
+      capacitanceF: fc.oneof(fc.constant(0), anywhere('reservoir.capacitanceF')),
+      ratedV: anywhere('reservoir.ratedV'),
+      esrOhm: fc.option(anywhere('reservoir.esrOhm')),
+      rippleA: fc.option(anywhere('reservoir.rippleA')),
+      tolerancePct: anywhere('reservoir.tolerancePct'),
+      agedPct: anywhere('reservoir.agedPct'),
+    }),
+    regulator,
+    heat: fc.record({
+      ambientC: anywhere('heat.ambientC'),
+      sinkKPerW: fc.option(anywhere('heat.sinkKPerW')),
+      interface: fc.constantFrom<'dry' | 'paste' | 'mica' | 'pad'>('dry', 'paste', 'mica', 'pad'),
+    }),
+  })
+  .map((parts) => ({ ...blankDesign('Absurd', parts.demand, parts.mains), ...parts }));
+
+test('anything that can be typed is a valid file, is solved, and is judged in finite numbers', () => {
+  fc.assert(
+    fc.property(absurd, (design) => {
+      expect(readDesign(JSON.parse(JSON.stringify(design))).ok).toBe(true);
+      const { picture } = pictureOf(design);
+      for (const v of picture.verdicts) {
+        expect(Number.isFinite(v.figure.value)).toBe(true);
+        expect(Number.isFinite(v.left)).toBe(true);
+      }
+      for (const point of Object.values(picture.points)) {
+        expect(point.wave.reservoirV.every(Number.isFinite)).toBe(true);
+        expect(point.solution.rail.minV).toBeLessThanOrEqual(point.solution.rail.maxV);
+      }
+      expect(JSON.stringify(summaryOf(picture))).not.toMatch(/null,null/);
+    }),
+    { numRuns: 120 },
+  );
+});
+
+/** A supply somebody might build. */
+const plausible: fc.Arbitrary<Design> = fc
+  .record({
+    outputV: fc.constantFrom(5, 8, 9, 12, 15, 18, 24),
+    outputA: fc.double({ min: 0.05, max: 0.9, noNaN: true }),
+    over: fc.double({ min: 1.05, max: 1.6, noNaN: true }),
+    size: fc.double({ min: 1.5, max: 4, noNaN: true }),
+    farad: fc.double({ min: 0.5, max: 4, noNaN: true }),
+    kind: fc.constantFrom<'centre-tap' | 'bridge'>('centre-tap', 'bridge'),
+  })
+  .map(({ outputV, outputA, over, size, farad, kind }) => {
+    const ratedV = Math.round(2 * (over * outputV + 1)) / 2;
+    const base = blankDesign(
+      'Plausible',
+      { outputV, outputA, tolerancePct: 5, rippleVpp: 0.01, kind: 'current' },
+      MAINS_PRESETS[0]!.mains,
+    );
+    return {
+      ...base,
+      transformer: { ratedV, ratedVA: Math.max(3, size * ratedV * outputA), regulationPct: null, hotC: 75 },
+      rectifier: { kind, diode: 'si-1a' },
+      reservoir: { ...base.reservoir, capacitanceF: farad * 2e-3 * outputA, ratedV: 63 },
+      regulator: { kind: 'fixed' as const, size: '78' as const, outputV },
+      heat: { ambientC: 40, sinkKPerW: 5, interface: 'paste' as const },
+    };
+  });
+
+/** Value of a verdict's figure before and after a patch. */
+function effect(design: Design, patch: Patch, id: string): [number, number] {
+  const value = (d: Design) => judge(studyDesign(d), [id])[0]!.figure.value;
+  return [value(design), value(applyPatch(design, patch))];
+}
+
+describe('one change moves the figures the way a builder expects', () => {
+  const runs = { numRuns: 40 };
+
+  test('a bigger sink cools junction and metal', () => {
+    fc.assert(
+      fc.property(plausible, (d) => {
+        for (const id of ['junction', 'sink-touch']) {
+          const [before, after] = effect(d, { heat: { sinkKPerW: 2.5 } }, id);
+          expect(after).toBeLessThan(before);
+        }
+      }),
+      runs,
+    );
+  });
+
+  test('a higher winding lifts the headroom and burns more', () => {
+    fc.assert(
+      fc.property(plausible, (d) => {
+        const patch = { transformer: { ratedV: d.transformer.ratedV * 1.1, ratedVA: d.transformer.ratedVA * 1.1 } };
+        const headroom = effect(d, patch, 'headroom');
+        expect(headroom[1]).toBeGreaterThan(headroom[0]);
+        const junction = effect(d, patch, 'junction');
+        expect(junction[1]).toBeGreaterThan(junction[0]);
+      }),
+      runs,
+    );
+  });
+
+  test('a wider low line takes headroom away and leaves the idle voltage alone', () => {
+    fc.assert(
+      fc.property(plausible, (d) => {
+        const headroom = effect(d, { mains: { lowPct: 15 } }, 'headroom');
+        expect(headroom[1]).toBeLessThan(headroom[0]);
+        const idle = effect(d, { mains: { lowPct: 15 } }, 'reservoir-voltage');
+        expect(idle[1]).toBeCloseTo(idle[0], 9);
+      }),
+      runs,
+    );
+  });
+
+  test('a Schottky bridge gives headroom back', () => {
+    fc.assert(
+      fc.property(plausible, (d) => {
+        const [before, after] = effect(d, { rectifier: { diode: 'sk-5a-100' } }, 'headroom');
+        expect(after).toBeGreaterThan(before);
+      }),
+      runs,
+    );
+  });
+
+  test('a stiffer transformer draws a harder pulse and idles lower', () => {
+    fc.assert(
+      fc.property(plausible, (d) => {
+        const patch = { transformer: { ratedVA: 3 * d.transformer.ratedVA } };
+        const surge = effect(d, patch, 'diode-surge');
+        expect(surge[1]).toBeGreaterThan(surge[0]);
+        const idle = effect(d, patch, 'regulator-input');
+        expect(idle[1]).toBeLessThanOrEqual(idle[0]);
+      }),
+      runs,
+    );
+  });
+
+  test('half the load halves the winding current, about', () => {
+    fc.assert(
+      fc.property(plausible, (d) => {
+        const [full, half] = effect(d, { demand: { outputA: d.demand.outputA / 2 } }, 'winding-current');
+        expect(half / full).toBeGreaterThan(0.45);
+        expect(half / full).toBeLessThan(0.75);
+      }),
+      runs,
+    );
+  });
+});

@@ -1,0 +1,116 @@
+/** @jest-environment node */
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { NextRequest } from 'next/server';
+
+process.env['EMBER_RAIL_DB'] = path.join(mkdtempSync(path.join(tmpdir(), 'routes-')), 'shelf.db');
+
+import * as all from '@/app/api/designs/route';
+import * as one from '@/app/api/designs/[id]/route';
+import * as summaries from '@/app/api/summaries/route';
+import { demoDesigns } from '@/server/demo';
+
+const design = demoDesigns()[0]!;
+const HOME = 'http://127.0.0.1:3000';
+
+function request(method: string, at: string, body?: unknown, headers: Record<string, string> = {}) {
+  return new NextRequest(`${HOME}${at}`, {
+    method,
+    headers: { host: '127.0.0.1:3000', origin: HOME, 'content-type': 'application/json', ...headers },
+    ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+  });
+}
+const at = (id: string) => ({ params: Promise.resolve({ id }) });
+
+async function create(name = design.name): Promise<{ id: string; revision: number }> {
+  const response = await all.POST(request('POST', '/api/designs', { ...design, name }));
+  expect(response.status).toBe(201);
+  return (await response.json()) as { id: string; revision: number };
+}
+
+test('a design is put on the shelf, listed, read, saved and taken off', async () => {
+  const { id, revision } = await create('One of several');
+  const listed = (await (await all.GET(request('GET', '/api/designs'))).json()) as { id: string; name: string }[];
+  expect(listed.find((e) => e.id === id)!.name).toBe('One of several');
+
+  const read = await one.GET(request('GET', `/api/designs/${id}`), at(id));
+  expect(((await read.json()) as { design: unknown }).design).toEqual({ ...design, name: 'One of several' });
+
+  const saved = await one.PUT(request('PUT', `/api/designs/${id}`, { design, revision }), at(id));
+  expect(await saved.json()).toMatchObject({ revision: revision + 1 });
+
+  expect((await one.DELETE(request('DELETE', `/api/designs/${id}`), at(id))).status).toBe(204);
+  expect((await one.GET(request('GET', `/api/designs/${id}`), at(id))).status).toBe(404);
+  expect((await one.POST(request('POST', `/api/designs/${id}`), at(id))).status).toBe(204);
+  expect((await one.GET(request('GET', `/api/designs/${id}`), at(id))).status).toBe(200);
+});
+
+test('a late writer gets 409 with what is there now', async () => {
+  const { id, revision } = await create();
+  await one.PUT(request('PUT', `/api/designs/${id}`, { design: { ...design, name: 'First' }, revision }), at(id));
+  const late = await one.PUT(
+    request('PUT', `/api/designs/${id}`, { design: { ...design, name: 'Second' }, revision }),
+    at(id),
+  );
+  expect(late.status).toBe(409);
+  expect(late.headers.get('content-type')).toBe('application/problem+json');
+  expect(await late.json()).toMatchObject({
+    title: 'Changed elsewhere',
+    current: { revision: revision + 1, design: { name: 'First' } },
+  });
+});
+
+test.each([
+  ['no revision', { design }, 'revision'],
+  ['a revision of nothing', { design, revision: 0 }, 'revision'],
+  [
+    'a spoiled design',
+    { design: { ...design, mains: { ...design.mains, lowPct: 'ten' } }, revision: 1 },
+    'mains.lowPct',
+  ],
+])('a save with %s is refused with its path', async (_name, body, where) => {
+  const { id } = await create();
+  const response = await one.PUT(request('PUT', `/api/designs/${id}`, body), at(id));
+  expect(response.status).toBe(422);
+  expect(await response.json()).toMatchObject({ path: where });
+});
+
+test('a refused import leaves the shelf as it was', async () => {
+  const count = async () => ((await (await all.GET(request('GET', '/api/designs'))).json()) as unknown[]).length;
+  const before = await count();
+  for (const body of ['{"half":', '[]', '"text"', { ...design, version: 2 }, { ...design, name: 7 }]) {
+    const response = await all.POST(request('POST', '/api/designs', body));
+    expect(response.status).toBeGreaterThanOrEqual(400);
+    const problem = (await response.json()) as { detail: string; status: number };
+    expect(problem.status).toBe(response.status);
+    expect(problem.detail.length).toBeGreaterThan(10);
+  }
+  expect(await count()).toBe(before);
+});
+
+test('nothing is changed for another site, nor told to a rebound name', async () => {
+  const { id, revision } = await create();
+  const foreign = { origin: 'http://elsewhere.example' };
+  expect((await all.POST(request('POST', '/api/designs', design, foreign))).status).toBe(403);
+  expect((await one.PUT(request('PUT', `/api/designs/${id}`, { design, revision }, foreign), at(id))).status).toBe(403);
+  expect((await one.DELETE(request('DELETE', `/api/designs/${id}`, undefined, foreign), at(id))).status).toBe(403);
+  expect((await all.GET(request('GET', '/api/designs', undefined, { host: 'rebound.example' }))).status).toBe(403);
+  expect((await one.GET(request('GET', `/api/designs/${id}`), at(id))).status).toBe(200);
+});
+
+test('ids are data, never SQL', async () => {
+  const { id } = await create();
+  const nasty = `${id}' OR '1'='1`;
+  expect((await one.GET(request('GET', '/api/designs/x'), at(nasty))).status).toBe(404);
+  expect((await one.DELETE(request('DELETE', '/api/designs/x'), at(nasty))).status).toBe(404);
+  expect((await one.GET(request('GET', `/api/designs/${id}`), at(id))).status).toBe(200);
+});
+
+test('drawings are handed out by id, a limited number at once', async () => {
+  const { id } = await create();
+  const response = await summaries.GET(request('GET', `/api/summaries?ids=${id},nobody`));
+  expect(Object.keys((await response.json()) as object)).toEqual([id]);
+  const many = Array.from({ length: 301 }, (_, n) => n).join(',');
+  expect((await summaries.GET(request('GET', `/api/summaries?ids=${many}`))).status).toBe(422);
+});

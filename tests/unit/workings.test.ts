@@ -1,0 +1,168 @@
+import { applyPatch } from '@/core/design/design';
+import { pictureOf, type Picture } from '@/core/judge/picture';
+import { stationFigures } from '@/core/judge/station-figures';
+import type { StationId } from '@/core/judge/verdict';
+import type { Figure } from '@/core/study/figure';
+import { demoDesigns } from '@/server/demo';
+
+const [clock, dome, pen] = demoDesigns() as [
+  ReturnType<typeof demoDesigns>[0],
+  ReturnType<typeof demoDesigns>[0],
+  ReturnType<typeof demoDesigns>[0],
+];
+const pictures = [clock, dome, pen].map((d) => pictureOf(d).picture);
+const regulated = pictures[0]!;
+
+function figure(picture: Picture, station: StationId, id: string): Figure {
+  const found = stationFigures(picture, station, 'nominal').find((f) => f.id === id);
+  if (!found) throw new Error(`no figure ${id}`);
+  return found;
+}
+
+function input(f: Figure, label: string): number {
+  const found = f.inputs.find((i) => i.label === label);
+  if (!found) throw new Error(`${f.id} has no input '${label}'`);
+  return found.value;
+}
+
+// A working is honest when its own inputs, put into its own expression, give its own value.
+describe('a working gives its value again', () => {
+  test('open-circuit volts: rated × (1 + regulation) × mains / nominal', () => {
+    for (const band of ['low', 'nominal', 'high'] as const) {
+      const f = stationFigures(regulated, 'winding', band).find((x) => x.id === 'winding-open')!;
+      const value = (input(f, 'rated volts') * (1 + input(f, 'regulation') / 100) * input(f, 'mains')) / 230;
+      expect(f.value).toBeCloseTo(value, 9);
+    }
+  });
+
+  test('winding resistance, warm and cold', () => {
+    const f = figure(regulated, 'winding', 'winding-ohm');
+    expect(f.value).toBeCloseTo((24 * 0.09) / input(f, 'rated current'), 9);
+    expect(f.value / input(f, 'cold, 20 °C')).toBeCloseTo((234.5 + 75) / 254.5, 9);
+  });
+
+  test('stored energy: half C V squared', () => {
+    const f = figure(regulated, 'reservoir', 'reservoir-energy');
+    expect(f.value).toBeCloseTo(0.5 * input(f, 'capacitance') * input(f, 'voltage') ** 2, 9);
+  });
+
+  test('headroom: valley less what is needed', () => {
+    const f = figure(regulated, 'regulator', 'regulator-headroom');
+    expect(f.value).toBeCloseTo(input(f, 'valley') - input(f, 'needed'), 9);
+    const v = regulated.verdicts.find((x) => x.id === 'headroom')!.figure;
+    expect(v.value).toBeCloseTo(input(v, 'lowest reservoir voltage') - input(v, 'output') - input(v, 'dropout'), 9);
+  });
+
+  test('junction: air plus watts times the chain', () => {
+    const f = figure(regulated, 'regulator', 'regulator-junction');
+    const chain = f.inputs.filter((i) => i.unit === 'K/W').reduce((sum, i) => sum + i.value, 0);
+    expect(chain).toBeCloseTo(3 + 0.8 + 1.5, 9);
+    expect(f.value).toBeCloseTo(input(f, 'air') + input(f, 'watts') * chain, 9);
+  });
+
+  test('watts in the regulator: close to mean drop times load, plus the quiescent current', () => {
+    const f = figure(regulated, 'regulator', 'regulator-watts');
+    const byHand = (input(f, 'mean input') - input(f, 'output')) * 1.2 + input(f, 'mean input') * input(f, 'quiescent');
+    expect(f.value / byHand).toBeCloseTo(1, 2);
+  });
+
+  test('what reaches the load', () => {
+    for (const picture of pictures) {
+      const f = figure(picture, 'load', 'efficiency');
+      expect(f.value).toBeCloseTo((100 * input(f, 'load')) / input(f, 'from the EMF'), 9);
+      expect(f.value).toBeGreaterThan(30);
+      expect(f.value).toBeLessThan(95);
+    }
+  });
+
+  test('ripple on the output: reservoir ripple through the rejection, and what dropout lets through', () => {
+    for (const picture of [pictures[0]!, pictures[2]!]) {
+      const f = picture.verdicts.find((v) => v.id === 'output-ripple')!.figure;
+      const through = input(f, 'reservoir ripple') * 10 ** (-input(f, 'rejection at 100/120 Hz') / 20);
+      expect(f.value).toBeCloseTo(through + input(f, 'let through by dropout'), 9);
+    }
+    expect(
+      input(pictures[2]!.verdicts.find((v) => v.id === 'output-ripple')!.figure, 'let through by dropout'),
+    ).toBeGreaterThan(1);
+  });
+
+  test('ripple current: RMS of rectifier and load subtract in quadrature', () => {
+    const f = regulated.verdicts.find((v) => v.id === 'ripple-current')!.figure;
+    const byHand = Math.sqrt(input(f, 'rectifier current, RMS') ** 2 - input(f, 'load current') ** 2);
+    expect(f.value).toBeCloseTo(byHand, 9);
+    const rms = figure(regulated, 'winding', 'winding-rms').value;
+    const nominal = figure(regulated, 'reservoir', 'reservoir-current').value;
+    expect(nominal).toBeCloseTo(Math.sqrt(rms ** 2 - regulated.points.nominal.solution.rail.loadMeanA ** 2), 2);
+  });
+
+  test('deviation of the output: the worse of below and above', () => {
+    const f = pictures[1]!.verdicts.find((v) => v.id === 'output-window')!.figure;
+    const asked = input(f, 'asked');
+    const worse = Math.max(asked - input(f, 'lowest'), input(f, 'highest') - asked);
+    expect(f.value).toBeCloseTo((100 * worse) / asked, 9);
+  });
+});
+
+describe('estimates stand beside the simulation and are told apart', () => {
+  test('a bridge’s winding: 1.8 times the load current, within a third', () => {
+    for (const picture of pictures.slice(0, 2)) {
+      const f = figure(picture, 'winding', 'winding-rms');
+      expect(f.origin).toBe('simulated');
+      expect(Math.abs(f.estimate!.value / f.value - 1)).toBeLessThan(0.34);
+    }
+  });
+
+  test('the idle peak: root two times the open-circuit volts, a little above what diodes leave', () => {
+    const f = regulated.verdicts.find((v) => v.id === 'reservoir-voltage')!.figure;
+    expect(f.estimate!.value).toBeGreaterThan(f.value);
+    expect(f.estimate!.value - f.value).toBeLessThan(2.2);
+  });
+
+  test('a diode’s mean: half the load current in a bridge', () => {
+    const f = regulated.verdicts.find((v) => v.id === 'diode-average')!.figure;
+    expect(f.estimate!.value / f.value).toBeCloseTo(1, 3);
+  });
+
+  test('the first surge stays under peak over cold copper', () => {
+    for (const picture of pictures) {
+      const f = picture.verdicts.find((v) => v.id === 'diode-surge')!.figure;
+      expect(f.value).toBeLessThan(f.estimate!.value);
+      expect(f.value).toBeGreaterThan(0.5 * f.estimate!.value);
+    }
+  });
+});
+
+test('what is typical is called typical, what is chosen chosen', () => {
+  expect(figure(regulated, 'reservoir', 'reservoir-esr').origin).toBe('typical');
+  const entered = pictureOf(applyPatch(clock, { reservoir: { esrOhm: 0.03 } })).picture;
+  expect(figure(entered, 'reservoir', 'reservoir-esr').origin).toBe('chosen');
+  expect(regulated.verdicts.find((v) => v.id === 'ripple-current')!.limitSource).toMatch(/Typical/);
+  const rated = pictureOf(applyPatch(clock, { reservoir: { rippleA: 4 } })).picture;
+  expect(rated.verdicts.find((v) => v.id === 'ripple-current')!.limitSource).toMatch(/as entered/);
+});
+
+test('a verdict’s sentence carries its number and its limit', () => {
+  const v = regulated.verdicts.find((x) => x.id === 'regulator-input')!;
+  expect(v.sentence).toBe('39.1 V of 40 V allowed at the input.');
+  expect(v.limitSource).toBe('Input maximum of the 78S24.');
+  for (const picture of pictures) {
+    for (const verdict of picture.verdicts) {
+      expect(verdict.sentence).toMatch(/\d/);
+      expect(verdict.reason.length).toBeGreaterThan(20);
+      expect(verdict.limitSource.length).toBeGreaterThan(10);
+      expect(verdict.wantedMargin).toBeGreaterThan(0);
+    }
+  }
+});
+
+test('mains figures have no corner: they are the corners', () => {
+  expect(stationFigures(regulated, 'mains', 'low').map((f) => [f.label, Math.round(f.value)])).toEqual([
+    ['Low line', 207],
+    ['Nominal line', 230],
+    ['High line', 253],
+  ]);
+});
+
+test('without a regulator there is nothing to say about one', () => {
+  expect(stationFigures(pictures[1]!, 'regulator', 'nominal')).toEqual([]);
+});
