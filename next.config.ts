@@ -5,6 +5,7 @@ const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,
+  experimental: { optimizePackageImports: ['radix-ui'] },
 };
 
 export default config;

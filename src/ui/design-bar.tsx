@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { ToggleGroup } from 'radix-ui';
 import { useState } from 'react';
-import { NAME_MAX } from '@/core/design/schema';
+import { NAME_MAX } from '@/core/design/limits';
 import { arrangementWords, ratingWords } from '@/core/design/words';
 import { BANDS, type Band } from '@/core/judge/picture';
 import { Mark } from './mark';

@@ -1,14 +1,18 @@
 'use client';
 
-import { Command } from 'cmdk';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
 import { BANDS } from '@/core/judge/picture';
 import { DesignBar } from './design-bar';
 import { Dialog } from './dialog';
 import { downloadDesign } from './download';
+import type { Action } from './palette';
 import { useHistory, useSession, useView } from './session';
 import { toggleTheme } from './theme';
+
+// Fetched when it is first asked for: the terrace does not wait for it.
+const Palette = dynamic(() => import('./palette').then((m) => m.Palette), { ssr: false });
 
 const KEYS: readonly [string, string][] = [
   ['Tab', 'from station to station, then to fields and verdicts'],
@@ -61,7 +65,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
     return () => window.removeEventListener('keydown', onKey);
   }, [store, view]);
 
-  const actions: { name: string; hint?: string; run(): void }[] = [
+  const actions: Action[] = [
     { name: 'Undo', hint: 'Ctrl Z', run: () => history.undo() },
     { name: 'Redo', hint: 'Ctrl Shift Z', run: () => history.redo() },
     { name: 'Go to Supply', run: () => router.push(`/design/${id}`) },
@@ -96,27 +100,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
           ))}
         </dl>
       </Dialog>
-      <Dialog open={palette} onOpenChange={setPalette} title="Actions">
-        <Command label="Actions">
-          <Command.Input autoFocus className="field" placeholder="Type a few letters" aria-label="Find an action" />
-          <Command.List className="mt-2 max-h-[46vh] overflow-y-auto" label="Actions">
-            <Command.Empty className="p-2 text-quiet">Nothing by that name.</Command.Empty>
-            {actions.map((a) => (
-              <Command.Item
-                key={a.name}
-                onSelect={() => {
-                  setPalette(false);
-                  a.run();
-                }}
-                className="flex cursor-pointer justify-between rounded px-2 py-1.5 data-[selected=true]:bg-sunk"
-              >
-                <span>{a.name}</span>
-                {a.hint && <span className="text-quiet">{a.hint}</span>}
-              </Command.Item>
-            ))}
-          </Command.List>
-        </Command>
-      </Dialog>
+      {palette && <Palette actions={actions} onClose={() => setPalette(false)} />}
       <Dialog
         open={conflict !== null}
         onOpenChange={() => undefined}

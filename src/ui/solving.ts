@@ -69,8 +69,11 @@ export function startSolving(document: DesignStore, view: View): () => void {
     if (state.design !== before.design && onlyWords(state.design, before.design) === false) solve(state.design);
   });
   if (view.getState().picture) {
-    seekFixes(document.getState().design);
-    afterPaint(() => performance.measure('first-terrace', { start: 0, end: performance.now() }));
+    view.setState({ fixing: true });
+    afterPaint(() => {
+      performance.measure('first-terrace', { start: 0, end: performance.now() });
+      if (!stopped && job === 0) seekFixes(document.getState().design);
+    });
   } else {
     solve(document.getState().design);
   }

@@ -203,6 +203,7 @@ describe('solving', () => {
     const document = createDesignStore(design);
     const view = createView(stored, good);
     const stop = startSolving(document, view);
+    document.getState().edit({ transformer: { ratedV: 24.5 } });
     jest.advanceTimersByTime(500);
     expect(fixJobs).toHaveLength(1);
     document.getState().edit({ transformer: { ratedV: 25 } });

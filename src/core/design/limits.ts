@@ -56,3 +56,8 @@ export function rangeFault(path: FieldPath, value: number): string | null {
   }
   return null;
 }
+
+/** Longest name and note a design may carry, characters. */
+export const NAME_MAX = 80;
+export const NOTE_MAX = 4000;
+export const READINGS_MAX = 2000;

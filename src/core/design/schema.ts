@@ -4,12 +4,7 @@ import { INTERFACES } from '@/core/parts/heatsink';
 import { REGULATOR_SIZES } from '@/core/parts/regulator';
 import type { Design } from './design';
 import { firstFault, type Fault } from './fault';
-import { fieldLimit, rangeFault, type FieldPath } from './limits';
-
-/** Longest name and note a design may carry, characters. */
-export const NAME_MAX = 80;
-export const NOTE_MAX = 4000;
-export const READINGS_MAX = 2000;
+import { fieldLimit, NAME_MAX, NOTE_MAX, rangeFault, READINGS_MAX, type FieldPath } from './limits';
 
 function field(path: FieldPath) {
   const base = yup

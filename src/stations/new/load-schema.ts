@@ -1,6 +1,5 @@
 import * as yup from 'yup';
-import { rangeFault, fieldLimit, type FieldPath } from '@/core/design/limits';
-import { NAME_MAX } from '@/core/design/schema';
+import { fieldLimit, NAME_MAX, rangeFault, type FieldPath } from '@/core/design/limits';
 import { parseQuantity } from '@/core/quantity/parse';
 
 /** The load as typed: texts, so that nothing a person wrote is lost to a fault. */

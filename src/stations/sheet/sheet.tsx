@@ -3,7 +3,7 @@
 import { Download, Printer } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { TestPoint } from '@/core/bench/test-points';
-import { NOTE_MAX } from '@/core/design/schema';
+import { NOTE_MAX } from '@/core/design/limits';
 import { arrangementWords, ratingWords } from '@/core/design/words';
 import { formatQuantity } from '@/core/quantity/format';
 import { report } from '@/core/sheet/report';
