@@ -1,0 +1,179 @@
+import { expect, test, type Page } from '@playwright/test';
+import { Server, shelf } from './server';
+
+const server = new Server();
+const CLOCK = 'Slave-clock line, stairwell';
+const PEN = 'Tide-gauge pen recorder';
+
+test.beforeAll(() => server.start());
+test.afterAll(() => server.kill());
+
+async function open(page: Page, name: string, place = '') {
+  const ids = await shelf(server.url);
+  await page.goto(`/design/${ids[name]}${place}`);
+}
+
+const saved = (page: Page) => expect(page.getByTestId('save-state')).toContainText('Saved');
+
+test.describe('the shelf', () => {
+  test('a duplicate is a design of its own, found by its name', async ({ page }) => {
+    await page.goto('/');
+    await page.getByRole('button', { name: `Duplicate ${CLOCK}` }).click();
+    await expect(page.getByTestId('shelf-entry')).toHaveCount(4);
+    await page.getByLabel('Find a design').fill('copy');
+    await expect(page.getByTestId('shelf-entry')).toHaveCount(1);
+    await page.getByLabel('Find a design').fill('800 mA');
+    await expect(page.getByTestId('shelf-entry')).toHaveCount(1);
+    await expect(page.getByTestId('shelf-entry')).toContainText(PEN);
+    await page.getByLabel('Find a design').fill('no such thing');
+    await expect(page.getByText('Nothing on the shelf matches')).toBeVisible();
+    await page.getByLabel('Find a design').fill('');
+    await page.getByLabel('Order').selectOption('worst');
+    await expect(page.getByTestId('shelf-entry').first()).toContainText(PEN);
+  });
+
+  test('paper or charcoal is remembered', async ({ page }) => {
+    await page.goto('/');
+    await page.getByRole('button', { name: 'Paper or charcoal' }).click();
+    await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+    await page.reload();
+    await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+  });
+
+  test('what is not there is said to be not there', async ({ page }) => {
+    await page.goto('/design/nobody');
+    await expect(page.getByRole('heading', { name: 'Not on the shelf' })).toBeVisible();
+    await page.getByRole('link', { name: 'To the shelf' }).click();
+    await expect(page.getByTestId('shelf-entry').first()).toBeVisible();
+  });
+});
+
+test.describe('names and undo', () => {
+  test('an empty or endless name is told at the field, and the old one stays', async ({ page }) => {
+    await open(page, CLOCK);
+    const name = page.getByLabel('Name of the design');
+    await name.fill('   ');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('the field cannot stay empty')).toBeVisible();
+    await name.fill('x'.repeat(90));
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('90 letters; 80 fit')).toBeVisible();
+    await name.press('Escape');
+    await expect(name).toHaveValue(CLOCK);
+  });
+
+  test('undo while typing means the typing, not the step before', async ({ page }) => {
+    await open(page, CLOCK);
+    await page.getByRole('slider', { name: 'Reservoir' }).focus();
+    await page.keyboard.press('ArrowUp');
+    await expect(page.getByRole('slider', { name: 'Reservoir' })).toContainText('10000 µF');
+    const field = page.getByLabel('Capacitance');
+    await field.focus();
+    await page.keyboard.press('End');
+    await page.keyboard.type('9');
+    await page.keyboard.press('Control+z');
+    await expect(page.getByRole('slider', { name: 'Reservoir' })).toContainText('10000 µF');
+    await field.press('Escape');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByRole('slider', { name: 'Reservoir' })).toContainText('6800 µF');
+    await saved(page);
+  });
+
+  test('a note is one step, however long it took to write', async ({ page }) => {
+    await open(page, CLOCK, '/sheet');
+    const note = page.getByLabel('Notes');
+    const before = await note.inputValue();
+    await note.focus();
+    await page.keyboard.press('End');
+    await page.keyboard.type(' New fuse fitted.');
+    await page.getByRole('button', { name: 'Export JSON' }).focus();
+    await saved(page);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(note).toHaveValue(before);
+    await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+  });
+
+  test('history goes along from Supply to Bench and back', async ({ page }) => {
+    await open(page, PEN);
+    await page.getByRole('slider', { name: 'Winding' }).focus();
+    await page.keyboard.press('ArrowUp');
+    await expect(page.getByRole('slider', { name: 'Winding' })).toContainText('15 V');
+    await page.getByRole('link', { name: 'Bench' }).click();
+    await expect(page.getByTestId('step-mains')).toBeVisible();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('link', { name: 'Supply' }).click();
+    await expect(page.getByRole('slider', { name: 'Winding' })).toContainText('12 V');
+    await saved(page);
+  });
+});
+
+test.describe('workings', () => {
+  test('a verdict, a figure, an expected window and a printed margin all open theirs', async ({ page }) => {
+    await open(page, PEN);
+    await page.getByText(/^The valley falls .* short/).click();
+    await expect(page.getByTestId('working')).toContainText('lowest reservoir voltage − (output + dropout)');
+    await page.getByRole('slider', { name: 'Reservoir' }).click();
+    await page.getByRole('button', { name: /^Stored, idle/ }).click();
+    await expect(page.getByTestId('working')).toContainText('½·C·V²');
+
+    await page.goto('/');
+    await open(page, PEN, '/bench');
+    await page
+      .getByRole('button', { name: /^Expected .* show the working/ })
+      .nth(2)
+      .click();
+    await expect(page.getByTestId('working')).toContainText('mean reservoir voltage with only its leakage');
+
+    await open(page, PEN, '/sheet');
+    await page
+      .getByRole('row', { name: /Regulator junction/ })
+      .getByRole('button')
+      .click();
+    await expect(page.getByTestId('working')).toContainText('junction to case');
+  });
+
+  test('the mains band in front changes what is told', async ({ page }) => {
+    await open(page, CLOCK);
+    const reservoir = page.getByRole('slider', { name: 'Reservoir' });
+    const nominal = await reservoir.textContent();
+    await reservoir.focus();
+    await page.keyboard.press('1');
+    await expect(page.getByRole('radio', { name: 'low' })).toHaveAttribute('aria-checked', 'true');
+    await expect(reservoir).not.toHaveText(nominal!);
+    await page.getByRole('radio', { name: 'nominal' }).click();
+    await expect(reservoir).toHaveText(nominal!);
+  });
+});
+
+test('another arrangement keeps every value that still means something', async ({ page }) => {
+  await open(page, CLOCK);
+  await page.getByRole('slider', { name: 'Rectifier' }).click();
+  await page.getByLabel('Arrangement').selectOption('centre-tap');
+  await expect(page.getByRole('slider', { name: 'Winding' })).toContainText('2 × 24 V');
+  await expect(page.getByRole('slider', { name: 'Reservoir' })).toContainText('6800 µF');
+  await page.getByLabel('Arrangement').selectOption('half-wave');
+  await expect(page.getByRole('slider', { name: 'Winding' })).toContainText('24 V');
+  await page.getByRole('slider', { name: 'Regulator' }).click();
+  await page.getByLabel('Kind').selectOption('none');
+  await expect(page.getByText('No regulator: the reservoir feeds the load directly')).toBeVisible();
+  for (let n = 0; n < 3; n++) await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('slider', { name: 'Regulator' })).toContainText('78S24');
+  await saved(page);
+});
+
+test('pages come with a policy that lets nothing in from elsewhere, and ask for nothing from there', async ({
+  page,
+}) => {
+  const elsewhere: string[] = [];
+  page.on('request', (r) => {
+    if (!r.url().startsWith(server.url) && !/^(data|blob):/.test(r.url())) elsewhere.push(r.url());
+  });
+  const response = await page.goto('/');
+  const policy = response!.headers()['content-security-policy']!;
+  expect(policy).toContain("default-src 'self'");
+  expect(policy).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic'/);
+  expect(policy).not.toContain('unsafe-eval');
+  await open(page, CLOCK);
+  await expect(page.getByTestId('verdict-count')).toBeVisible();
+  expect(elsewhere).toEqual([]);
+});
