@@ -1,7 +1,14 @@
 import { NextResponse, type NextRequest } from 'next/server';
+import { allowedHost } from '@/server/allowed-host';
 
-/** Every page carries a content security policy with a fresh nonce; nothing is ever loaded from another host. */
+/**
+ * Every page carries a content security policy with a fresh nonce; nothing is ever loaded from another host, and
+ * nothing is told to one.
+ */
 export function proxy(request: NextRequest) {
+  if (!allowedHost(request.headers.get('host'))) {
+    return new NextResponse('This program answers on this machine only.', { status: 403 });
+  }
   const nonce = btoa(crypto.randomUUID());
   const evaluation = process.env.NODE_ENV === 'development' ? " 'unsafe-eval'" : '';
   const policy = [

@@ -1,4 +1,5 @@
 import { NextResponse, type NextRequest } from 'next/server';
+import { allowedHost } from './allowed-host';
 
 /** Largest body a request may carry, bytes. */
 const BODY_MAX = 2_000_000;
@@ -22,15 +23,9 @@ export function problem(
  */
 export function refuseForeign(request: NextRequest): NextResponse | null {
   const host = request.headers.get('host') ?? '';
-  const name = host.replace(/:\d+$/, '');
-  const allowed = [
-    '127.0.0.1',
-    'localhost',
-    '[::1]',
-    ...(process.env['EMBER_RAIL_HOSTS'] ?? '').split(',').filter(Boolean),
-  ];
-  if (!allowed.includes(name))
-    return problem(403, 'Not from here', `This program answers on this machine only, not as '${name.slice(0, 80)}'.`);
+  if (!allowedHost(host)) {
+    return problem(403, 'Not from here', `This program answers on this machine only, not as '${host.slice(0, 80)}'.`);
+  }
   const origin = request.headers.get('origin');
   if (request.method !== 'GET' && origin !== null && !sameHost(origin, host)) {
     return problem(403, 'Not from here', 'Changes are taken from this program’s own pages only.');

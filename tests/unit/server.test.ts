@@ -6,6 +6,7 @@ import { NextRequest } from 'next/server';
 import { openDatabase } from '@/server/database';
 import { demoDesigns } from '@/server/demo';
 import { designStore } from '@/server/designs';
+import { allowedHost } from '@/server/allowed-host';
 import { readJson, refuseForeign } from '@/server/http';
 
 const design = demoDesigns()[0]!;
@@ -61,6 +62,16 @@ test('the shelf knows rating and worst verdict without solving again', () => {
 });
 
 describe('the border', () => {
+  test('answers as this machine, and under names it was told', () => {
+    for (const host of ['127.0.0.1:3000', 'localhost', '[::1]:80']) expect(allowedHost(host)).toBe(true);
+    for (const host of [null, '', 'rebound.example', '127.0.0.1.example', 'localhost.example:3000']) {
+      expect(allowedHost(host)).toBe(false);
+    }
+    process.env['EMBER_RAIL_HOSTS'] = 'workshop.lan';
+    expect(allowedHost('workshop.lan:3000')).toBe(true);
+    delete process.env['EMBER_RAIL_HOSTS'];
+  });
+
   const request = (method: string, headers: Record<string, string>, body?: string) =>
     new NextRequest('http://127.0.0.1:3000/api/designs', { method, headers, ...(body === undefined ? {} : { body }) });
 

@@ -1,6 +1,6 @@
 /**
  * A network is what the solver sees: windings, diodes, filter and loads, without names, parts or prices.
- * All values SI. The same object is a case file on disk (docs/case files read by the command line).
+ * All values SI. Case files on disk are read into it by case-file.ts.
  */
 
 export type RectifierKind = 'half-wave' | 'centre-tap' | 'bridge';
