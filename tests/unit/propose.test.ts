@@ -2,7 +2,7 @@ import { MAINS_PRESETS } from '@/core/design/defaults';
 import type { Demand } from '@/core/design/design';
 import { readDesign } from '@/core/design/schema';
 import { judge } from '@/core/judge/judge';
-import { propose } from '@/core/size/propose';
+import { propose, proposing } from '@/core/size/propose';
 import { studyDesign } from '@/core/study/operating-point';
 
 const europe = MAINS_PRESETS[0]!.mains;
@@ -45,4 +45,33 @@ test('what no standard set can do is said, with the nearest regulators', () => {
     /fixed regulators hold ±4 %, and you ask for ±1 %/,
   );
   expect(propose('Test', demand(12, 8, 5), europe).shortfall).toMatch(/largest fixed regulator carries 2 A/);
+});
+
+describe('a search that can be watched', () => {
+  test('tells its progress, never backwards, and ends in the same proposal', () => {
+    const search = proposing('Watched', demand(9, 0.4), europe);
+    let simulated = 0;
+    let passing = 0;
+    let steps = 0;
+    for (;;) {
+      const step = search.next();
+      if (step.done) {
+        expect(step.value.design).toEqual(propose('Watched', demand(9, 0.4), europe).design);
+        expect(step.value.simulated).toBe(simulated);
+        break;
+      }
+      expect(step.value.simulated).toBeGreaterThanOrEqual(simulated);
+      expect(step.value.passing).toBeGreaterThanOrEqual(passing);
+      ({ simulated, passing } = step.value);
+      steps++;
+    }
+    expect(steps).toBeGreaterThan(2);
+    expect(passing).toBeGreaterThan(0);
+  });
+
+  test('may be left in the middle', () => {
+    const search = proposing('Left', demand(9, 0.4), europe);
+    expect(search.next().done).toBe(false);
+    expect(search.return(undefined as never).done).toBe(true);
+  });
 });
