@@ -28,7 +28,7 @@ test.describe('the shelf', () => {
     await page.getByLabel('Find a design').fill('no such thing');
     await expect(page.getByText('Nothing on the shelf matches')).toBeVisible();
     await page.getByLabel('Find a design').fill('');
-    await page.getByLabel('Order').selectOption('worst');
+    await page.getByLabel('Order', { exact: true }).selectOption('worst');
     await expect(page.getByTestId('shelf-entry').first()).toContainText(PEN);
   });
 
