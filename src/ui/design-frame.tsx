@@ -1,18 +1,14 @@
 'use client';
 
-import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
 import { BANDS } from '@/core/judge/picture';
 import { DesignBar } from './design-bar';
 import { Dialog } from './dialog';
 import { downloadDesign } from './download';
-import type { Action } from './palette';
+import { Palette, type Action } from './palette';
 import { useHistory, useSession, useView } from './session';
 import { toggleTheme } from './theme';
-
-// Fetched when it is first asked for: the terrace does not wait for it.
-const Palette = dynamic(() => import('./palette').then((m) => m.Palette), { ssr: false });
 
 const KEYS: readonly [string, string][] = [
   ['Tab', 'from station to station, then to fields and verdicts'],
