@@ -94,22 +94,21 @@ export interface Edit {
 
 /** Applies a patch; pure. The regulator, being one of several kinds, is replaced whole. */
 export function applyPatch(design: Design, patch: Patch): Design {
-  const next: Record<string, unknown> = { ...design };
-  for (const [key, value] of Object.entries(patch)) {
-    const before = next[key];
-    next[key] = key !== 'regulator' && isRecord(value) && isRecord(before) ? { ...before, ...value } : value;
-  }
-  return next as unknown as Design;
+  return merged(design, patch);
 }
 
 /** One patch that does what `first` and then `second` do. */
 export function mergePatches(first: Patch, second: Patch): Patch {
-  const merged: Record<string, unknown> = { ...first };
-  for (const [key, value] of Object.entries(second)) {
-    const before = merged[key];
-    merged[key] = key !== 'regulator' && isRecord(value) && isRecord(before) ? { ...before, ...value } : value;
+  return merged(first, second);
+}
+
+function merged<T extends object>(base: T, patch: Patch): T {
+  const next = { ...base } as Record<string, unknown>;
+  for (const [key, value] of Object.entries(patch)) {
+    const before = next[key];
+    next[key] = key !== 'regulator' && isRecord(value) && isRecord(before) ? { ...before, ...value } : value;
   }
-  return merged as Patch;
+  return next as T;
 }
 
 function isRecord(value: unknown): value is Record<string, unknown> {
