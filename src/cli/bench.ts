@@ -1,19 +1,22 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import { CaseError, readCase } from '@/core/circuit/case-file';
+import { readCase } from '@/core/circuit/case-file';
 import type { Network } from '@/core/circuit/network';
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import { applyPatch } from '@/core/design/design';
 import { simulateFixes } from '@/core/judge/fixes';
 import { pictureOf } from '@/core/judge/picture';
 import { propose } from '@/core/size/propose';
-import { resultFile, solveRun } from '@/core/solve/case-result';
+import { resultFile, solveRun } from '@/core/solve/solve-run';
+import { fuzz } from './fuzz';
+import { timePlainWay } from './plain-way';
 import { compareResults } from '@/core/solve/compare';
 import { solveSteady } from '@/core/solve/steady';
 
 /**
- * Usage: npm run bench [-- --json]
- * Accuracy and speed of the solver on the reference cases it covers, and of what an edit costs behind the interface.
+ * Usage: npm run bench [-- --json] [-- --fuzz [CASES]]
+ * Accuracy and speed of the solver on the reference cases, against the same case solved the plain way, and what an edit
+ * costs behind the interface. With --fuzz: what becomes of random circuits, plausible and absurd.
  */
 const CASES = path.join(process.cwd(), 'tests/fixtures/cases');
 
@@ -23,6 +26,10 @@ interface CaseRow {
   field: string;
   coldMs: number;
   warmMs: number | null;
+  /** Milliseconds of a start, step or dip for each mains cycle of the run. */
+  perCycleMs: number | null;
+  plainMs: number | null;
+  ratio: number | null;
 }
 
 function timed(work: () => unknown, rounds: number): number {
@@ -36,43 +43,61 @@ function timed(work: () => unknown, rounds: number): number {
   return times.sort((a, b) => a - b)[Math.floor(rounds / 2)]!;
 }
 
-/** The network with its load moved by 5 %, as one step of a drag would. */
+/** The network with its capacitors moved by 5 %, as one step of a drag would. */
 function moved(network: Network): Network {
-  const [capacitor] = network.rail.filter;
   return {
     ...network,
-    rail: { ...network.rail, filter: capacitor ? [{ ...capacitor, capacitanceF: capacitor.capacitanceF * 1.05 }] : [] },
+    sections: network.sections.map((section) => ({
+      ...section,
+      rails: section.rails.map((rail) => ({
+        ...rail,
+        filter: rail.filter.map((e) => (e.kind === 'capacitor' ? { ...e, capacitanceF: e.capacitanceF * 1.05 } : e)),
+      })),
+    })),
   };
 }
 
-function caseRows(): { rows: CaseRow[]; skipped: string[] } {
-  const rows: CaseRow[] = [];
-  const skipped: string[] = [];
-  for (const file of readdirSync(CASES)
+function caseRows(rounds: number): CaseRow[] {
+  return readdirSync(CASES)
     .filter((f) => f.endsWith('.json'))
-    .sort()) {
-    let read;
-    try {
-      read = readCase(JSON.parse(readFileSync(path.join(CASES, file), 'utf8')));
-    } catch (error) {
-      if (!(error instanceof CaseError)) throw error;
-      skipped.push(file.slice(0, 2));
-      continue;
-    }
-    const { network, run } = read;
-    const reference = JSON.parse(readFileSync(path.join(CASES, 'results', file), 'utf8')) as Record<string, unknown>;
-    const worst = compareResults(reference, resultFile(solveRun(network, run)))[0]!;
-    const warmV = run.kind === 'steady' ? solveSteady(network).initialV : undefined;
-    const next = moved(network);
-    rows.push({
-      id: file.replace('.json', ''),
-      worst: worst.relative,
-      field: worst.path,
-      coldMs: timed(() => solveRun(network, run), 400),
-      warmMs: warmV === undefined ? null : timed(() => solveSteady(next, { warmV }), 400),
+    .sort()
+    .map((file) => {
+      const { network, run } = readCase(JSON.parse(readFileSync(path.join(CASES, file), 'utf8')));
+      const reference = JSON.parse(readFileSync(path.join(CASES, 'results', file), 'utf8')) as Record<string, unknown>;
+      const worst = compareResults(reference, resultFile(solveRun(network, run)))[0]!;
+      const steady = run.kind === 'steady' ? solveSteady(network) : null;
+      const next = moved(network);
+      const coldMs = timed(() => solveRun(network, run), rounds);
+      const plain = steady ? timePlainWay(network, steady.rails[0]!.meanV) : null;
+      return {
+        id: file.replace('.json', ''),
+        worst: worst.relative,
+        field: worst.path,
+        coldMs,
+        warmMs: steady ? timed(() => solveSteady(next, { warm: steady.state }), rounds) : null,
+        perCycleMs: run.kind === 'steady' ? null : coldMs / run.cycles,
+        plainMs: plain?.ms ?? null,
+        ratio: plain ? plain.ms / coldMs : null,
+      };
     });
-  }
-  return { rows, skipped };
+}
+
+/** Variations of one capacitor-input design a second, one core: the later searches and tolerance studies stand on it. */
+function variationsPerSecond(): number {
+  const { network } = readCase(JSON.parse(readFileSync(path.join(CASES, '01-bridge-12v-500ma.json'), 'utf8')));
+  const { state } = solveSteady(network);
+  const vary = (n: number): Network => ({
+    ...network,
+    sections: network.sections.map((s) => ({
+      ...s,
+      winding: { ...s.winding, voltageRms: s.winding.voltageRms * (0.95 + 0.001 * (n % 100)) },
+    })),
+  });
+  for (let n = 0; n < 300; n++) solveSteady(vary(n), { warm: state });
+  const start = performance.now();
+  let done = 0;
+  while (performance.now() - start < 1500) solveSteady(vary(done++), { warm: state });
+  return (1000 * done) / (performance.now() - start);
 }
 
 function workRows(): { what: string; ms: number; budget: string }[] {
@@ -102,17 +127,54 @@ function workRows(): { what: string; ms: number; budget: string }[] {
   ];
 }
 
-const cases = caseRows();
-const work = workRows();
-if (process.argv.includes('--json')) {
-  console.log(JSON.stringify({ cases: cases.rows, notCovered: cases.skipped, work }));
-} else {
-  console.log('Reference cases             worst error  at                             cold ms  warm ms');
-  for (const r of cases.rows) {
+const median = (list: number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
+const numbers = (list: (number | null)[]) => list.filter((x): x is number => x !== null);
+
+function main(argv: string[]): number {
+  if (argv.includes('--fuzz')) {
+    const asked = Number(argv[argv.indexOf('--fuzz') + 1]);
+    const counts = fuzz(asked > 0 ? Math.floor(asked) : 10_000, (done) => process.stderr.write(`\r${done} cases`));
+    process.stderr.write('\r');
+    console.log(JSON.stringify(counts, null, 1));
+    return counts.crashed + counts.notFinite + counts.slow + counts.unbalanced > 0 ? 1 : 0;
+  }
+  const rows = caseRows(200);
+  const steady = rows.filter((r) => r.warmMs !== null);
+  const summary = {
+    worstField: Math.max(...rows.map((r) => r.worst)),
+    coldMedianMs: median(steady.map((r) => r.coldMs)),
+    coldWorstMs: Math.max(...steady.map((r) => r.coldMs)),
+    warmMedianMs: median(numbers(steady.map((r) => r.warmMs))),
+    perCycleWorstMs: Math.max(...numbers(rows.map((r) => r.perCycleMs))),
+    plainRatioMedian: median(numbers(steady.map((r) => r.ratio))),
+    variationsPerSecond: variationsPerSecond(),
+  };
+  const work = workRows();
+  if (argv.includes('--json')) {
+    console.log(JSON.stringify({ cases: rows, summary, work }));
+    return 0;
+  }
+  const cell = (x: number | null, digits: number, width: number) =>
+    (x === null ? '–' : x.toFixed(digits)).padStart(width);
+  console.log(
+    'Reference cases                     worst error  at                              cold ms  warm ms  plain ms  ratio',
+  );
+  for (const r of rows) {
     console.log(
-      `${r.id.padEnd(28)}${(100 * r.worst).toFixed(4).padStart(8)} %   ${r.field.padEnd(30)}${r.coldMs.toFixed(3).padStart(8)}${(r.warmMs === null ? '–' : r.warmMs.toFixed(3)).padStart(9)}`,
+      `${r.id.padEnd(38)}${(100 * r.worst).toFixed(4)} %  ${r.field.padEnd(30)}${cell(r.coldMs, 3, 9)}${cell(r.warmMs, 3, 9)}${cell(r.plainMs, 1, 10)}${cell(r.ratio, 0, 7)}`,
     );
   }
-  console.log(`Not covered by this solver: ${cases.skipped.join(', ')}\n`);
+  const s = summary;
+  console.log(`
+worst field            ${(100 * s.worstField).toFixed(4)} %    must 0.1, aim 0.03
+steady cold, median    ${s.coldMedianMs.toFixed(3)} ms    must 0.5, aim 0.1;  worst ${s.coldWorstMs.toFixed(2)} ms, must 3
+steady warm, median    ${s.warmMedianMs.toFixed(3)} ms    must 0.4, aim 0.08
+start, step, dip       ${s.perCycleWorstMs.toFixed(3)} ms a cycle at worst, must 0.3
+against the plain way  ${s.plainRatioMedian.toFixed(0)} times, median;  must 8, aim 30
+variations             ${s.variationsPerSecond.toFixed(0)} a second and core;  must 2500
+`);
   for (const w of work) console.log(`${w.what.padEnd(44)}${w.ms.toFixed(1).padStart(8)} ms   budget ${w.budget}`);
+  return 0;
 }
+
+process.exitCode = main(process.argv.slice(2));

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { CaseError, readCase } from '@/core/circuit/case-file';
-import { resultFile, solveRun } from '@/core/solve/case-result';
-import { SolveError } from '@/core/solve/integrator';
+import { SolveError } from '@/core/solve/solve-error';
+import { resultFile, solveRun } from '@/core/solve/solve-run';
 
 /**
  * Usage: npm run solve -- CASE.json        ('-' or nothing reads standard input)

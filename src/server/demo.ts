@@ -20,11 +20,21 @@ export function demoDesigns(): Design[] {
     { outputV: 12, outputA: 0.8, tolerancePct: 5, rippleVpp: 0.01, kind: 'current' },
     mains,
   );
+  const drum = blankDesign(
+    'Drum seismograph amplifier, ±18 V',
+    { outputV: 18, outputA: 0.25, tolerancePct: 5, rippleVpp: 0.005, kind: 'current' },
+    mains,
+  );
+  const tide = blankDesign(
+    'Tide-telegraph receiver, valves',
+    { outputV: 180, outputA: 0.045, tolerancePct: 12, rippleVpp: 0.3, kind: 'current' },
+    mains,
+  );
   return [
     {
       ...clock,
       note: 'Feeds fourteen slave movements and the hall chime. Bridge on the landing, sink outside the case.',
-      transformer: { ratedV: 24, ratedVA: 100, regulationPct: 9, hotC: 75 },
+      transformer: { ratedV: 24, ratedVA: 100, regulationPct: 9, hotC: 75, leakageH: 0 },
       rectifier: { kind: 'bridge', diode: 'si-3a' },
       reservoir: { ...clock.reservoir, capacitanceF: 6800e-6, ratedV: 50 },
       regulator: { kind: 'fixed', size: '78S', outputV: 24 },
@@ -33,18 +43,41 @@ export function demoDesigns(): Design[] {
     {
       ...dome,
       note: 'Home-wound on a salvaged core. The controller takes 23 to 41 V and brakes into the reservoir.',
-      transformer: { ratedV: 25.5, ratedVA: 225, regulationPct: 6.5, hotC: 70 },
+      transformer: { ratedV: 25.5, ratedVA: 225, regulationPct: 6.5, hotC: 70, leakageH: 0 },
       rectifier: { kind: 'bridge', diode: 'si-25a' },
       reservoir: { ...dome.reservoir, capacitanceF: 22000e-6, ratedV: 63 },
     },
     {
       ...pen,
       note: 'Built in a hurry from what lay about. Works on the bench; the trace jitters on winter evenings.',
-      transformer: { ratedV: 12, ratedVA: 16, regulationPct: null, hotC: 75 },
+      transformer: { ratedV: 12, ratedVA: 16, regulationPct: null, hotC: 75, leakageH: 0 },
       rectifier: { kind: 'bridge', diode: 'si-1a' },
       reservoir: { ...pen.reservoir, capacitanceF: 1000e-6, ratedV: 25 },
       regulator: { kind: 'fixed', size: '78', outputV: 12 },
       heat: { ambientC: 40, sinkKPerW: 20, interface: 'dry' },
+    },
+    {
+      ...drum,
+      note: 'Two rails for the amplifier and the pen motor drive; the pen draws on the plus side only, so the loads differ.',
+      demand: { ...drum.demand, negativeA: 0.18 },
+      transformer: { ratedV: 20, ratedVA: 30, regulationPct: 14, hotC: 70, leakageH: 0 },
+      rectifier: { kind: 'split-bridge', diode: 'si-1a' },
+      reservoir: { ...drum.reservoir, capacitanceF: 2200e-6, ratedV: 50 },
+      regulator: { kind: 'fixed', size: '78M', outputV: 18 },
+      heat: { ambientC: 35, sinkKPerW: 10, interface: 'mica' },
+    },
+    {
+      ...tide,
+      note: 'Anode supply through a choke for soft current, heaters from their own winding. Dangerous for minutes after switching off.',
+      transformer: { ratedV: 230, ratedVA: 60, regulationPct: 11, hotC: 75, leakageH: 0.02 },
+      rectifier: { kind: 'centre-tap', diode: 'si-1a' },
+      reservoir: { ...tide.reservoir, capacitanceF: 47e-6, ratedV: 400 },
+      filter: {
+        before: [{ kind: 'choke', inductanceH: 12, resistanceOhm: 220, ratedA: 0.08, swinging: false }],
+        after: [],
+        bleederOhm: 22000,
+      },
+      heater: { ratedV: 6.3, currentA: 1.8 },
     },
   ];
 }

@@ -2,7 +2,7 @@ import type Database from 'better-sqlite3';
 import { randomUUID } from 'node:crypto';
 import type { Design } from '@/core/design/design';
 import { headlineOf, pictureOf, SUMMARY_VERSION, summaryOf, type Headline, type Summary } from '@/core/judge/picture';
-import { SolveError } from '@/core/solve/integrator';
+import { SolveError } from '@/core/solve/solve-error';
 
 export interface StoredDesign {
   id: string;

@@ -8,17 +8,19 @@ interface Props {
   onOpenChange(open: boolean): void;
   title: string;
   description?: string;
+  /** For pictures and cards. */
+  wide?: boolean;
   children: ReactNode;
 }
 
-export function Dialog({ open, onOpenChange, title, description, children }: Props) {
+export function Dialog({ open, onOpenChange, title, description, wide = false, children }: Props) {
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/40" />
         <Radix.Content
           aria-describedby={description ? undefined : ''}
-          className="fixed left-1/2 top-[12vh] z-50 max-h-[78vh] w-[min(560px,92vw)] -translate-x-1/2 overflow-y-auto rounded-md border border-edge bg-paper p-5 shadow-xl"
+          className={`fixed left-1/2 top-[8vh] z-50 max-h-[84vh] -translate-x-1/2 overflow-y-auto rounded-md border border-edge bg-paper p-5 shadow-xl ${wide ? 'w-[min(980px,94vw)]' : 'w-[min(560px,92vw)]'}`}
         >
           <Radix.Title className="serif text-[20px] font-semibold">{title}</Radix.Title>
           {description && <Radix.Description className="mt-1 text-quiet">{description}</Radix.Description>}

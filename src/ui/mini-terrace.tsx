@@ -7,7 +7,7 @@ const HEIGHT = 172;
 /** A design's terrace, small: the same steps and waves as on its Supply view, without words. */
 export function MiniTerrace({ summary, id }: { summary: Summary; id: string }) {
   const regulated = summary.neededV !== null;
-  const cols = columns(0, WIDTH, regulated);
+  const cols = columns(0, WIDTH, { regulated });
   const { low, high, nominal } = summary.levels;
   const lowest = Math.min(low.reservoirMinV, low.outputMinV, summary.windowV[0]);
   const { y } = voltAxis(Math.max(0, lowest), Math.max(high.openPeakV, summary.windowV[1]), 8, HEIGHT - 34, 12);

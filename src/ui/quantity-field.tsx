@@ -12,7 +12,7 @@ interface Props {
   onCommit(value: number | null): void;
   /** The neighbouring preferred value; arrow keys go through it. */
   step?(value: number, direction: number): number;
-  label?: string;
+  label?: string | undefined;
   placeholder?: string;
   inputRef?: Ref<HTMLInputElement>;
 }

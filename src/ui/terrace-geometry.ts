@@ -2,23 +2,47 @@ import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import type { Levels } from '@/core/judge/picture';
 
-/** Where each station stands, in pixels from the left. */
+type Span = [number, number];
+
+/** Where each station stands, in pixels from the left. What lies before and after the reservoir may be absent. */
 export interface Columns {
-  mains: [number, number];
-  winding: [number, number];
-  rectifier: [number, number];
-  reservoir: [number, number];
-  regulator: [number, number];
-  load: [number, number];
+  mains: Span;
+  winding: Span;
+  rectifier: Span;
+  before?: Span;
+  reservoir: Span;
+  after?: Span;
+  regulator: Span;
+  load: Span;
+}
+
+export interface Shape {
+  regulated: boolean;
+  before?: boolean;
+  after?: boolean;
 }
 
 /** The winding needs little width, the reservoir the most, the regulator enough for its gap and label. */
-export function columns(left: number, right: number, regulated: boolean): Columns {
-  const shares = regulated ? [0.13, 0.12, 0.11, 0.31, 0.18, 0.15] : [0.13, 0.12, 0.11, 0.38, 0.11, 0.15];
-  const edges = [left];
-  for (const share of shares) edges.push(edges[edges.length - 1]! + share * (right - left));
-  const at = (n: number): [number, number] => [edges[n]!, edges[n + 1]!];
-  return { mains: at(0), winding: at(1), rectifier: at(2), reservoir: at(3), regulator: at(4), load: at(5) };
+export function columns(left: number, right: number, { regulated, before = false, after = false }: Shape): Columns {
+  const crowd = (before ? 1 : 0) + (after ? 1 : 0);
+  const shares: [keyof Columns, number][] = [
+    ['mains', 0.13],
+    ['winding', 0.12],
+    ['rectifier', 0.11],
+    ...(before ? ([['before', 0.17]] as [keyof Columns, number][]) : []),
+    ['reservoir', (regulated ? 0.31 : 0.38) - 0.06 * crowd],
+    ...(after ? ([['after', 0.17]] as [keyof Columns, number][]) : []),
+    ['regulator', regulated ? 0.18 : crowd > 0 ? 0.07 : 0.11],
+    ['load', 0.15],
+  ];
+  const total = shares.reduce((sum, [, share]) => sum + share, 0);
+  let at = left;
+  const spans = shares.map(([station, share]): [keyof Columns, Span] => {
+    const from = at;
+    at += (share / total) * (right - left);
+    return [station, [from, at]];
+  });
+  return Object.fromEntries(spans) as unknown as Columns;
 }
 
 export interface VoltAxis {
@@ -67,9 +91,9 @@ export function steps(levels: Levels, cols: Columns, firstV: number): Point[] {
     [middle(cols.winding), levels.openPeakV],
     [middle(cols.winding), levels.terminalPeakV],
     [middle(cols.rectifier), levels.terminalPeakV],
-    [middle(cols.rectifier), levels.reservoirMaxV],
-    [cols.reservoir[0], levels.reservoirMaxV],
-    [cols.reservoir[0], firstV],
+    [middle(cols.rectifier), cols.before ? levels.inputMaxV : levels.reservoirMaxV],
+    [cols.rectifier[1], cols.before ? levels.inputMaxV : levels.reservoirMaxV],
+    [cols.rectifier[1], firstV],
   ];
 }
 

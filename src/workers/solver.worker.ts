@@ -1,11 +1,11 @@
 import * as Comlink from 'comlink';
 import { mainsForReadings, testPoints, type TestPoint } from '@/core/bench/test-points';
-import type { Demand, Design, Mains } from '@/core/design/design';
+import type { Ask, Design, Mains } from '@/core/design/design';
 import { simulateFixes } from '@/core/judge/fixes';
 import { pictureOf, summaryOf, type Picture, type Summary } from '@/core/judge/picture';
 import type { Fix } from '@/core/judge/verdict';
 import { proposing, type Proposal, type SearchProgress } from '@/core/size/propose';
-import { SolveError } from '@/core/solve/integrator';
+import { SolveError } from '@/core/solve/solve-error';
 import { warmStartFrom, type WarmStart } from '@/core/study/operating-point';
 
 export type Answer<T> = { ok: true; value: T } | { ok: false; error: string };
@@ -52,7 +52,7 @@ const solver = {
   async propose(
     job: number,
     name: string,
-    demand: Demand,
+    demand: Ask,
     mains: Mains,
     onProgress: (progress: SearchProgress) => void,
   ): Promise<Answer<Proposal & { summary: Summary }> | null> {

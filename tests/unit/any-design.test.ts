@@ -1,6 +1,7 @@
+import { RECTIFIER_KINDS } from '@/core/circuit/network';
 import fc from 'fast-check';
 import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';
-import { applyPatch, type Design, type Patch } from '@/core/design/design';
+import { applyPatch, type Design, type Patch, type FilterStep } from '@/core/design/design';
 import { FIELD_LIMITS, type FieldPath } from '@/core/design/limits';
 import { readDesign } from '@/core/design/schema';
 import { judge } from '@/core/judge/judge';
@@ -26,6 +27,22 @@ const regulator = fc.oneof(
     ),
 );
 
+const filterPart: fc.Arbitrary<FilterStep> = fc.oneof(
+  fc.record({
+    kind: fc.constant('choke' as const),
+    inductanceH: anywhere('filter.choke.inductanceH'),
+    resistanceOhm: anywhere('filter.choke.resistanceOhm'),
+    ratedA: anywhere('filter.choke.ratedA'),
+    swinging: fc.boolean(),
+  }),
+  fc.record({ kind: fc.constant('resistor' as const), resistanceOhm: anywhere('filter.resistor.resistanceOhm') }),
+  fc.record({
+    kind: fc.constant('capacitor' as const),
+    capacitanceF: anywhere('filter.capacitor.capacitanceF'),
+    ratedV: anywhere('filter.capacitor.ratedV'),
+  }),
+);
+
 /** Any design the fields let somebody type, however absurd. */
 const absurd: fc.Arbitrary<Design> = fc
   .record({
@@ -34,22 +51,25 @@ const absurd: fc.Arbitrary<Design> = fc
       outputA: anywhere('demand.outputA'),
       tolerancePct: anywhere('demand.tolerancePct'),
       rippleVpp: anywhere('demand.rippleVpp'),
-      kind: fc.constantFrom<'current' | 'resistance'>('current', 'resistance'),
+      kind: fc.constantFrom<'current' | 'resistance' | 'power'>('current', 'resistance', 'power'),
+      negativeA: fc.option(anywhere('demand.negativeA')),
     }),
     mains: fc.record({
       voltageRms: anywhere('mains.voltageRms'),
       frequencyHz: anywhere('mains.frequencyHz'),
       lowPct: anywhere('mains.lowPct'),
       highPct: anywhere('mains.highPct'),
+      flatTopPct: anywhere('mains.flatTopPct'),
     }),
     transformer: fc.record({
       ratedV: anywhere('transformer.ratedV'),
       ratedVA: anywhere('transformer.ratedVA'),
       regulationPct: fc.option(anywhere('transformer.regulationPct')),
       hotC: anywhere('transformer.hotC'),
+      leakageH: fc.oneof(fc.constant(0), anywhere('transformer.leakageH')),
     }),
     rectifier: fc.record({
-      kind: fc.constantFrom<'half-wave' | 'centre-tap' | 'bridge'>('half-wave', 'centre-tap', 'bridge'),
+      kind: fc.constantFrom(...RECTIFIER_KINDS),
       diode: fc.constantFrom(...DIODE_CLASSES.map((d) => d.id)),
     }),
     reservoir: fc.record({
@@ -60,6 +80,12 @@ const absurd: fc.Arbitrary<Design> = fc
       tolerancePct: anywhere('reservoir.tolerancePct'),
       agedPct: anywhere('reservoir.agedPct'),
     }),
+    filter: fc.record({
+      before: fc.array(filterPart, { maxLength: 2 }),
+      after: fc.array(filterPart, { maxLength: 3 }),
+      bleederOhm: fc.option(anywhere('filter.bleederOhm')),
+    }),
+    heater: fc.option(fc.record({ ratedV: anywhere('heater.ratedV'), currentA: anywhere('heater.currentA') })),
     regulator,
     heat: fc.record({
       ambientC: anywhere('heat.ambientC'),
@@ -80,7 +106,7 @@ test('anything that can be typed is a valid file, is solved, and is judged in fi
       }
       for (const point of Object.values(picture.points)) {
         expect(point.wave.reservoirV.every(Number.isFinite)).toBe(true);
-        expect(point.solution.rail.minV).toBeLessThanOrEqual(point.solution.rail.maxV);
+        expect(point.rail.minV).toBeLessThanOrEqual(point.rail.maxV);
       }
       expect(JSON.stringify(summaryOf(picture))).not.toMatch(/null,null/);
     }),
@@ -107,7 +133,13 @@ const plausible: fc.Arbitrary<Design> = fc
     );
     return {
       ...base,
-      transformer: { ratedV, ratedVA: Math.max(3, size * ratedV * outputA), regulationPct: null, hotC: 75 },
+      transformer: {
+        ratedV,
+        ratedVA: Math.max(3, size * ratedV * outputA),
+        regulationPct: null,
+        hotC: 75,
+        leakageH: 0,
+      },
       rectifier: { kind, diode: 'si-1a' },
       reservoir: { ...base.reservoir, capacitanceF: farad * 2e-3 * outputA, ratedV: 63 },
       regulator: { kind: 'fixed' as const, size: '78' as const, outputV },

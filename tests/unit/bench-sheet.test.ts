@@ -38,8 +38,8 @@ test('the expected value lies inside its window, and a build off in every part b
       diodeSaturationFactor: 0.5,
     }),
   );
-  expect(judgeReading(point('reservoir-loaded'), off.rail.meanV).state).toBe('as expected');
-  expect(judgeReading(point('reservoir-ripple'), off.rail.ripplePeakToPeakV).state).toBe('as expected');
+  expect(judgeReading(point('reservoir-loaded'), off.rails[0]!.meanV).state).toBe('as expected');
+  expect(judgeReading(point('reservoir-ripple'), off.rails[0]!.ripplePeakToPeakV).state).toBe('as expected');
 });
 
 test('windows follow the mains volts read that day', () => {

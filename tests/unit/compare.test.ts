@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { readCase } from '@/core/circuit/case-file';
-import { resultFile, solveRun } from '@/core/solve/case-result';
+import { resultFile, solveRun } from '@/core/solve/solve-run';
 import { compareResults } from '@/core/solve/compare';
 
 type Json = Record<string, unknown>;

@@ -1,10 +1,14 @@
 import { capacitanceAt, CONDITIONS, esrOf, loadsOf, mainsVolts, modelOf, networkOf } from '@/core/circuit/condition';
+import type { FilterCapacitor, Network } from '@/core/circuit/network';
 import { applyPatch, type Design } from '@/core/design/design';
 import { typicalEsr } from '@/core/parts/capacitor';
 import { demoDesigns } from '@/server/demo';
 
 const clock = demoDesigns()[0]!;
 const dome = demoDesigns()[1]!;
+const windingOf = (network: Network) => network.sections[0]!.winding;
+const filterOf = (network: Network) => network.sections[0]!.rails[0]!.filter;
+const reservoirOf = (network: Network) => filterOf(network)[0] as FilterCapacitor;
 
 describe('mains', () => {
   test('low and high line stand apart by their own tolerances', () => {
@@ -17,12 +21,12 @@ describe('mains', () => {
   test('the winding follows the mains in proportion', () => {
     const open = modelOf(clock).openCircuitV;
     expect(open).toBeCloseTo(24 * 1.09, 9);
-    expect(networkOf(clock, CONDITIONS.high).source.voltageRms).toBeCloseTo(open * 1.1, 9);
-    expect(networkOf(clock, CONDITIONS.low).source.voltageRms).toBeCloseTo(open * 0.9, 9);
+    expect(windingOf(networkOf(clock, CONDITIONS.high)).voltageRms).toBeCloseTo(open * 1.1, 9);
+    expect(windingOf(networkOf(clock, CONDITIONS.low)).voltageRms).toBeCloseTo(open * 0.9, 9);
   });
 
   test('volts read at the outlet replace the tolerance', () => {
-    expect(networkOf(clock, CONDITIONS.nominal, { mainsV: 219 }).source.voltageRms).toBeCloseTo(
+    expect(windingOf(networkOf(clock, CONDITIONS.nominal, { mainsV: 219 })).voltageRms).toBeCloseTo(
       (modelOf(clock).openCircuitV * 219) / 230,
       9,
     );
@@ -31,14 +35,16 @@ describe('mains', () => {
 
 describe('copper', () => {
   test('is warm where the load stays on and cold where it has not yet been', () => {
-    const warm = networkOf(clock, CONDITIONS.low).source;
-    const cold = networkOf(clock, CONDITIONS.surge).source;
-    expect(warm.resistanceOhm / cold.resistanceOhm).toBeCloseTo((234.5 + 75) / 254.5, 9);
-    expect(warm.sharedResistanceOhm / cold.sharedResistanceOhm).toBeCloseTo((234.5 + 75) / 254.5, 9);
+    const warm = networkOf(clock, CONDITIONS.low);
+    const cold = networkOf(clock, CONDITIONS.surge);
+    expect(windingOf(warm).resistanceOhm / windingOf(cold).resistanceOhm).toBeCloseTo((234.5 + 75) / 254.5, 9);
+    expect(warm.mains.sharedResistanceOhm / cold.mains.sharedResistanceOhm).toBeCloseTo((234.5 + 75) / 254.5, 9);
   });
 
   test('half of it is the primary’s', () => {
-    const { resistanceOhm, sharedResistanceOhm } = networkOf(clock, CONDITIONS.nominal).source;
+    const network = networkOf(clock, CONDITIONS.nominal);
+    const { resistanceOhm } = windingOf(network);
+    const { sharedResistanceOhm } = network.mains;
     expect(resistanceOhm).toBeCloseTo(sharedResistanceOhm, 12);
     expect(resistanceOhm + sharedResistanceOhm).toBeCloseTo((24 * 0.09) / (100 / 24), 9);
   });
@@ -52,9 +58,9 @@ describe('reservoir', () => {
   });
 
   test('doubles its ESR as it dries out', () => {
-    const fresh = networkOf(clock, CONDITIONS.nominal).rail.filter[0]!.esrOhm;
+    const fresh = reservoirOf(networkOf(clock, CONDITIONS.nominal)).esrOhm;
     expect(fresh).toBeCloseTo(typicalEsr(6800e-6, 50), 12);
-    expect(networkOf(clock, CONDITIONS.low).rail.filter[0]!.esrOhm).toBeCloseTo(2 * fresh, 12);
+    expect(reservoirOf(networkOf(clock, CONDITIONS.low)).esrOhm).toBeCloseTo(2 * fresh, 12);
   });
 
   test('uses the ESR that was entered', () => {
@@ -62,7 +68,7 @@ describe('reservoir', () => {
   });
 
   test('of nothing leaves the filter empty', () => {
-    expect(networkOf(applyPatch(dome, { reservoir: { capacitanceF: 0 } }), CONDITIONS.nominal).rail.filter).toEqual([]);
+    expect(filterOf(networkOf(applyPatch(dome, { reservoir: { capacitanceF: 0 } }), CONDITIONS.nominal))).toEqual([]);
   });
 });
 
@@ -99,8 +105,10 @@ test('spreads are applied on top of the condition', () => {
     capacitanceFactor: 0.9,
     diodeSaturationFactor: 3,
   });
-  expect(spread.source.voltageRms / plain.source.voltageRms).toBeCloseTo(1.03, 12);
-  expect(spread.source.resistanceOhm / plain.source.resistanceOhm).toBeCloseTo(0.8, 12);
-  expect(spread.rail.filter[0]!.capacitanceF / plain.rail.filter[0]!.capacitanceF).toBeCloseTo(0.9, 12);
-  expect(spread.rectifier.diode.saturationCurrentA / plain.rectifier.diode.saturationCurrentA).toBeCloseTo(3, 12);
+  expect(windingOf(spread).voltageRms / windingOf(plain).voltageRms).toBeCloseTo(1.03, 12);
+  expect(windingOf(spread).resistanceOhm / windingOf(plain).resistanceOhm).toBeCloseTo(0.8, 12);
+  expect(reservoirOf(spread).capacitanceF / reservoirOf(plain).capacitanceF).toBeCloseTo(0.9, 12);
+  expect(
+    spread.sections[0]!.rectifier.diode.saturationCurrentA / plain.sections[0]!.rectifier.diode.saturationCurrentA,
+  ).toBeCloseTo(3, 12);
 });

@@ -1,4 +1,5 @@
 import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';
+import type { FilterCapacitor } from '@/core/circuit/network';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { simulateFixes } from '@/core/judge/fixes';
 import { judge } from '@/core/judge/judge';
@@ -15,7 +16,7 @@ const base = (patch: Patch = {}): Design =>
         { outputV: 15, outputA: 0.6, tolerancePct: 5, rippleVpp: 0.005, kind: 'current' },
         MAINS_PRESETS[0]!.mains,
       ),
-      transformer: { ratedV: 18, ratedVA: 30, regulationPct: null, hotC: 75 },
+      transformer: { ratedV: 18, ratedVA: 30, regulationPct: null, hotC: 75, leakageH: 0 },
       regulator: { kind: 'fixed', size: '78', outputV: 15 },
       reservoir: { capacitanceF: 3300e-6, ratedV: 50, esrOhm: null, rippleA: null, tolerancePct: 20, agedPct: 20 },
       heat: { ambientC: 40, sinkKPerW: 5, interface: 'paste' },
@@ -73,14 +74,17 @@ test('verdicts are ranked by how little is left, failures first', () => {
 test('headroom is counted at low line with the reservoir at the end of its life', () => {
   const study = studyDesign(base());
   const found = verdict('headroom')!;
-  expect(study.low.network.rail.filter[0]!.capacitanceF).toBeCloseTo(3300e-6 * 0.64, 9);
-  expect(study.low.network.source.voltageRms / study.nominal.network.source.voltageRms).toBeCloseTo(0.9, 9);
-  expect(found.figure.value).toBeCloseTo(study.low.solution.rail.minV - 17, 9);
+  expect((study.low.network.sections[0]!.rails[0]!.filter[0] as FilterCapacitor).capacitanceF).toBeCloseTo(
+    3300e-6 * 0.64,
+    9,
+  );
+  expect(study.low.winding.voltageRms / study.nominal.winding.voltageRms).toBeCloseTo(0.9, 9);
+  expect(found.figure.value).toBeCloseTo(study.low.rail.minV - 17, 9);
 });
 
 test('warm copper decides dropout, cold copper the surge', () => {
   const study = studyDesign(base());
-  expect(study.low.network.source.resistanceOhm).toBeGreaterThan(study.surge.network.source.resistanceOhm);
+  expect(study.low.winding.resistanceOhm).toBeGreaterThan(study.surge.network.sections[0]!.winding.resistanceOhm);
 });
 
 test('winding current runs at 1.6 to 2 times the load under a bridge, 1.1 to 1.4 times in each half of a tap, 2 to 2.8 half-wave', () => {
@@ -213,6 +217,6 @@ describe('the picture', () => {
 test('half-wave doubles the ripple of a bridge', () => {
   const ripple = (kind: 'bridge' | 'half-wave') =>
     studyDesign(base({ regulator: { kind: 'none' }, rectifier: { kind }, reservoir: { capacitanceF: 10000e-6 } }))
-      .nominal.solution.rail.ripplePeakToPeakV;
+      .nominal.rail.ripplePeakToPeakV;
   expect(ripple('half-wave') / ripple('bridge')).toBeGreaterThan(1.9);
 });

@@ -72,17 +72,19 @@ test('a 9 V winding reads more than 11 V on an idle reservoir', () => {
   const m = transformerModel({ ratedV: 9, ratedVA: 10, regulation: null, halves: 1, hotC: 75 });
   const idle = solveSteady({
     frequencyHz: 50,
-    source: {
-      voltageRms: m.openCircuitV,
-      resistanceOhm: m.ownColdOhm,
-      sharedResistanceOhm: m.sharedColdOhm,
-      flatTop: 0,
-    },
-    rectifier: { kind: 'bridge', diode: diodeClass('si-1a').law },
-    rail: {
-      filter: [{ kind: 'capacitor', capacitanceF: 1000e-6, esrOhm: 0.1 }],
-      load: [{ kind: 'resistance', resistanceOhm: 100_000 }],
-    },
+    mains: { sharedResistanceOhm: m.sharedColdOhm, flatTop: 0 },
+    sections: [
+      {
+        winding: { voltageRms: m.openCircuitV, resistanceOhm: m.ownColdOhm, inductanceH: 0 },
+        rectifier: { kind: 'bridge', diode: diodeClass('si-1a').law },
+        rails: [
+          {
+            filter: [{ kind: 'capacitor', capacitanceF: 1000e-6, esrOhm: 0.1 }],
+            load: [{ kind: 'resistance', resistanceOhm: 100_000 }],
+          },
+        ],
+      },
+    ],
   });
-  expect(idle.rail.meanV).toBeGreaterThan(11);
+  expect(idle.rails[0]!.meanV).toBeGreaterThan(11);
 });

@@ -1,5 +1,5 @@
 import { MAINS_PRESETS } from '@/core/design/defaults';
-import type { Demand } from '@/core/design/design';
+import type { Ask } from '@/core/design/design';
 import { readDesign } from '@/core/design/schema';
 import { judge } from '@/core/judge/judge';
 import { propose, proposing } from '@/core/size/propose';
@@ -7,7 +7,7 @@ import { studyDesign } from '@/core/study/operating-point';
 
 const europe = MAINS_PRESETS[0]!.mains;
 const america = MAINS_PRESETS[1]!.mains;
-const demand = (outputV: number, outputA: number, tolerancePct = 5, rippleVpp = 0.01): Demand => ({
+const demand = (outputV: number, outputA: number, tolerancePct = 5, rippleVpp = 0.01): Ask => ({
   outputV,
   outputA,
   tolerancePct,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { A, B, C, D, GAMMA, STAGES } from '@/core/solve/esdirk';
-import { loadCurrent, loadLaw } from '@/core/solve/load-law';
+import { loadLaw } from '@/core/circuit/load-law';
 import { wrightOmega } from '@/core/solve/wright-omega';
 
 describe('the integration method', () => {
@@ -51,10 +51,10 @@ test('omega plus its logarithm gives the argument back, from deep blocking to ha
 describe('load law', () => {
   test('a regulator draws its current in regulation, less in dropout, its own last of all', () => {
     const law = loadLaw([{ kind: 'regulator', outputV: 12, dropoutV: 2, currentA: 1, quiescentA: 0.005 }]);
-    expect(loadCurrent(law, 20)).toBeCloseTo(1.005, 12);
-    expect(loadCurrent(law, 8)).toBeCloseTo(0.505, 12);
-    expect(loadCurrent(law, 1)).toBeCloseTo(0.005, 12);
-    expect(loadCurrent(law, 0.25)).toBeCloseTo(0.0025, 12);
+    expect(law.current(20, Infinity)).toBeCloseTo(1.005, 12);
+    expect(law.current(8, Infinity)).toBeCloseTo(0.505, 12);
+    expect(law.current(1, Infinity)).toBeCloseTo(0.005, 12);
+    expect(law.current(0.25, Infinity)).toBeCloseTo(0.0025, 12);
   });
 
   test('parallel loads add, in any order', () => {
@@ -66,11 +66,9 @@ describe('load law', () => {
     const forward = loadLaw(loads);
     const backward = loadLaw([...loads].reverse());
     for (const v of [-1, 0.2, 1, 4, 6.9, 7.1, 30]) {
-      expect(loadCurrent(forward, v)).toBeCloseTo(loadCurrent(backward, v), 12);
-      expect(loadCurrent(forward, v)).toBeCloseTo(
-        loads.reduce((s, l) => s + loadCurrent(loadLaw([l]), v), 0),
-        12,
-      );
+      expect(forward.current(v, Infinity)).toBeCloseTo(backward.current(v, Infinity), 12);
+      const alone = loads.reduce((sum, load) => sum + loadLaw([load]).current(v, Infinity), 0);
+      expect(forward.current(v, Infinity)).toBeCloseTo(alone, 12);
     }
   });
 });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Network, RectifierKind } from '@/core/circuit/network';
-import { solveStart } from '@/core/solve/start';
+import { solveStart } from '@/core/solve/transient';
 import { solveSteady } from '@/core/solve/steady';
 
 /** A diode whose drop is a hundredth of a volt: ideal for a 1000 V winding. */
@@ -23,16 +23,23 @@ function network(
   const { volts = 12, ohm = 0.6, farad = 2200e-6, esr = 0.05, loadOhm, loadA, diode = SILICON, flatTop = 0 } = over;
   return {
     frequencyHz: 50,
-    source: { voltageRms: volts, resistanceOhm: ohm, sharedResistanceOhm: 0, flatTop },
-    rectifier: { kind, diode },
-    rail: {
-      filter: farad > 0 ? [{ kind: 'capacitor', capacitanceF: farad, esrOhm: esr }] : [],
-      load: [
-        loadOhm !== undefined
-          ? { kind: 'resistance', resistanceOhm: loadOhm }
-          : { kind: 'current', currentA: loadA ?? 0.5 },
-      ],
-    },
+    mains: { sharedResistanceOhm: 0, flatTop },
+    sections: [
+      {
+        winding: { voltageRms: volts, resistanceOhm: ohm, inductanceH: 0 },
+        rectifier: { kind, diode },
+        rails: [
+          {
+            filter: farad > 0 ? [{ kind: 'capacitor', capacitanceF: farad, esrOhm: esr }] : [],
+            load: [
+              loadOhm !== undefined
+                ? { kind: 'resistance', resistanceOhm: loadOhm }
+                : { kind: 'current', currentA: loadA ?? 0.5 },
+            ],
+          },
+        ],
+      },
+    ],
   };
 }
 
@@ -49,7 +56,7 @@ const idealInto = (kind: RectifierKind, wCR: number, ratio: number) => {
         loadOhm: R,
         diode: IDEAL,
       }),
-    ).rail.meanV / PEAK
+    ).rails[0]!.meanV / PEAK
   );
 };
 
@@ -81,28 +88,28 @@ describe('analytic limits', () => {
 
   test('half-wave into a resistance: mean Vpk/pi, RMS current Vpk/2R', () => {
     const s = solveSteady(network('half-wave', { volts: 1000, ohm: 0, farad: 0, loadOhm: 1000, diode: IDEAL }));
-    expect(s.rail.meanV / (PEAK / Math.PI)).toBeCloseTo(1, 3);
+    expect(s.rails[0]!.meanV / (PEAK / Math.PI)).toBeCloseTo(1, 3);
     expect(s.windings[0]!.rmsA / (PEAK / 2000)).toBeCloseTo(1, 3);
   });
 
   test('full wave into a resistance: mean 2Vpk/pi, ripple RMS Vpk*sqrt(1/2 - 4/pi^2)', () => {
     const s = solveSteady(network('centre-tap', { volts: 1000, ohm: 0, farad: 0, loadOhm: 1000, diode: IDEAL }));
-    expect(s.rail.meanV / ((2 * PEAK) / Math.PI)).toBeCloseTo(1, 3);
-    expect(s.rail.rippleRmsV / (PEAK * Math.sqrt(0.5 - 4 / Math.PI ** 2))).toBeCloseTo(1, 3);
+    expect(s.rails[0]!.meanV / ((2 * PEAK) / Math.PI)).toBeCloseTo(1, 3);
+    expect(s.rails[0]!.rippleRmsV / (PEAK * Math.sqrt(0.5 - 4 / Math.PI ** 2))).toBeCloseTo(1, 3);
   });
 
   test('a huge reservoir behind next to no resistance stands at the peak', () => {
     const s = solveSteady(
       network('centre-tap', { volts: 1000, ohm: 0.01, farad: 0.01, esr: 0, loadOhm: 1e6, diode: IDEAL }),
     );
-    expect(s.rail.meanV / PEAK).toBeCloseTo(1, 3);
+    expect(s.rails[0]!.meanV / PEAK).toBeCloseTo(1, 3);
   });
 
   test('a flat top takes off its share of the peak and of the RMS', () => {
     const s = solveSteady(
       network('centre-tap', { volts: 1000, ohm: 0.01, farad: 0.01, esr: 0, loadOhm: 1e6, diode: IDEAL, flatTop: 0.1 }),
     );
-    expect(s.rail.meanV / PEAK).toBeCloseTo(0.9, 3);
+    expect(s.rails[0]!.meanV / PEAK).toBeCloseTo(0.9, 3);
     expect(s.source.rms).toBeLessThan(1000);
     expect(s.source.rms).toBeGreaterThan(0.93 * 1000);
   });
@@ -130,10 +137,10 @@ describe('for any plausible supply', () => {
         expect(Math.abs(s.energyBalance.relativeError)).toBeLessThan(1e-4);
         const diodes = kind === 'bridge' ? s.diodes.slice(1, 3) : s.diodes;
         const charge = diodes.reduce((sum, d) => sum + d.meanA, 0);
-        expect(Math.abs(charge / s.rail.loadMeanA - 1)).toBeLessThan(1e-3);
-        expect(s.rail.minV).toBeLessThanOrEqual(s.rail.meanV);
-        expect(s.rail.maxV).toBeGreaterThanOrEqual(s.rail.meanV);
-        expect(s.rail.maxV).toBeLessThan(Math.SQRT2 * options.volts);
+        expect(Math.abs(charge / s.rails[0]!.loadMeanA - 1)).toBeLessThan(1e-3);
+        expect(s.rails[0]!.minV).toBeLessThanOrEqual(s.rails[0]!.meanV);
+        expect(s.rails[0]!.maxV).toBeGreaterThanOrEqual(s.rails[0]!.meanV);
+        expect(s.rails[0]!.maxV).toBeLessThan(Math.SQRT2 * options.volts);
       }),
       { numRuns: 150 },
     );
@@ -142,8 +149,8 @@ describe('for any plausible supply', () => {
   test('more capacitance never lowers the valley', () => {
     fc.assert(
       fc.property(anyNetwork, fc.double({ min: 1.05, max: 5, noNaN: true }), ({ kind, options }, factor) => {
-        const small = solveSteady(network(kind, options)).rail.minV;
-        const large = solveSteady(network(kind, { ...options, farad: options.farad * factor })).rail.minV;
+        const small = solveSteady(network(kind, options)).rails[0]!.minV;
+        const large = solveSteady(network(kind, { ...options, farad: options.farad * factor })).rails[0]!.minV;
         expect(large).toBeGreaterThan(small - 1e-4 * options.volts);
       }),
       { numRuns: 80 },
@@ -154,8 +161,8 @@ describe('for any plausible supply', () => {
     fc.assert(
       fc.property(anyNetwork, fc.double({ min: 0, max: 1.2, noNaN: true }), ({ kind, options }, share) => {
         const cold = solveSteady(network(kind, options));
-        const warm = solveSteady(network(kind, options), { warmV: share * Math.SQRT2 * options.volts });
-        expect(Math.abs(warm.rail.meanV / cold.rail.meanV - 1)).toBeLessThan(2e-4);
+        const warm = solveSteady(network(kind, options), { warm: [share * Math.SQRT2 * options.volts] });
+        expect(Math.abs(warm.rails[0]!.meanV / cold.rails[0]!.meanV - 1)).toBeLessThan(2e-4);
       }),
       { numRuns: 60 },
     );
@@ -164,8 +171,8 @@ describe('for any plausible supply', () => {
   test('a higher mains never gives less', () => {
     fc.assert(
       fc.property(anyNetwork, ({ kind, options }) => {
-        expect(solveSteady(network(kind, { ...options, volts: options.volts * 1.1 })).rail.meanV).toBeGreaterThan(
-          solveSteady(network(kind, options)).rail.meanV,
+        expect(solveSteady(network(kind, { ...options, volts: options.volts * 1.1 })).rails[0]!.meanV).toBeGreaterThan(
+          solveSteady(network(kind, options)).rails[0]!.meanV,
         );
       }),
       { numRuns: 60 },
@@ -178,7 +185,7 @@ describe('switch-on', () => {
     const n = network('bridge', { loadA: 0.5 });
     const late = solveStart(n, 40, 90);
     const steady = solveSteady(n);
-    expect(late.rail.meanV / steady.rail.meanV).toBeCloseTo(1, 3);
+    expect(late.rails[0]!.meanV / steady.rails[0]!.meanV).toBeCloseTo(1, 3);
     expect(late.windings[0]!.rmsA / steady.windings[0]!.rmsA).toBeCloseTo(1, 2);
   });
 
@@ -213,7 +220,7 @@ test('a short across the winding’s worth of resistance and no reservoir still 
     network('bridge', { volts: 0.4, loadA: 1 }),
   ]) {
     const s = solveSteady(n);
-    for (const figure of [s.rail.meanV, s.rail.minV, s.windings[0]!.rmsA, s.diodes[0]!.peakReverseV])
+    for (const figure of [s.rails[0]!.meanV, s.rails[0]!.minV, s.windings[0]!.rmsA, s.diodes[0]!.peakReverseV])
       expect(Number.isFinite(figure)).toBe(true);
   }
 });

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Network, RectifierKind } from '@/core/circuit/network';
+import type { Load, Network, RectifierKind } from '@/core/circuit/network';
 import { solveSteady } from '@/core/solve/steady';
 
 const SILICON = { saturationCurrentA: 4e-9, emissionCoefficient: 1.8, seriesResistanceOhm: 0.03, temperatureC: 25 };
@@ -11,7 +11,7 @@ interface Values {
   shared: number;
   farad: number;
   esr: number;
-  load: Network['rail']['load'];
+  load: Load[];
   hertz?: number;
   diode?: typeof SILICON;
 }
@@ -19,9 +19,14 @@ interface Values {
 function network({ kind, volts, ohm, shared, farad, esr, load, hertz = 50, diode = SILICON }: Values): Network {
   return {
     frequencyHz: hertz,
-    source: { voltageRms: volts, resistanceOhm: ohm, sharedResistanceOhm: shared, flatTop: 0 },
-    rectifier: { kind, diode },
-    rail: { filter: [{ kind: 'capacitor', capacitanceF: farad, esrOhm: esr }], load },
+    mains: { sharedResistanceOhm: shared, flatTop: 0 },
+    sections: [
+      {
+        winding: { voltageRms: volts, resistanceOhm: ohm, inductanceH: 0 },
+        rectifier: { kind, diode },
+        rails: [{ filter: [{ kind: 'capacitor', capacitanceF: farad, esrOhm: esr }], load }],
+      },
+    ],
   };
 }
 
@@ -47,7 +52,7 @@ describe('what physics says cannot matter does not matter', () => {
         if (v.kind === 'centre-tap') return;
         const split = solveSteady(network(v));
         const joined = solveSteady(network({ ...v, ohm: v.ohm + v.shared, shared: 0 }));
-        expect(off(split.rail.meanV, joined.rail.meanV)).toBeLessThan(1e-6);
+        expect(off(split.rails[0]!.meanV, joined.rails[0]!.meanV)).toBeLessThan(1e-6);
         expect(off(split.windings[0]!.rmsA, joined.windings[0]!.rmsA)).toBeLessThan(1e-6);
         const lost = split.windings[0]!.copperLossW + (split.source.sharedLossW ?? 0);
         expect(off(lost, joined.windings[0]!.copperLossW)).toBeLessThan(1e-6);
@@ -62,7 +67,7 @@ describe('what physics says cannot matter does not matter', () => {
         const slow = solveSteady(network(v));
         const fast = solveSteady(network({ ...v, hertz: 100, farad: v.farad / 2 }));
         for (const key of ['meanV', 'minV', 'maxV', 'ripplePeakToPeakV'] as const) {
-          expect(off(slow.rail[key], fast.rail[key])).toBeLessThan(2e-4);
+          expect(off(slow.rails[0]![key], fast.rails[0]![key])).toBeLessThan(2e-4);
         }
         expect(off(slow.windings[0]!.rmsA, fast.windings[0]!.rmsA)).toBeLessThan(2e-4);
         expect(off(slow.diodes[0]!.conductionDeg, fast.diodes[0]!.conductionDeg)).toBeLessThan(1e-3);
@@ -87,7 +92,7 @@ describe('what physics says cannot matter does not matter', () => {
             diode: { ...SILICON, saturationCurrentA: 2 * SILICON.saturationCurrentA, seriesResistanceOhm: 0.015 },
           }),
         );
-        expect(off(once.rail.meanV, twice.rail.meanV)).toBeLessThan(1e-5);
+        expect(off(once.rails[0]!.meanV, twice.rails[0]!.meanV)).toBeLessThan(1e-5);
         expect(off(2 * once.windings[0]!.peakA, twice.windings[0]!.peakA)).toBeLessThan(1e-4);
         expect(off(2 * once.energyBalance.sourceW, twice.energyBalance.sourceW)).toBeLessThan(1e-4);
       }),
@@ -98,15 +103,15 @@ describe('what physics says cannot matter does not matter', () => {
   test('the order of parallel loads', () => {
     fc.assert(
       fc.property(values, (v) => {
-        const loads: Network['rail']['load'] = [
+        const loads: Load[] = [
           ...v.load,
           { kind: 'resistance', resistanceOhm: 400 },
           { kind: 'regulator', outputV: 5, dropoutV: 2, currentA: 0.1, quiescentA: 0.004 },
         ];
         const forward = solveSteady(network({ ...v, load: loads }));
         const backward = solveSteady(network({ ...v, load: [...loads].reverse() }));
-        expect(off(forward.rail.meanV, backward.rail.meanV)).toBeLessThan(1e-9);
-        expect(off(forward.rail.minV, backward.rail.minV)).toBeLessThan(1e-9);
+        expect(off(forward.rails[0]!.meanV, backward.rails[0]!.meanV)).toBeLessThan(1e-9);
+        expect(off(forward.rails[0]!.minV, backward.rails[0]!.minV)).toBeLessThan(1e-9);
       }),
       runs,
     );
@@ -122,7 +127,7 @@ describe('what physics says cannot matter does not matter', () => {
           seriesResistanceOhm: 2 * SILICON.seriesResistanceOhm,
         };
         const tap = solveSteady(network({ ...v, kind: 'centre-tap', shared: 0, diode: doubled }));
-        expect(off(bridge.rail.meanV, tap.rail.meanV)).toBeLessThan(1e-6);
+        expect(off(bridge.rails[0]!.meanV, tap.rails[0]!.meanV)).toBeLessThan(1e-6);
         expect(off(bridge.windings[0]!.rmsA, Math.SQRT2 * tap.windings[0]!.rmsA)).toBeLessThan(1e-5);
         expect(off(bridge.diodes[0]!.meanA, tap.diodes[0]!.meanA)).toBeLessThan(1e-5);
       }),
@@ -182,11 +187,11 @@ describe('what each arrangement asks of its diodes and windings', () => {
     expect(w.t).toHaveLength(400);
     expect(w.sourceV[0]).toBeCloseTo(0, 9);
     expect(w.sourceV[100]).toBeCloseTo(18 * Math.SQRT2, 6);
-    expect(Math.max(...w.railV)).toBeCloseTo(s.rail.maxV, 2);
-    expect(Math.min(...w.railV)).toBeCloseTo(s.rail.minV, 2);
-    const mean = w.railV.reduce((a, b) => a + b, 0) / 400;
-    expect(mean).toBeCloseTo(s.rail.meanV, 2);
-    const rms = Math.sqrt(w.rectifierA.reduce((a, b) => a + b * b, 0) / 400);
+    expect(Math.max(...w.railV[0]!)).toBeCloseTo(s.rails[0]!.maxV, 2);
+    expect(Math.min(...w.railV[0]!)).toBeCloseTo(s.rails[0]!.minV, 2);
+    const mean = w.railV[0]!.reduce((a, b) => a + b, 0) / 400;
+    expect(mean).toBeCloseTo(s.rails[0]!.meanV, 2);
+    const rms = Math.sqrt(w.windingA[0]!.reduce((a, b) => a + b * b, 0) / 400);
     expect(off(s.windings[0]!.rmsA, rms)).toBeLessThan(5e-3);
   });
 });

@@ -21,7 +21,7 @@ test('the empty lower part of the axis is folded, zero stays, and the fold is ne
 });
 
 test('columns fill the width without gaps', () => {
-  const cols = Object.values(columns(46, 900, true));
+  const cols = Object.values(columns(46, 900, { regulated: true }));
   expect(cols[0]![0]).toBe(46);
   expect(cols[5]![1]).toBeCloseTo(900, 9);
   for (let n = 1; n < 6; n++) expect(cols[n]![0]).toBe(cols[n - 1]![1]);

@@ -4,6 +4,7 @@ import { FIXED_OUTPUT_TOLERANCE, rippleRejectionDb } from '@/core/parts/regulato
 import { TOUCH_DC_V } from '@/core/parts/touch-limits';
 import { formatNominal, formatQuantity as q } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';
+import { windingCount } from '@/core/design/words';
 import { solveSteady } from '@/core/solve/steady';
 import type { Figure } from '@/core/study/figure';
 import { operatingPoint } from '@/core/study/operating-point';
@@ -52,10 +53,10 @@ const SPREAD = {
  * @throws SolveError when a condition does not converge
  */
 export function testPoints(design: Design, mainsFor: (point: PointId) => number): TestPoint[] {
-  const { mains, bench, regulator, rectifier, demand, heat } = design;
+  const { mains, bench, regulator, demand, heat } = design;
   const model = modelOf(design);
   const meter = (v: number) => (Math.abs(v) * bench.meterPct) / 100 + bench.meterDigitsV;
-  const half = rectifier.kind === 'centre-tap' ? 'each half, tap to end' : 'across the winding';
+  const half = windingCount(design) === 2 ? 'each half, tap to end' : 'across the winding';
   const points: TestPoint[] = [];
   const opened = (mainsV: number) => (model.openCircuitV * mainsV) / mains.voltageRms;
   const idlePeak = Math.SQRT2 * opened(mains.voltageRms * (1 + mains.highPct / 100));
@@ -316,7 +317,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     of: Design,
     pick = (rail: { meanV: number; ripplePeakToPeakV: number }) => rail.meanV,
   ) {
-    const at = (adjust: Adjust) => pick(solveSteady(networkOf(of, condition, { mainsV, ...adjust })).rail);
+    const at = (adjust: Adjust) => pick(solveSteady(networkOf(of, condition, { mainsV, ...adjust })).rails[0]!);
     const value = at({});
     const tolerance = of.reservoir.tolerancePct / 100;
     const trials: [Adjust, Adjust][] = [

@@ -1,6 +1,16 @@
 import * as yup from 'yup';
 import { firstFault } from '@/core/design/fault';
-import type { Network, Run } from './network';
+import { diodeCount } from './arrangement';
+import { ARRANGEMENTS } from './arrangements';
+import {
+  RECTIFIER_KINDS,
+  type DiodeFault,
+  type FilterElement,
+  type Load,
+  type Network,
+  type Rail,
+  type Run,
+} from './network';
 
 /** A case that cannot be calculated, with the place of the first fault ('rails[0].filter[1].kind'). */
 export class CaseError extends Error {
@@ -22,16 +32,27 @@ const finite = () =>
 const positive = () => finite().required('${path} is missing').moreThan(0, '${path} has to be more than 0');
 const notNegative = () => finite().min(0, '${path} cannot be negative');
 
-const capacitor = yup.object({
-  kind: yup
-    .string<'capacitor'>()
-    .required('${path} is missing')
-    .oneOf(['capacitor'], '${path} is ${value}: only a reservoir capacitor can be solved here'),
-  capacitanceF: positive(),
-  esrOhm: notNegative().default(0),
+/** Wires and windings of zero ohm are fine; what no part reaches is a slip of the unit. */
+const MOST = 1e9;
+const within = () => positive().max(MOST, '${path} is more than 1e9');
+
+const ELEMENT_KINDS = ['capacitor', 'inductor', 'resistor'] as const;
+const element = yup.lazy((value: unknown) => {
+  const kind = (value as { kind?: unknown } | null)?.kind;
+  const named = {
+    kind: yup
+      .string<(typeof ELEMENT_KINDS)[number]>()
+      .required('${path} is missing')
+      .oneOf([...ELEMENT_KINDS], '${path} ${value} is not a filter element (capacitor, inductor, resistor)'),
+  };
+  if (kind === 'capacitor') return yup.object({ ...named, capacitanceF: within(), esrOhm: notNegative().default(0) });
+  if (kind === 'inductor')
+    return yup.object({ ...named, inductanceH: within(), resistanceOhm: notNegative().default(0) });
+  if (kind === 'resistor') return yup.object({ ...named, resistanceOhm: notNegative().required('${path} is missing') });
+  return yup.object(named);
 });
 
-const LOAD_KINDS = ['resistance', 'current', 'regulator'] as const;
+const LOAD_KINDS = ['resistance', 'current', 'regulator', 'power'] as const;
 type CaseLoad = { kind: (typeof LOAD_KINDS)[number] } & Record<string, unknown>;
 const load = yup.lazy((value: unknown) => {
   const kind = (value as { kind?: unknown } | null)?.kind;
@@ -39,10 +60,7 @@ const load = yup.lazy((value: unknown) => {
     kind: yup
       .string()
       .required('${path} is missing')
-      .oneOf(
-        [...LOAD_KINDS],
-        '${path} ${value} is not a load that can be solved here (resistance, current, regulator)',
-      ),
+      .oneOf([...LOAD_KINDS], '${path} ${value} is not a load (resistance, current, regulator, power)'),
   };
   if (kind === 'resistance') return yup.object({ ...named, resistanceOhm: positive() });
   if (kind === 'current') return yup.object({ ...named, currentA: notNegative().required('${path} is missing') });
@@ -55,6 +73,8 @@ const load = yup.lazy((value: unknown) => {
       quiescentA: notNegative().default(0),
     });
   }
+  if (kind === 'power')
+    return yup.object({ ...named, powerW: notNegative().required('${path} is missing'), minV: positive() });
   return yup.object(named);
 });
 
@@ -65,7 +85,7 @@ const caseSchema = yup.object({
     .object({
       voltageRms: positive(),
       resistanceOhm: notNegative().default(0),
-      inductanceH: notNegative().max(0, '${path} is ${value}: leakage inductance cannot be solved here').default(0),
+      inductanceH: notNegative().default(0),
       sharedResistanceOhm: notNegative().default(0),
       flatTop: notNegative().lessThan(1, '${path} has to be below 1').default(0),
     })
@@ -75,10 +95,7 @@ const caseSchema = yup.object({
       kind: yup
         .string()
         .required('${path} is missing')
-        .oneOf(
-          ['half-wave', 'centre-tap', 'bridge'] as const,
-          '${path} is ${value}: half-wave, centre-tap and bridge can be solved here',
-        ),
+        .oneOf([...RECTIFIER_KINDS], `\${path} is \${value}: it can be ${RECTIFIER_KINDS.join(', ')}`),
       diode: yup
         .object({
           saturationCurrentA: positive(),
@@ -87,16 +104,26 @@ const caseSchema = yup.object({
           temperatureC: finite().moreThan(-273.15, '${path} lies below absolute zero').default(25),
         })
         .required('${path} is missing'),
-      faults: yup.array().max(0, '${path} is not empty: faulted diodes cannot be solved here'),
+      faults: yup
+        .array()
+        .of(
+          yup.object({
+            diode: finite().required('${path} is missing').integer('${path} has to be a whole number'),
+            state: yup
+              .string<'open' | 'short'>()
+              .required('${path} is missing')
+              .oneOf(['open', 'short'], '${path} is ${value}: a diode can be open or short'),
+          }),
+        )
+        .default([]),
     })
     .required('${path} is missing'),
   rails: yup
     .array()
     .required('${path} is missing')
-    .length(1, '${path} has to hold exactly one rail for this rectifier')
     .of(
       yup.object({
-        filter: yup.array().of(capacitor).max(1, '${path} may hold one reservoir capacitor here').default([]),
+        filter: yup.array().of(element).max(40, '${path} holds more than 40 elements').default([]),
         load: yup.lazy((value: unknown) =>
           Array.isArray(value)
             ? yup.array().of(load).min(1, '${path} is empty')
@@ -123,15 +150,24 @@ const caseSchema = yup.object({
       kind: yup
         .string()
         .required('${path} is missing')
-        .oneOf(['steady', 'start'] as const, '${path} is ${value}: steady and start runs can be solved here'),
+        .oneOf(
+          ['steady', 'start', 'step', 'dip'] as const,
+          '${path} is ${value}: it can be steady, start, step or dip',
+        ),
       cycles: finite()
         .integer('${path} has to be a whole number')
         .min(1, '${path} has to be at least 1')
         .max(10_000, '${path} is more than 10000')
-        .when('kind', { is: 'start', then: (s) => s.required('${path} is missing') }),
+        .when('kind', { is: (kind: string) => kind !== 'steady', then: (s) => s.required('${path} is missing') }),
       switchOnPhaseDeg: finite().default(0),
+      fromA: notNegative().when('kind', { is: 'step', then: (s) => s.required('${path} is missing') }),
+      toA: notNegative().when('kind', { is: 'step', then: (s) => s.required('${path} is missing') }),
+      missingCycles: finite()
+        .moreThan(0, '${path} has to be more than 0')
+        .when('kind', { is: 'dip', then: (s) => s.required('${path} is missing') }),
+      atCycle: notNegative().default(0),
     })
-    .default({ kind: 'steady', cycles: undefined, switchOnPhaseDeg: 0 }),
+    .default(() => ({ kind: 'steady' as const, switchOnPhaseDeg: 0, atCycle: 0 }) as never),
 });
 
 /**
@@ -148,23 +184,91 @@ export function readCase(json: unknown): { network: Network; run: Run } {
     throw new CaseError(fault.path, fault.sentence);
   }
   const c = caseSchema.cast(json, { assert: false });
-  const rail = c.rails[0]!;
-  const loads = ((Array.isArray(rail.load) ? rail.load : [rail.load]) as CaseLoad[]).map((l) =>
-    l.kind === 'regulator' ? { quiescentA: 0, ...l } : l,
-  ) as unknown as Network['rail']['load'];
-  const { inductanceH: _none, ...source } = c.source;
-  void _none;
+  const arrangement = ARRANGEMENTS[c.rectifier.kind];
+  const count = arrangement.rails;
+  if (c.rails.length !== count) {
+    throw new CaseError(
+      'rails',
+      `it holds ${c.rails.length}, a ${c.rectifier.kind} has ${count === 1 ? 'one rail' : 'two rails'}`,
+    );
+  }
+  const rails: Rail[] = c.rails.map((rail) => ({
+    filter: rail.filter as unknown as FilterElement[],
+    load: ((Array.isArray(rail.load) ? rail.load : [rail.load]) as CaseLoad[]).map((l) =>
+      l.kind === 'regulator' ? { quiescentA: 0, ...l } : l,
+    ) as unknown as Load[],
+  }));
+  if (arrangement.stacked && rails[0]!.filter[0]?.kind !== 'capacitor') {
+    throw new CaseError(
+      'rails[0].filter[0]',
+      'a doubler has to start with a capacitor, which stands for both of its own',
+    );
+  }
+  const faults = checkedFaults(c.rectifier.faults, diodeCount(arrangement));
+  const { inductanceH, sharedResistanceOhm, flatTop, ...winding } = c.source;
   return {
     network: {
       ...(c.id === undefined ? {} : { id: c.id }),
       frequencyHz: c.frequencyHz,
-      source,
-      rectifier: { kind: c.rectifier.kind, diode: c.rectifier.diode },
-      rail: { filter: rail.filter, load: loads },
+      mains: { sharedResistanceOhm, flatTop },
+      sections: [
+        {
+          winding: { ...winding, inductanceH },
+          rectifier: { kind: c.rectifier.kind, diode: c.rectifier.diode, ...(faults.length > 0 ? { faults } : {}) },
+          rails,
+        },
+      ],
     },
-    run:
-      c.run.kind === 'start'
-        ? { kind: 'start', cycles: c.run.cycles!, switchOnPhaseDeg: c.run.switchOnPhaseDeg }
-        : { kind: 'steady' },
+    run: checkedRun((c as unknown as { run: RunFields }).run, rails[0]!),
   };
+}
+
+function checkedFaults(faults: readonly DiodeFault[], diodes: number): DiodeFault[] {
+  faults.forEach((fault, n) => {
+    const path = `rectifier.faults[${n}].diode`;
+    if (fault.diode < 0 || fault.diode >= diodes) {
+      throw new CaseError(path, `it is ${fault.diode}, the diodes of this rectifier count from 0 to ${diodes - 1}`);
+    }
+    if (faults.findIndex((f) => f.diode === fault.diode) !== n) {
+      throw new CaseError(path, `diode ${fault.diode} is listed twice`);
+    }
+  });
+  return faults.map(({ diode, state }) => ({ diode, state }));
+}
+
+interface RunFields {
+  kind: Run['kind'];
+  cycles: number;
+  switchOnPhaseDeg: number;
+  fromA: number;
+  toA: number;
+  missingCycles: number;
+  atCycle: number;
+}
+
+function checkedRun(run: RunFields, first: Rail): Run {
+  switch (run.kind) {
+    case 'steady':
+      return { kind: 'steady' };
+    case 'start':
+      return { kind: 'start', cycles: run.cycles, switchOnPhaseDeg: run.switchOnPhaseDeg };
+    case 'step':
+      if (steppedLoad(first.load) < 0) {
+        throw new CaseError('run', 'a step needs a load with a current (current or regulator) on the first rail');
+      }
+      return { kind: 'step', fromA: run.fromA, toA: run.toA, cycles: run.cycles };
+    case 'dip':
+      if (run.atCycle + run.missingCycles > run.cycles * (1 + 1e-12)) {
+        throw new CaseError(
+          'run.missingCycles',
+          `the dip ends at cycle ${run.atCycle + run.missingCycles}, after the run of ${run.cycles}`,
+        );
+      }
+      return { kind: 'dip', missingCycles: run.missingCycles, cycles: run.cycles, atCycle: run.atCycle };
+  }
+}
+
+/** Index of the load a step changes: the first of the rail that has a current. -1 when there is none. */
+export function steppedLoad(loads: readonly Load[]): number {
+  return loads.findIndex((l) => l.kind === 'current' || l.kind === 'regulator');
 }

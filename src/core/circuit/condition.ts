@@ -2,8 +2,9 @@ import { typicalEsr, typicalLeakage } from '@/core/parts/capacitor';
 import { diodeClass } from '@/core/parts/diode';
 import { regulatorSize } from '@/core/parts/regulator';
 import { transformerModel, type TransformerModel } from '@/core/parts/transformer';
-import type { Design } from '@/core/design/design';
-import type { Load, Network } from './network';
+import type { Design, FilterStep, Heater } from '@/core/design/design';
+import { ARRANGEMENTS } from './arrangements';
+import type { AcLoad, FilterElement, Load, Network } from './network';
 
 /** One set of circumstances a design may find itself in. */
 export interface Condition {
@@ -70,7 +71,7 @@ export function modelOf(design: Design): TransformerModel {
     ratedV: transformer.ratedV,
     ratedVA: transformer.ratedVA,
     regulation: transformer.regulationPct === null ? null : transformer.regulationPct / 100,
-    halves: rectifier.kind === 'centre-tap' ? 2 : 1,
+    halves: ARRANGEMENTS[rectifier.kind].ratios.length === 2 ? 2 : 1,
     hotC: transformer.hotC,
   });
 }
@@ -89,9 +90,10 @@ export function esrOf(design: Design): number {
   return esrOhm ?? typicalEsr(capacitanceF, ratedV);
 }
 
-/** What hangs on the reservoir. Without load a regulator still draws its quiescent current, and the can leaks. */
-export function loadsOf(design: Design, loaded: boolean): Load[] {
+/** What hangs on one rail (1: the negative one). Without load a regulator still draws its quiescent current, and the can leaks. */
+export function loadsOf(design: Design, loaded: boolean, rail = 0): Load[] {
   const { demand, regulator, reservoir } = design;
+  const outputA = rail === 1 && demand.negativeA !== null ? demand.negativeA : demand.outputA;
   const leak: Load[] =
     reservoir.capacitanceF > 0
       ? [
@@ -108,17 +110,19 @@ export function loadsOf(design: Design, loaded: boolean): Load[] {
         kind: 'regulator',
         outputV: regulator.outputV,
         dropoutV: size.dropoutV,
-        currentA: loaded ? demand.outputA : 0,
+        currentA: loaded ? outputA : 0,
         quiescentA: size.quiescentA,
       },
       ...leak,
     ];
   }
-  if (!loaded) return leak;
+  if (!loaded || outputA === 0) return leak;
   return [
     demand.kind === 'resistance'
-      ? { kind: 'resistance', resistanceOhm: demand.outputV / demand.outputA }
-      : { kind: 'current', currentA: demand.outputA },
+      ? { kind: 'resistance', resistanceOhm: demand.outputV / outputA }
+      : demand.kind === 'power'
+        ? { kind: 'power', powerW: demand.outputV * outputA, minV: 0.5 * demand.outputV }
+        : { kind: 'current', currentA: outputA },
     ...leak,
   ];
 }
@@ -132,38 +136,92 @@ export interface Adjust {
   diodeSaturationFactor?: number;
 }
 
+/** Where the reservoir stands in a rail's filter, -1 when there is none. */
+export function reservoirPlace(design: Design): number {
+  if (design.rectifier.kind === 'doubler') return 0;
+  return design.reservoir.capacitanceF > 0 ? design.filter.before.length : -1;
+}
+
+/** Stands in for a doubler's capacitors where none are fitted: stray capacitance, too small to show. */
+const STRAY_F = 1e-9;
+
+function filterOf(design: Design, condition: Condition, capacitanceFactor: number): FilterElement[] {
+  const aged = condition.capacitor === 'aged' ? AGED_ESR : 1;
+  const left = (nominalF: number) =>
+    (capacitanceAt(design, condition.capacitor) / Math.max(design.reservoir.capacitanceF, 1e-12)) * nominalF;
+  const step = (part: FilterStep): FilterElement => {
+    if (part.kind === 'resistor') return part;
+    if (part.kind === 'choke') {
+      const { inductanceH, resistanceOhm } = part;
+      return { kind: 'inductor', inductanceH, resistanceOhm, ...(part.swinging ? { halfAtA: part.ratedA / 2 } : {}) };
+    }
+    const capacitanceF = design.reservoir.capacitanceF > 0 ? left(part.capacitanceF) : part.capacitanceF;
+    return { kind: 'capacitor', capacitanceF, esrOhm: typicalEsr(part.capacitanceF, part.ratedV) * aged };
+  };
+  const doubler = design.rectifier.kind === 'doubler';
+  const capacitanceF = capacitanceAt(design, condition.capacitor) * capacitanceFactor;
+  const { before, after, bleederOhm } = design.filter;
+  return [
+    ...(doubler ? [] : before.map(step)),
+    ...(capacitanceF > 0 || doubler
+      ? [
+          {
+            kind: 'capacitor' as const,
+            capacitanceF: Math.max(capacitanceF, STRAY_F),
+            esrOhm: esrOf(design) * aged,
+          },
+        ]
+      : []),
+    ...(bleederOhm === null ? [] : [{ kind: 'shunt' as const, resistanceOhm: bleederOhm }]),
+    ...after.map(step),
+  ];
+}
+
 /** A design under one condition becomes a network. */
 export function networkOf(design: Design, condition: Condition, adjust: Adjust = {}): Network {
   const model = modelOf(design);
   const mains = adjust.mainsV ?? mainsVolts(design, condition.mains);
+  const level = mains / design.mains.voltageRms;
   const hot = condition.copper === 'hot';
   const r = adjust.resistanceFactor ?? 1;
-  const capacitanceF = capacitanceAt(design, condition.capacitor) * (adjust.capacitanceFactor ?? 1);
   const diode = diodeClass(design.rectifier.diode).law;
+  const { rails } = ARRANGEMENTS[design.rectifier.kind];
+  const filter = filterOf(design, condition, adjust.capacitanceFactor ?? 1);
   return {
     frequencyHz: design.mains.frequencyHz,
-    source: {
-      voltageRms: model.openCircuitV * (mains / design.mains.voltageRms) * (adjust.openCircuitFactor ?? 1),
-      resistanceOhm: (hot ? model.ownHotOhm : model.ownColdOhm) * r,
+    mains: {
       sharedResistanceOhm: (hot ? model.sharedHotOhm : model.sharedColdOhm) * r,
-      flatTop: 0,
+      flatTop: design.mains.flatTopPct / 100,
     },
-    rectifier: {
-      kind: design.rectifier.kind,
-      diode: { ...diode, saturationCurrentA: diode.saturationCurrentA * (adjust.diodeSaturationFactor ?? 1) },
+    sections: [
+      {
+        winding: {
+          voltageRms: model.openCircuitV * level * (adjust.openCircuitFactor ?? 1),
+          resistanceOhm: (hot ? model.ownHotOhm : model.ownColdOhm) * r,
+          inductanceH: design.transformer.leakageH,
+        },
+        rectifier: {
+          kind: design.rectifier.kind,
+          diode: { ...diode, saturationCurrentA: diode.saturationCurrentA * (adjust.diodeSaturationFactor ?? 1) },
+        },
+        rails: Array.from({ length: rails }, (_, rail) => ({ filter, load: loadsOf(design, condition.loaded, rail) })),
+      },
+    ],
+    ...(design.heater ? { acLoads: [heaterLoad(design.heater, model.regulation, level)] } : {}),
+  };
+}
+
+/**
+ * A heater winding behind its own copper: half of the transformer's regulation is taken as its own, the primary's half
+ * is shared with the other windings.
+ */
+function heaterLoad(heater: Heater, regulation: number, level: number): AcLoad {
+  return {
+    winding: {
+      voltageRms: heater.ratedV * (1 + regulation) * level,
+      resistanceOhm: (0.5 * heater.ratedV * regulation) / heater.currentA,
+      inductanceH: 0,
     },
-    rail: {
-      filter:
-        capacitanceF > 0
-          ? [
-              {
-                kind: 'capacitor',
-                capacitanceF,
-                esrOhm: esrOf(design) * (condition.capacitor === 'aged' ? AGED_ESR : 1),
-              },
-            ]
-          : [],
-      load: loadsOf(design, condition.loaded),
-    },
+    resistanceOhm: heater.ratedV / heater.currentA,
   };
 }

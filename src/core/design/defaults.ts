@@ -1,4 +1,4 @@
-import type { Demand, Design, Mains } from './design';
+import type { Ask, Design, Mains } from './design';
 
 export interface MainsPreset {
   id: string;
@@ -8,25 +8,47 @@ export interface MainsPreset {
 
 /** Nets of the world with their usual limits (EN 50160 for 230 V; -13/+6 % at the outlet for 120 V). */
 export const MAINS_PRESETS: readonly MainsPreset[] = [
-  { id: '230-50', name: '230 V 50 Hz', mains: { voltageRms: 230, frequencyHz: 50, lowPct: 10, highPct: 10 } },
-  { id: '120-60', name: '120 V 60 Hz', mains: { voltageRms: 120, frequencyHz: 60, lowPct: 13, highPct: 6 } },
-  { id: '240-50', name: '240 V 50 Hz', mains: { voltageRms: 240, frequencyHz: 50, lowPct: 10, highPct: 10 } },
-  { id: '100-50', name: '100 V 50 Hz', mains: { voltageRms: 100, frequencyHz: 50, lowPct: 10, highPct: 10 } },
-  { id: '100-60', name: '100 V 60 Hz', mains: { voltageRms: 100, frequencyHz: 60, lowPct: 10, highPct: 10 } },
+  {
+    id: '230-50',
+    name: '230 V 50 Hz',
+    mains: { voltageRms: 230, frequencyHz: 50, lowPct: 10, highPct: 10, flatTopPct: 0 },
+  },
+  {
+    id: '120-60',
+    name: '120 V 60 Hz',
+    mains: { voltageRms: 120, frequencyHz: 60, lowPct: 13, highPct: 6, flatTopPct: 0 },
+  },
+  {
+    id: '240-50',
+    name: '240 V 50 Hz',
+    mains: { voltageRms: 240, frequencyHz: 50, lowPct: 10, highPct: 10, flatTopPct: 0 },
+  },
+  {
+    id: '100-50',
+    name: '100 V 50 Hz',
+    mains: { voltageRms: 100, frequencyHz: 50, lowPct: 10, highPct: 10, flatTopPct: 0 },
+  },
+  {
+    id: '100-60',
+    name: '100 V 60 Hz',
+    mains: { voltageRms: 100, frequencyHz: 60, lowPct: 10, highPct: 10, flatTopPct: 0 },
+  },
 ];
 
 /** A design with the usual assumptions around a demand: what a search or a person then fills in. */
-export function blankDesign(name: string, demand: Demand, mains: Mains): Design {
+export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
   return {
     format: 'ember-rail-design',
-    version: 1,
+    version: 2,
     name,
     note: '',
-    demand,
+    demand: { ...demand, negativeA: null },
     mains,
-    transformer: { ratedV: 15, ratedVA: 30, regulationPct: null, hotC: 75 },
+    transformer: { ratedV: 15, ratedVA: 30, regulationPct: null, hotC: 75, leakageH: 0 },
     rectifier: { kind: 'bridge', diode: 'si-1a' },
     reservoir: { capacitanceF: 2200e-6, ratedV: 35, esrOhm: null, rippleA: null, tolerancePct: 20, agedPct: 20 },
+    filter: { before: [], after: [], bleederOhm: null },
+    heater: null,
     regulator: { kind: 'none' },
     heat: { ambientC: 40, sinkKPerW: null, interface: 'paste' },
     bench: { meterPct: 0.8, meterDigitsV: 0.02, readings: [] },

@@ -7,7 +7,7 @@ import type { RegulatorSizeId } from '@/core/parts/regulator';
  */
 export interface Design {
   format: 'ember-rail-design';
-  version: 1;
+  version: 2;
   name: string;
   note: string;
   demand: Demand;
@@ -15,19 +15,28 @@ export interface Design {
   transformer: Transformer;
   rectifier: { kind: RectifierKind; diode: string };
   reservoir: Reservoir;
+  filter: Filter;
+  /** A second winding on the same core that feeds alternating current, as for valve heaters; null for none. */
+  heater: Heater | null;
   regulator: Regulator;
   heat: Heat;
   bench: Bench;
 }
 
-export interface Demand {
+/** What is asked of a supply, before anything about its rails is decided. */
+export interface Ask {
   outputV: number;
   outputA: number;
   /** Allowed deviation of the output, +- per cent. */
   tolerancePct: number;
   /** Ripple the load puts up with, V peak to peak. */
   rippleVpp: number;
-  kind: 'current' | 'resistance';
+  kind: 'current' | 'resistance' | 'power';
+}
+
+export interface Demand extends Ask {
+  /** Load on the negative rail of a split supply, A; null when it is the same. */
+  negativeA: number | null;
 }
 
 export interface Mains {
@@ -35,6 +44,8 @@ export interface Mains {
   frequencyHz: number;
   lowPct: number;
   highPct: number;
+  /** How much of the sine's peak is missing, per cent. */
+  flatTopPct: number;
 }
 
 export interface Transformer {
@@ -43,6 +54,8 @@ export interface Transformer {
   ratedVA: number;
   regulationPct: number | null;
   hotC: number;
+  /** Leakage inductance of each winding, H. */
+  leakageH: number;
 }
 
 export interface Reservoir {
@@ -53,6 +66,27 @@ export interface Reservoir {
   /** Loss of capacitance by tolerance and again by age, per cent. */
   tolerancePct: number;
   agedPct: number;
+}
+
+/** What lies in the path of the direct current besides the reservoir. */
+export interface Filter {
+  /** Between rectifier and reservoir: a choke makes it choke input. */
+  before: FilterStep[];
+  /** Between reservoir and load. */
+  after: FilterStep[];
+  /** Resistor across the reservoir, ohm; null for none. */
+  bleederOhm: number | null;
+}
+
+export type FilterStep =
+  /** A swinging choke gives up half of what it can lose at half its rated current. */
+  | { kind: 'choke'; inductanceH: number; resistanceOhm: number; ratedA: number; swinging: boolean }
+  | { kind: 'resistor'; resistanceOhm: number }
+  | { kind: 'capacitor'; capacitanceF: number; ratedV: number };
+
+export interface Heater {
+  ratedV: number;
+  currentA: number;
 }
 
 export type Regulator = { kind: 'none' } | { kind: 'fixed'; size: RegulatorSizeId; outputV: number };
@@ -81,7 +115,7 @@ export interface Reading {
 
 /** A change to a design, as a merge patch: named members replace, absent ones stay. Lists are replaced whole. */
 export type Patch = {
-  [K in keyof Omit<Design, 'format' | 'version'>]?: Design[K] extends readonly unknown[] | string
+  [K in keyof Omit<Design, 'format' | 'version'>]?: Design[K] extends readonly unknown[] | string | null
     ? Design[K]
     : Partial<Design[K]>;
 };

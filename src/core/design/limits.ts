@@ -16,20 +16,32 @@ export const FIELD_LIMITS = {
   'demand.outputA': { label: 'Load current', unit: 'A', min: 1e-4, max: 50 },
   'demand.tolerancePct': { label: 'Allowed deviation', unit: '%', min: 0.1, max: 60 },
   'demand.rippleVpp': { label: 'Allowed ripple', unit: 'V', min: 1e-6, max: 100 },
+  'demand.negativeA': { label: 'Load, negative rail', unit: 'A', min: 0, max: 50, optional: 'the same' },
   'mains.voltageRms': { label: 'Mains', unit: 'V', min: 12, max: 480 },
   'mains.frequencyHz': { label: 'Frequency', unit: 'Hz', min: 10, max: 1000 },
   'mains.lowPct': { label: 'Low line', unit: '%', min: 0, max: 40 },
   'mains.highPct': { label: 'High line', unit: '%', min: 0, max: 40 },
+  'mains.flatTopPct': { label: 'Flat top', unit: '%', min: 0, max: 30 },
   'transformer.ratedV': { label: 'Winding', unit: 'V', min: 1, max: 1000 },
   'transformer.ratedVA': { label: 'Size', unit: 'VA', min: 0.5, max: 5000 },
   'transformer.regulationPct': { label: 'Regulation', unit: '%', min: 0.5, max: 150, optional: 'typical for the size' },
   'transformer.hotC': { label: 'Warm copper', unit: '°C', min: 20, max: 155 },
+  'transformer.leakageH': { label: 'Leakage inductance', unit: 'H', min: 0, max: 1 },
   'reservoir.capacitanceF': { label: 'Capacitance', unit: 'F', min: 0, max: 1 },
   'reservoir.ratedV': { label: 'Rated voltage', unit: 'V', min: 1, max: 1000 },
   'reservoir.esrOhm': { label: 'ESR', unit: 'ohm', min: 0, max: 1000, optional: 'typical for the can' },
   'reservoir.rippleA': { label: 'Ripple rating', unit: 'A', min: 1e-3, max: 200, optional: 'typical for the can' },
   'reservoir.tolerancePct': { label: 'Tolerance', unit: '%', min: 0, max: 60 },
   'reservoir.agedPct': { label: 'Loss by age', unit: '%', min: 0, max: 80 },
+  'filter.choke.inductanceH': { label: 'Inductance', unit: 'H', min: 1e-6, max: 200 },
+  'filter.choke.resistanceOhm': { label: 'Copper', unit: 'ohm', min: 0, max: 1e5 },
+  'filter.choke.ratedA': { label: 'Rated current', unit: 'A', min: 1e-4, max: 100 },
+  'filter.resistor.resistanceOhm': { label: 'Resistor', unit: 'ohm', min: 1e-3, max: 1e6 },
+  'filter.capacitor.capacitanceF': { label: 'Capacitor', unit: 'F', min: 1e-9, max: 1 },
+  'filter.capacitor.ratedV': { label: 'Rated voltage', unit: 'V', min: 1, max: 2000 },
+  'filter.bleederOhm': { label: 'Bleeder', unit: 'ohm', min: 1, max: 1e7, optional: 'none' },
+  'heater.ratedV': { label: 'Heater winding', unit: 'V', min: 0.5, max: 100 },
+  'heater.currentA': { label: 'Heater current', unit: 'A', min: 1e-3, max: 100 },
   'heat.ambientC': { label: 'Air at the sink', unit: '°C', min: -40, max: 110 },
   'heat.sinkKPerW': { label: 'Heatsink', unit: 'K/W', min: 0.05, max: 100, optional: 'no sink' },
   'bench.meterPct': { label: 'Meter error', unit: '%', min: 0, max: 10 },
@@ -60,4 +72,6 @@ export function rangeFault(path: FieldPath, value: number): string | null {
 /** Longest name and note a design may carry, characters. */
 export const NAME_MAX = 80;
 export const NOTE_MAX = 4000;
+/** Most parts a filter may have on each side of the reservoir. */
+export const FILTER_STEPS_MAX = 8;
 export const READINGS_MAX = 2000;

@@ -1,10 +1,11 @@
 import * as yup from 'yup';
 import { DIODE_CLASSES } from '@/core/parts/diode';
+import { RECTIFIER_KINDS } from '@/core/circuit/network';
 import { INTERFACES } from '@/core/parts/heatsink';
 import { REGULATOR_SIZES } from '@/core/parts/regulator';
 import type { Design } from './design';
 import { firstFault, type Fault } from './fault';
-import { fieldLimit, NAME_MAX, NOTE_MAX, rangeFault, READINGS_MAX, type FieldPath } from './limits';
+import { fieldLimit, FILTER_STEPS_MAX, NAME_MAX, NOTE_MAX, rangeFault, READINGS_MAX, type FieldPath } from './limits';
 
 function field(path: FieldPath) {
   const base = yup
@@ -59,13 +60,42 @@ const regulator = yup.lazy((value: unknown) => {
   return group({ kind: oneOf(['none', 'fixed']) });
 });
 
+const step = yup.lazy((value: unknown) => {
+  switch ((value as { kind?: unknown } | null)?.kind) {
+    case 'choke':
+      return group({
+        kind: oneOf(['choke']),
+        inductanceH: field('filter.choke.inductanceH'),
+        resistanceOhm: field('filter.choke.resistanceOhm'),
+        ratedA: field('filter.choke.ratedA'),
+        swinging: yup.boolean().strict(true).required('${path} is missing'),
+      });
+    case 'resistor':
+      return group({ kind: oneOf(['resistor']), resistanceOhm: field('filter.resistor.resistanceOhm') });
+    case 'capacitor':
+      return group({
+        kind: oneOf(['capacitor']),
+        capacitanceF: field('filter.capacitor.capacitanceF'),
+        ratedV: field('filter.capacitor.ratedV'),
+      });
+    default:
+      return group({ kind: oneOf(['choke', 'resistor', 'capacitor']) });
+  }
+});
+const steps = yup
+  .array()
+  .strict(true)
+  .required('${path} is missing')
+  .max(FILTER_STEPS_MAX, `\${path} holds more than ${FILTER_STEPS_MAX} parts`)
+  .of(step);
+
 export const designSchema = yup
   .object({
     format: yup.string().required().oneOf(['ember-rail-design']),
     version: yup
       .number()
       .required('${path} is missing')
-      .oneOf([1], 'this file has version ${value}; this program reads version 1'),
+      .oneOf([2], 'this file has version ${value}; this program reads versions 1 and 2'),
     name: yup
       .string()
       .strict(true)
@@ -81,22 +111,25 @@ export const designSchema = yup
       outputA: field('demand.outputA'),
       tolerancePct: field('demand.tolerancePct'),
       rippleVpp: field('demand.rippleVpp'),
-      kind: oneOf(['current', 'resistance']),
+      kind: oneOf(['current', 'resistance', 'power']),
+      negativeA: field('demand.negativeA'),
     }),
     mains: group({
       voltageRms: field('mains.voltageRms'),
       frequencyHz: field('mains.frequencyHz'),
       lowPct: field('mains.lowPct'),
       highPct: field('mains.highPct'),
+      flatTopPct: field('mains.flatTopPct'),
     }),
     transformer: group({
       ratedV: field('transformer.ratedV'),
       ratedVA: field('transformer.ratedVA'),
       regulationPct: field('transformer.regulationPct'),
       hotC: field('transformer.hotC'),
+      leakageH: field('transformer.leakageH'),
     }),
     rectifier: group({
-      kind: oneOf(['half-wave', 'centre-tap', 'bridge']),
+      kind: oneOf(RECTIFIER_KINDS),
       diode: oneOf(DIODE_CLASSES.map((d) => d.id)),
     }),
     reservoir: group({
@@ -107,6 +140,12 @@ export const designSchema = yup
       tolerancePct: field('reservoir.tolerancePct'),
       agedPct: field('reservoir.agedPct'),
     }),
+    filter: group({ before: steps, after: steps, bleederOhm: field('filter.bleederOhm') }),
+    heater: yup.lazy((value: unknown) =>
+      value === null
+        ? yup.mixed().nullable()
+        : group({ ratedV: field('heater.ratedV'), currentA: field('heater.currentA') }),
+    ),
     regulator,
     heat: group({
       ambientC: field('heat.ambientC'),
@@ -155,9 +194,30 @@ export function readDesign(value: unknown): { ok: true; design: Design } | { ok:
   try {
     return {
       ok: true,
-      design: designSchema.validateSync(value, { strict: true, abortEarly: false }) as unknown as Design,
+      design: designSchema.validateSync(upgraded(value as Record<string, unknown>), {
+        strict: true,
+        abortEarly: false,
+      }) as unknown as Design,
     };
   } catch (error) {
     return { ok: false, fault: firstFault(error) };
   }
+}
+
+/** A design of an earlier version as this one, with what that version did not know set to nothing. */
+function upgraded(value: Record<string, unknown>): unknown {
+  if (value['version'] !== 1) return value;
+  const part = (key: string, more: Record<string, unknown>) => {
+    const old = value[key];
+    return typeof old === 'object' && old !== null ? { ...more, ...old } : old;
+  };
+  return {
+    ...value,
+    version: 2,
+    demand: part('demand', { negativeA: null }),
+    mains: part('mains', { flatTopPct: 0 }),
+    transformer: part('transformer', { leakageH: 0 }),
+    filter: { before: [], after: [], bleederOhm: null },
+    heater: null,
+  };
 }

@@ -1,15 +1,15 @@
+import { ARRANGEMENTS } from '@/core/circuit/arrangements';
 import { formatNominal } from '@/core/quantity/format';
 import { regulatorSize } from '@/core/parts/regulator';
 import type { Design } from './design';
-
-const RECTIFIER_WORDS = { 'half-wave': 'half-wave', 'centre-tap': 'centre tap', bridge: 'bridge' } as const;
 
 /** The arrangement in words: '230 V 50 Hz, bridge, 2200 µF, 7815'. */
 export function arrangementWords(design: Design): string {
   const { mains, rectifier, reservoir, regulator } = design;
   return [
     `${formatNominal(mains.voltageRms, 'V')} ${formatNominal(mains.frequencyHz, 'Hz')}`,
-    RECTIFIER_WORDS[rectifier.kind],
+    ARRANGEMENTS[rectifier.kind].facts.name.toLowerCase(),
+    ...filterWords(design),
     reservoir.capacitanceF > 0 ? formatNominal(reservoir.capacitanceF, 'F') : 'no reservoir',
     regulator.kind === 'fixed' ? regulatorSize(regulator.size).partNumber(regulator.outputV) : 'unregulated',
   ].join(', ');
@@ -17,10 +17,28 @@ export function arrangementWords(design: Design): string {
 
 /** The rating: '15 V, 600 mA'. */
 export function ratingWords(design: Design): string {
-  return `${formatNominal(design.demand.outputV, 'V')}, ${formatNominal(design.demand.outputA, 'A')}`;
+  return `${isSplit(design) ? '±' : ''}${formatNominal(design.demand.outputV, 'V')}, ${formatNominal(design.demand.outputA, 'A')}`;
+}
+
+function filterWords({ rectifier, filter }: Design): string[] {
+  if (filter.before.some((s) => s.kind === 'choke') && rectifier.kind !== 'doubler') {
+    return [filter.before[0]!.kind === 'capacitor' ? 'small first capacitor and choke' : 'choke input'];
+  }
+  if (filter.after.some((s) => s.kind === 'choke')) return ['C-L-C'];
+  return filter.after.some((s) => s.kind === 'resistor') ? ['C-R-C'] : [];
+}
+
+/** Whether a design has a plus and a minus rail. */
+export function isSplit(design: Design): boolean {
+  return ARRANGEMENTS[design.rectifier.kind].rails === 2;
+}
+
+/** How many alike windings, or halves of one, the rectifier works on. */
+export function windingCount(design: Design): 1 | 2 {
+  return ARRANGEMENTS[design.rectifier.kind].ratios.length === 2 ? 2 : 1;
 }
 
 /** The winding as its plate reads: '18 V' or '2 × 18 V'. */
 export function windingWords(design: Design): string {
-  return `${design.rectifier.kind === 'centre-tap' ? '2 × ' : ''}${formatNominal(design.transformer.ratedV, 'V')}`;
+  return `${windingCount(design) === 2 ? '2 × ' : ''}${formatNominal(design.transformer.ratedV, 'V')}`;
 }

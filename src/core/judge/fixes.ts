@@ -1,5 +1,5 @@
 import { applyPatch, mergePatches, type Design, type Edit } from '@/core/design/design';
-import { SolveError } from '@/core/solve/integrator';
+import { SolveError } from '@/core/solve/solve-error';
 import { typicalCost } from '@/core/study/cost';
 import { studyDesign, warmStartFrom, type Study } from '@/core/study/operating-point';
 import { countFails, distress, judge } from './judge';
@@ -127,7 +127,10 @@ export function* simulateFixes(
 function varied(ranked: Fix[]): Fix[] {
   const kind = (f: Fix) =>
     Object.entries(f.edit.patch)
-      .map(([key, value]) => `${key}:${typeof value === 'object' ? Object.keys(value).sort().join() : ''}`)
+      .map(
+        ([key, value]) =>
+          `${key}:${typeof value === 'object' && value !== null ? Object.keys(value).sort().join() : ''}`,
+      )
       .sort()
       .join('+');
   const firsts = ranked.filter((f, n) => ranked.findIndex((g) => kind(g) === kind(f)) === n);

@@ -57,6 +57,8 @@ export interface Levels {
   openPeakV: number;
   /** Winding terminals while the charging pulse is at its highest. */
   terminalPeakV: number;
+  /** Crest of the rectifier's output, ahead of any filter. */
+  inputMaxV: number;
   reservoirMaxV: number;
   reservoirMinV: number;
   outputMinV: number;
@@ -65,10 +67,11 @@ export interface Levels {
 
 export function levelsOf(point: OperatingPoint): Levels {
   return {
-    openPeakV: Math.SQRT2 * point.network.source.voltageRms,
+    openPeakV: Math.SQRT2 * point.winding.voltageRms,
     terminalPeakV: point.terminalPeakV,
-    reservoirMaxV: point.solution.rail.maxV,
-    reservoirMinV: point.solution.rail.minV,
+    inputMaxV: point.rail.inputMaxV,
+    reservoirMaxV: point.reservoir.maxV,
+    reservoirMinV: point.reservoir.minV,
     outputMinV: point.outputMinV,
     outputMaxV: point.outputMaxV,
   };
@@ -94,7 +97,7 @@ export interface Summary {
 }
 
 /** Raised when the summary's shape or the physics behind it changes, so that stored ones are made anew. */
-export const SUMMARY_VERSION = 1;
+export const SUMMARY_VERSION = 2;
 
 const SUMMARY_SAMPLES = 24;
 

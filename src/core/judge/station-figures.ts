@@ -1,7 +1,10 @@
+import { inductanceAt } from '@/core/circuit/assemble';
+import { ARRANGEMENTS } from '@/core/circuit/arrangements';
 import { CONDITIONS, capacitanceAt, esrOf, mainsVolts, modelOf } from '@/core/circuit/condition';
 import { REGULATOR_JUNCTION_MAX_C, regulatorSize, rippleRejectionDb } from '@/core/parts/regulator';
 import { typicalLeakage } from '@/core/parts/capacitor';
 import { copperRatio } from '@/core/parts/transformer';
+import { windingCount } from '@/core/design/words';
 import type { Figure, FigureInput } from '@/core/study/figure';
 import type { Unit } from '@/core/quantity/parse';
 import { levelsOf, type Band, type Picture } from './picture';
@@ -20,11 +23,12 @@ const of = (label: string, value: number, unit: Unit, origin?: FigureInput['orig
 export function stationFigures(picture: Picture, station: StationId, band: Band): Figure[] {
   const { design } = picture;
   const point = picture.points[band];
-  const { solution, network } = point;
+  const { solution, winding } = point;
+  const { facts } = ARRANGEMENTS[design.rectifier.kind];
   const condition = CONDITIONS[band].words;
   const levels = levelsOf(point);
-  const loadA = solution.rail.loadMeanA;
-  const fullWave = design.rectifier.kind !== 'half-wave';
+  const loadA = point.rail.loadMeanA;
+  const { fullWave } = facts;
   const simulated = (
     id: string,
     label: string,
@@ -80,7 +84,7 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
     case 'winding': {
       const model = modelOf(design);
       const rmsA = Math.max(...solution.windings.map((w) => w.rmsA));
-      const halves = design.rectifier.kind === 'centre-tap' ? 2 : 1;
+      const halves = windingCount(design);
       const ohm = model.ownHotOhm + model.sharedHotOhm;
       return [
         simulated(
@@ -93,8 +97,8 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
           {
             estimate: {
               label: 'rule of thumb',
-              value: { 'half-wave': 2.5, 'centre-tap': 1.25, bridge: 1.8 }[design.rectifier.kind] * loadA,
-              expression: 'half-wave 2.5, centre tap 1.25, bridge 1.8 × load current',
+              value: facts.rmsFactor * loadA,
+              expression: `${facts.name}, capacitor input: about ${facts.rmsFactor} × load current`,
             },
           },
         ),
@@ -116,7 +120,7 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
         formula(
           'winding-open',
           'Open-circuit volts',
-          network.source.voltageRms,
+          winding.voltageRms,
           'V',
           'rated volts × (1 + regulation) × mains / nominal mains',
           [
@@ -170,7 +174,7 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
           {
             estimate: {
               label: '0.9 V a diode in the path',
-              value: 0.9 * (design.rectifier.kind === 'bridge' ? 2 : 1),
+              value: 0.9 * facts.diodesInPath,
               expression: 'diodes in path × 0.9 V',
             },
           },
@@ -178,7 +182,7 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
         simulated('diode-loss', 'Loss, all diodes', point.watts.rectifier, 'W', 'mean of diode voltage × current', [], {
           estimate: {
             label: '0.9 V a diode in the path',
-            value: 0.9 * loadA * (design.rectifier.kind === 'bridge' ? 2 : 1),
+            value: 0.9 * loadA * facts.diodesInPath,
             expression: 'diodes in path × 0.9 V × load current',
           },
         }),
@@ -196,7 +200,7 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
     }
     case 'reservoir': {
       const c = capacitanceAt(design, CONDITIONS[band].capacitor);
-      const idleV = picture.points.idle.solution.rail.maxV;
+      const idleV = picture.points.idle.rail.maxV;
       const estimate =
         c > 0
           ? {
@@ -211,24 +215,24 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
         simulated(
           'reservoir-ripple',
           'Ripple, p-p',
-          solution.rail.ripplePeakToPeakV,
+          point.rail.ripplePeakToPeakV,
           'V',
           'highest − lowest reservoir voltage',
           [
             of('load current', loadA, 'A', 'simulated'),
             of('capacitance', c, 'F'),
-            of('ESR', network.rail.filter[0]?.esrOhm ?? 0, 'ohm'),
+            of('ESR', esrOf(design) * (band === 'low' ? 2 : 1), 'ohm'),
           ],
           estimate,
         ),
-        simulated('reservoir-mean', 'Mean', solution.rail.meanV, 'V', 'mean reservoir voltage'),
+        simulated('reservoir-mean', 'Mean', point.rail.meanV, 'V', 'mean reservoir voltage'),
         simulated('reservoir-valley', 'Valley', levels.reservoirMinV, 'V', 'lowest reservoir voltage of the cycle', [
           of('capacitance', c, 'F'),
         ]),
         simulated(
           'reservoir-current',
           'Ripple current',
-          solution.elements[0]?.rmsA ?? 0,
+          point.can?.rmsA ?? 0,
           'A',
           'RMS of (rectifier − load current)',
           [],
@@ -267,6 +271,68 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
         } as Figure,
       ];
     }
+    case 'before': {
+      const at = design.filter.before.findIndex((s) => s.kind === 'choke');
+      const choke = solution.elements[0]?.[at];
+      const part = design.filter.before[at];
+      const list: Figure[] = [
+        simulated('input-mean', 'Rectifier output', point.rail.inputMeanV, 'V', 'mean voltage ahead of the filter'),
+        simulated(
+          'input-low',
+          'Lowest there',
+          point.rail.inputMinV,
+          'V',
+          'lowest voltage ahead of the filter in the cycle',
+          [],
+          {
+            assumes: [
+              'Where a choke’s current ceases the voltage jumps in no time; stray capacitance and the diode’s recovery decide the real spike.',
+            ],
+          },
+        ),
+      ];
+      if (!choke || part?.kind !== 'choke') return list;
+      const henry = part.swinging ? inductanceAt(part.inductanceH, part.ratedA / 2, loadA) : part.inductanceH;
+      return [
+        simulated('choke-least', 'Choke current, least', choke.minA, 'A', 'lowest choke current of the cycle', [
+          of('mean', choke.meanA, 'A', 'simulated'),
+        ]),
+        formula(
+          'choke-critical',
+          'Ceases below',
+          point.rail.meanV / (3 * 2 * Math.PI * design.mains.frequencyHz * henry),
+          'A',
+          'V/(3·ω·L)',
+          [of('output', point.rail.meanV, 'V', 'simulated'), of('inductance', henry, 'H', 'chosen')],
+          'First harmonic of the rectified sine against the direct current, full-wave.',
+          ['A rule of thumb; the lowest current beside it is simulated.'],
+        ),
+        simulated('choke-rms', 'Choke current, RMS', choke.rmsA, 'A', 'root of the mean square', [
+          of('rated', part.ratedA, 'A', 'chosen'),
+        ]),
+        simulated('choke-volts', 'Across the choke, p-p', choke.peakToPeakV, 'V', 'highest − lowest voltage across it'),
+        ...list,
+      ];
+    }
+    case 'after': {
+      const mean = point.rail.meanV;
+      return [
+        simulated('filter-ripple', 'Ripple behind it, p-p', point.rail.ripplePeakToPeakV, 'V', 'highest − lowest', [
+          of('ahead of it', point.reservoir.maxV - point.reservoir.minV, 'V', 'simulated'),
+        ]),
+        simulated('filter-drop', 'Takes', point.reservoir.meanV - mean, 'V', 'mean at the reservoir − mean behind it', [
+          of('load current', loadA, 'A', 'simulated'),
+        ]),
+        simulated('filter-mean', 'Mean behind it', mean, 'V', 'mean over the cycle'),
+        simulated(
+          'filter-loss',
+          'Loss, all filter parts',
+          point.watts.reservoir,
+          'W',
+          'ESR, choke copper, resistors and bleeder × mean square current',
+        ),
+      ];
+    }
     case 'regulator': {
       if (design.regulator.kind === 'none' || !point.heat || picture.neededV === null) return [];
       const size = regulatorSize(design.regulator.size);
@@ -286,14 +352,14 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
           'W',
           'mean of input power − output power',
           [
-            of('mean input', solution.rail.meanV, 'V', 'simulated'),
+            of('mean input', point.rail.meanV, 'V', 'simulated'),
             of('output', point.outputMeanV, 'V', 'simulated'),
             of('quiescent', size.quiescentA, 'A', 'typical'),
           ],
           {
             estimate: {
               label: 'mean drop × load',
-              value: (solution.rail.meanV - point.outputMeanV) * point.outputMeanA,
+              value: (point.rail.meanV - point.outputMeanV) * point.outputMeanA,
               expression: '(mean input − output) × load current',
             },
           },
@@ -354,7 +420,7 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
           design.regulator.kind === 'none'
             ? 'highest − lowest'
             : 'reservoir ripple × rejection + what dropout lets through',
-          [of('reservoir ripple', solution.rail.ripplePeakToPeakV, 'V', 'simulated')],
+          [of('reservoir ripple', point.rail.ripplePeakToPeakV, 'V', 'simulated')],
         ),
         simulated('output-current', 'Current', point.outputMeanA, 'A', 'mean load current', [
           of('asked', design.demand.outputA, 'A', 'chosen'),

@@ -3,7 +3,25 @@
  */
 
 export type Unit =
-  'V' | 'A' | 'W' | 'VA' | 'F' | 'ohm' | 'Hz' | '%' | 'K/W' | '°C' | 'K' | 'J' | 's' | 'dB' | 'A²s' | 'EUR' | '°' | '';
+  | 'V'
+  | 'A'
+  | 'W'
+  | 'VA'
+  | 'F'
+  | 'ohm'
+  | 'Hz'
+  | '%'
+  | 'K/W'
+  | '°C'
+  | 'K'
+  | 'J'
+  | 'H'
+  | 's'
+  | 'dB'
+  | 'A²s'
+  | 'EUR'
+  | '°'
+  | '';
 
 export type ParseResult = { ok: true; value: number } | { ok: false; error: string };
 
@@ -34,6 +52,7 @@ const SPELLINGS: Record<Unit, string[]> = {
   '°C': ['°c', 'c', 'degc', '℃'],
   K: ['k', 'kelvin'],
   J: ['j'],
+  H: ['h', 'henry'],
   s: ['s', 'sec'],
   dB: ['db'],
   'A²s': ['a2s', 'a²s'],
@@ -58,6 +77,7 @@ const NAMES: Record<Unit, string> = {
   '°C': '°C',
   K: 'kelvins',
   J: 'joules',
+  H: 'henries',
   s: 'seconds',
   dB: 'decibels',
   'A²s': 'A²s',

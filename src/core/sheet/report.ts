@@ -1,3 +1,4 @@
+import { ARRANGEMENTS } from '@/core/circuit/arrangements';
 import { judgeReading, latestReadings, type TestPoint } from '@/core/bench/test-points';
 import { capacitanceAt, esrOf, mainsVolts, modelOf } from '@/core/circuit/condition';
 import type { Picture } from '@/core/judge/picture';
@@ -47,7 +48,7 @@ export function report(picture: Picture, points: TestPoint[]): Report {
       },
       {
         station: 'Rectifier',
-        what: { bridge: 'Bridge', 'centre-tap': 'Centre tap', 'half-wave': 'Half-wave' }[rectifier.kind],
+        what: ARRANGEMENTS[rectifier.kind].facts.name,
         detail: diode.name,
       },
       {

@@ -1,6 +1,6 @@
 import { modelOf } from '@/core/circuit/condition';
 import { blankDesign } from '@/core/design/defaults';
-import { applyPatch, type Demand, type Design, type Mains, type Regulator } from '@/core/design/design';
+import { applyPatch, type Ask, type Design, type Mains, type Regulator } from '@/core/design/design';
 import { countFails, distress, judge } from '@/core/judge/judge';
 import type { StationId, Verdict } from '@/core/judge/verdict';
 import { DIODE_CLASSES, diodeClass } from '@/core/parts/diode';
@@ -15,7 +15,7 @@ import {
 import { STANDARD_SECONDARY_V, STANDARD_VA } from '@/core/parts/transformer';
 import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
 import { CAPACITOR_VOLTS, E6, nearestInDecades, stepInDecades } from '@/core/quantity/preferred';
-import { SolveError } from '@/core/solve/integrator';
+import { SolveError } from '@/core/solve/solve-error';
 import { typicalCost } from '@/core/study/cost';
 import { regulatorHeat } from '@/core/study/heat';
 import { neededV, studyDesign, type Study } from '@/core/study/operating-point';
@@ -39,7 +39,7 @@ export interface SearchProgress {
 }
 
 /** Runs a search to its end in one go. */
-export function propose(name: string, demand: Demand, mains: Mains): Proposal {
+export function propose(name: string, demand: Ask, mains: Mains): Proposal {
   const search = proposing(name, demand, mains);
   for (;;) {
     const step = search.next();
@@ -60,7 +60,7 @@ interface Candidate {
  * When nothing passes, the closest set is returned with the reason. A generator: it tells its progress after every
  * winding and may be left there.
  */
-export function* proposing(name: string, demand: Demand, mains: Mains): Generator<SearchProgress, Proposal> {
+export function* proposing(name: string, demand: Ask, mains: Mains): Generator<SearchProgress, Proposal> {
   let simulated = 0;
   const look = (design: Design): Candidate | null => {
     simulated++;
@@ -119,7 +119,7 @@ function attempt<T>(work: () => T): T | null {
 }
 
 /** Regulators worth trying, and none where the window is wide enough to live without. */
-function regulatorChoices(demand: Demand, mains: Mains): Regulator[] {
+function regulatorChoices(demand: Ask, mains: Mains): Regulator[] {
   const window = demand.tolerancePct / 100;
   const choices: Regulator[] = [];
   for (const outputV of FIXED_OUTPUTS_V) {
@@ -192,7 +192,7 @@ function sizeForWinding(base: Design, look: Look): Candidate | null {
 }
 
 /** Starting value: about a third of the output as ripple, by I*t/C. */
-function firstReservoir(demand: Demand, mains: Mains): number {
+function firstReservoir(demand: Ask, mains: Mains): number {
   const estimate = demand.outputA / (2 * mains.frequencyHz * Math.max(0.3 * demand.outputV, 1));
   return nearestInDecades(Math.min(0.1, Math.max(22e-6, estimate)), E6);
 }
@@ -202,7 +202,7 @@ function better(a: Candidate, b: Candidate): boolean {
 }
 
 function valley(study: Study): number {
-  return study.low.solution.rail.minV;
+  return study.low.rail.minV;
 }
 
 function firstDiode(outputA: number, peakV: number): string {
@@ -258,7 +258,7 @@ function reasons(winner: Candidate, failing: Candidate[]): Proposal['reasons'] {
   });
   lines.push({
     station: 'reservoir',
-    text: `${n(reservoir.capacitanceF, 'F')}, ${n(reservoir.ratedV, 'V')}: idles at ${q(study.idle.solution.rail.maxV, 'V')} at high line; ${q(study.low.solution.rail.ripplePeakToPeakV, 'V')} p-p of ripple once it has aged; carries ${q(study.high.solution.elements[0]?.rmsA ?? 0, 'A')} RMS.`,
+    text: `${n(reservoir.capacitanceF, 'F')}, ${n(reservoir.ratedV, 'V')}: idles at ${q(study.idle.rail.maxV, 'V')} at high line; ${q(study.low.rail.ripplePeakToPeakV, 'V')} p-p of ripple once it has aged; carries ${q(study.high.can?.rmsA ?? 0, 'A')} RMS.`,
   });
   if (regulator.kind === 'fixed') {
     const size = regulatorSize(regulator.size);
@@ -279,7 +279,7 @@ function reasons(winner: Candidate, failing: Candidate[]): Proposal['reasons'] {
   return lines;
 }
 
-function shortfall(demand: Demand, winner: Candidate): string {
+function shortfall(demand: Ask, winner: Candidate): string {
   const near = [...FIXED_OUTPUTS_V]
     .sort((a, b) => Math.abs(a - demand.outputV) - Math.abs(b - demand.outputV))
     .slice(0, 2)

@@ -8,7 +8,8 @@ type Json = Record<string, unknown>;
 
 export interface Difference {
   path: string;
-  reference: number;
+  /** Null where the trusted result has none ('never reached'). */
+  reference: number | null;
   candidate: number | null;
   relative: number;
 }
@@ -18,8 +19,14 @@ export function compareResults(reference: Json, candidate: Json): Difference[] {
   const soft = new Set(((reference['meta'] as Json | undefined)?.['soft'] as string[] | undefined) ?? []);
   const rows: Difference[] = [];
   for (const { path, value, scale } of fields(reference)) {
-    if (soft.has(path.join('.')) || Math.abs(value) < 1e-3 * scale || value === 0) continue;
     const found = path.reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], candidate);
+    if (value === null) {
+      if (typeof found === 'number') {
+        rows.push({ path: path.join('.'), reference: null, candidate: found, relative: Infinity });
+      }
+      continue;
+    }
+    if (soft.has(path.join('.')) || Math.abs(value) < 1e-3 * scale || value === 0) continue;
     const number = typeof found === 'number' && Number.isFinite(found) ? found : null;
     rows.push({
       path: path.join('.'),
@@ -31,7 +38,7 @@ export function compareResults(reference: Json, candidate: Json): Difference[] {
   return rows.sort((a, b) => b.relative - a.relative);
 }
 
-function* fields(reference: Json): Generator<{ path: string[]; value: number; scale: number }> {
+function* fields(reference: Json): Generator<{ path: string[]; value: number | null; scale: number }> {
   const source = reference['source'] as Record<string, number>;
   const rms = source['rms']!;
   for (const [key, value] of Object.entries(source)) yield { path: ['source', key], value, scale: Math.abs(value) };
@@ -64,21 +71,27 @@ function* fields(reference: Json): Generator<{ path: string[]; value: number; sc
       }
     }
   }
-  for (const [r, elements] of (reference['elements'] as Record<string, number | string>[][]).entries()) {
-    for (const [k, element] of elements.entries()) {
-      for (const [key, value] of Object.entries(element)) {
-        if (typeof value !== 'number') continue;
-        const scale =
-          key === 'rmsA'
-            ? 1e-2 * largestLoad
-            : key === 'meanA'
-              ? Math.abs(element['rmsA'] as number)
-              : 1e-3 * Math.abs(rails[r]!['meanV']!);
-        yield { path: ['elements', String(r), String(k), key], value, scale };
-      }
+  const lists: [string[], Record<string, number | string>, number][] = [];
+  for (const [r, list] of (reference['elements'] as Record<string, number | string>[][]).entries()) {
+    list.forEach((element, k) => lists.push([['elements', String(r), String(k)], element, rails[r]!['meanV']!]));
+  }
+  const lower = reference['doublerLowerCapacitor'] as Record<string, number | string> | undefined;
+  if (lower) lists.push([['doublerLowerCapacitor'], lower, rails[0]!['meanV']!]);
+  for (const [path, element, meanV] of lists) {
+    for (const [key, value] of Object.entries(element)) {
+      if (typeof value !== 'number') continue;
+      const scale =
+        key === 'rmsA'
+          ? 1e-2 * largestLoad
+          : key === 'meanA'
+            ? Math.abs(element['rmsA'] as number)
+            : 1e-3 * Math.abs(meanV);
+      yield { path: [...path, key], value, scale };
     }
   }
-  for (const [key, value] of Object.entries((reference['start'] as Record<string, number | null> | undefined) ?? {})) {
-    if (value !== null) yield { path: ['start', key], value, scale: Math.abs(value) };
+  for (const run of ['start', 'step', 'dip']) {
+    for (const [key, value] of Object.entries((reference[run] as Record<string, number | null> | undefined) ?? {})) {
+      yield { path: [run, key], value, scale: Math.abs(value ?? 0) };
+    }
   }
 }

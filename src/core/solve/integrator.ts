@@ -1,289 +1,439 @@
+import type { Circuit } from '@/core/circuit/assemble';
 import * as esdirk from './esdirk';
-import { emf, loopSolver, type ReservoirCircuit } from './reservoir-circuit';
-import { loadCurrent } from './load-law';
-
-/** Integrals over a stretch of time, per polarity of the EMF where the two halves of a rectifier take turns. */
-export interface Moments {
-  durationS: number;
-  /** Integral of i, i^2, and (drop of one diode)*i, [EMF positive, EMF negative]. */
-  chargeC: [number, number];
-  chargeSquared: [number, number];
-  diodeJ: [number, number];
-  railVs: number;
-  railV2s: number;
-  loadC: number;
-  loadJ: number;
-  capacitorA2s: number;
-  sourceJ: number;
-}
-
-/** One accepted step's end. `sign` is the polarity of the EMF in the step that ends here. */
-export interface Trace {
-  count: number;
-  t: Float64Array;
-  y: Float64Array;
-  dydt: Float64Array;
-  i: Float64Array;
-  v: Float64Array;
-  sign: Int8Array;
-}
-
-export class SolveError extends Error {
-  override readonly name = 'SolveError';
-}
-
-const MOST_STEPS = 60_000;
+import { SolveError } from './solve-error';
+import { LEVELS, stageSolver } from './stage';
 
 /** A flat copy of the method's coefficients: module bindings and nested arrays cost more than the arithmetic. */
-const TABLEAU = {
-  STAGES: esdirk.STAGES,
-  GAMMA: esdirk.GAMMA,
-  A: Float64Array.from(
-    Array.from(
-      { length: esdirk.STAGES * esdirk.STAGES },
-      (_, n) => esdirk.A[Math.floor(n / esdirk.STAGES)]![n % esdirk.STAGES] ?? 0,
-    ),
-  ),
-  B: Float64Array.from(esdirk.B),
-  C: Float64Array.from(esdirk.C),
-  D: Float64Array.from(esdirk.D),
-};
+const { STAGES, GAMMA } = esdirk;
+const A = Float64Array.from(
+  Array.from({ length: STAGES * STAGES }, (_, n) => esdirk.A[Math.floor(n / STAGES)]![n % STAGES] ?? 0),
+);
+const B = Float64Array.from(esdirk.B);
+const C = Float64Array.from(esdirk.C);
+const D = Float64Array.from(esdirk.D);
+/** Stages in the order of their instants. */
+const IN_TIME = [0, 2, 1, 3, 4, 5];
 
-export function emptyMoments(): Moments {
-  return {
-    durationS: 0,
-    chargeC: [0, 0],
-    chargeSquared: [0, 0],
-    diodeJ: [0, 0],
-    railVs: 0,
-    railV2s: 0,
-    loadC: 0,
-    loadJ: 0,
-    capacitorA2s: 0,
-    sourceJ: 0,
-  };
+/** Steps in one run before it counts as hopeless. */
+const MOST_STEPS = 6_000;
+/** Longest one run (a cycle at most) may take, ms: what needs more is no supply but a puzzle. */
+const MOST_MS = 500;
+/** The longest step, as a share of the period. */
+const LONGEST = 1 / 16;
+/** Where a derivative is needed afresh, the stage that yields it is this short, as a share of the period. */
+const INSTANT = 1e-7;
+/** No step is made shorter than this share of the period for the sake of accuracy. */
+const SHORTEST = 1e-8;
+
+/** A current through an inductance has ceased when it is below this share of the load's. */
+const CEASED = 1e-6;
+
+/** Relative to the swing of each state: keeps every reported figure within about 0.01 %. */
+export const TIGHT = 4e-6;
+/** Good enough to aim the next pass of a search. */
+export const LOOSE = 2e-4;
+
+/** The mains as the windings see it. */
+export interface Mains {
+  /** Phase of the sine at t = 0, rad. */
+  phase: number;
+  /** 1, or 0 while the mains is missing. */
+  factor: number;
 }
 
-/** Relative to the ripple one expects: keeps every reported figure within about 0.01 %. */
-export const TIGHT = 3e-6;
-/** Good enough to aim the next pass of a search. */
-export const LOOSE = 3e-4;
+export const RUNNING_MAINS: Mains = { phase: 0, factor: 1 };
 
-/** Integrates a reservoir circuit. Reusable: one integrator serves all passes over one circuit. */
-export function integratorFor(circuit: ReservoirCircuit) {
-  const solveLoop = loopSolver(circuit);
-  const { STAGES, GAMMA, A, B, C, D } = TABLEAU;
-  const { capacitanceF, esrOhm, periodS, fullWave, windingOhm, diodesInPath } = circuit;
-  const k = new Float64Array(STAGES);
-  const iAt = new Float64Array(STAGES);
-  const vAt = new Float64Array(STAGES);
-  const loadAt = new Float64Array(STAGES);
-  const driveAt = new Float64Array(STAGES);
+/** Common EMF at time t, V. */
+export function emf(circuit: Circuit, mains: Mains, t: number): number {
+  if (mains.factor === 0) return 0;
+  const s = Math.sin(circuit.omega * t + mains.phase);
+  const { clip } = circuit;
+  return mains.factor * circuit.peakV * (s > clip ? clip : s < -clip ? -clip : s);
+}
 
-  const typicalA = Math.max(loadCurrent(circuit.load, 0.9 * circuit.peakV), 1e-6);
-  const expectedRipple = (typicalA / (capacitanceF * (fullWave ? 2 : 1))) * periodS;
-  // An idling supply ripples by microvolts; nothing is gained by resolving them finer than a thousandth of the peak would ask.
-  const scaleV = Math.min(
-    Math.max(Math.min(expectedRipple, 20 * circuit.loopOhm * typicalA), 1e-3 * expectedRipple, 1e-3 * circuit.peakV),
-    0.2 * circuit.peakV,
-  );
-  let toleranceV = 0;
+/**
+ * What a run leaves behind: one record per stage of every accepted step, in the order of time, each holding the instant,
+ * its weight in an integral over time, and the whole circuit. Kept flat; the offsets say where what stands.
+ */
+export interface Records {
+  data: Float64Array;
+  count: number;
+  stride: number;
+  emf: number;
+  port: number;
+  x: number;
+  k: number;
+  node: number;
+  load: number;
+  float: number;
+}
+
+export interface RunOptions {
+  mains: Mains;
+  /** Whether to keep records (added to those already there). */
+  record: boolean;
+  /** Whether to find how the end moves with the start. */
+  carry: boolean;
+  /** False while everything has long been running; true when t counts from switch-on. */
+  fromRest: boolean;
+}
+
+/** Integrates a circuit. One integrator serves all runs over one circuit. */
+export function integratorFor(circuit: Circuit) {
+  const stage = stageSolver(circuit);
+  const { states: nX, periodS } = circuit;
+  const nP = circuit.ports.length;
+  const nN = circuit.nodes;
+  const nR = circuit.rails.length;
+  const nF = circuit.floats;
+  const { base, x: xStage, node, portA, loadA, floatV } = stage;
+
+  const x = new Float64Array(nX);
+  const k = new Float64Array(STAGES * nX);
+  const i2 = new Float64Array(STAGES);
+  const tolerance = new Float64Array(nX);
   let toleranceI2 = 0;
-  setTolerance(TIGHT);
+  const records: Records = layout();
+  const stride = records.stride;
+  /** The stages of the step in hand, as records. */
+  const draft = new Float64Array(STAGES * stride);
+  const transition = new Float64Array(nX * nX);
+  const dBase = new Float64Array(nX);
+  const dx = new Float64Array(nX);
+  const dk = new Float64Array(nX * STAGES * nX);
+  const dEnd = new Float64Array(nX * nX);
+  const longest = LONGEST * periodS;
+  const gridH = Float64Array.from({ length: LEVELS }, (_, l) => longest * 2 ** (-l / 2));
+  /** What each state moved through in the last run, and the least of it that counts. */
+  const lastRow = (STAGES - 1) * stride;
+  /** The choke that carries all of a port's current, -1 when a capacitor stands before it or there is none. */
+  const chokeOf = circuit.ports.map((port) => {
+    if (port.input < 0) return -1;
+    const { plus } = circuit.inputs[port.input]!;
+    const at = circuit.elements.filter((e) => (e.kind === 'capacitor' ? e.plus === plus : e.from === plus));
+    const only = at.length === 1 ? at[0]! : undefined;
+    return only?.kind === 'inductor' ? only.state : -1;
+  });
+  /** Ports whose current flows through an inductance and can cease. */
+  const eventful = circuit.ports.flatMap((port, n) =>
+    port.law === 'diode' && port.floating < 0 && (chokeOf[n]! >= 0 || circuit.windings[port.winding]!.state >= 0)
+      ? [n]
+      : [],
+  );
+  const low = new Float64Array(nX);
+  const high = new Float64Array(nX);
 
-  let trace = newTrace(160);
-
-  function setTolerance(tolerance: number) {
-    toleranceV = Math.max(tolerance * scaleV, 1e-12 * circuit.peakV);
-    toleranceI2 = tolerance * 3 * typicalA * typicalA * periodS;
+  function layout(): Records {
+    const port = 3;
+    const xAt = port + nP;
+    const kAt = xAt + nX;
+    const nodeAt = kAt + nX;
+    const loadAt = nodeAt + nN;
+    const floatAt = loadAt + nR;
+    const width = floatAt + nF;
+    return {
+      data: new Float64Array(width * 800),
+      count: 0,
+      stride: width,
+      emf: 2,
+      port,
+      x: xAt,
+      k: kAt,
+      node: nodeAt,
+      load: loadAt,
+      float: floatAt,
+    };
   }
 
-  function drive(t: number, phi: number): number {
-    const e = emf(circuit, t, phi);
-    return fullWave ? Math.abs(e) : e;
+  /** Sets the error allowed in a step: relative to what each state moves through in a cycle, V or A. */
+  function setTolerance(relative: number, swing: Float64Array, squaredA2s: number): void {
+    for (let n = 0; n < nX; n++) tolerance[n] = relative * swing[n]!;
+    toleranceI2 = relative * squaredA2s;
   }
 
   /**
-   * Times in (from, to) no step may straddle: the drive's corners (zero crossings, the clip's edges), and its crest,
-   * which always lies within the charging pulse, so that not even the shortest pulse falls between two steps.
+   * Instants in (from, to) no step may straddle: the EMF's zero crossings and the clip's edges where it has corners, and
+   * its crest, which always lies within the charging pulse, so that not even the shortest pulse falls between two steps.
    */
-  function stops(from: number, to: number, phi: number): number[] {
+  function stops(from: number, to: number, mains: Mains): number[] {
+    if (mains.factor === 0) return [to];
     const half = periodS / 2;
-    const lead = phi / circuit.omega;
-    const edge = circuit.clipV < circuit.peakV ? Math.asin(circuit.clipV / circuit.peakV) / circuit.omega : half;
+    const lead = mains.phase / circuit.omega;
+    const edge = circuit.clip < 1 ? Math.asin(circuit.clip) / circuit.omega : half;
+    const offsets = edge < half ? [0, edge, half - edge] : [0, half / 2];
     const found: number[] = [];
     for (let n = Math.floor((from + lead) / half) - 1; n * half - lead <= to; n++) {
-      for (const offset of edge < half ? [0, edge, half - edge] : [0, half / 2]) {
+      for (const offset of offsets) {
         const t = n * half - lead + offset;
-        if (t > from + 1e-9 * periodS && t < to - 1e-9 * periodS) found.push(t);
+        if (t > from + 1e-7 * periodS && t < to - 1e-7 * periodS) found.push(t);
       }
     }
     found.push(to);
     return found;
   }
 
+  function write(s: number, t: number, e: number, whole: boolean): void {
+    const at = s * stride;
+    for (let n = 0; n < nP; n++) draft[at + records.port + n] = portA[n]!;
+    if (!whole) return;
+    stage.spell();
+    draft[at] = t;
+    draft[at + 2] = e;
+    for (let n = 0; n < nX; n++) draft[at + records.x + n] = xStage[n]!;
+    for (let n = 0; n < nX; n++) draft[at + records.k + n] = k[s * nX + n]!;
+    for (let n = 0; n < nN; n++) draft[at + records.node + n] = node[n]!;
+    for (let n = 0; n < nR; n++) draft[at + records.load + n] = loadA[n]!;
+    for (let n = 0; n < nF; n++) draft[at + records.float + n] = floatV[n]!;
+  }
+
+  function keep(h: number): void {
+    if ((records.count + STAGES) * stride > records.data.length) {
+      const bigger = new Float64Array(records.data.length * 2);
+      bigger.set(records.data);
+      records.data = bigger;
+    }
+    for (const s of IN_TIME) {
+      const from = s * stride;
+      const to = records.count++ * stride;
+      for (let n = 0; n < stride; n++) records.data[to + n] = draft[from + n]!;
+      records.data[to + 1] = h * B[s]!;
+    }
+  }
+
+  /** What a rejected step left in the last row belongs to no instant: the step's start stands in the first. */
+  function restore(): void {
+    for (let n = 0; n < stride; n++) draft[lastRow + n] = draft[n]!;
+    for (let n = 0; n < nX; n++) k[(STAGES - 1) * nX + n] = k[n]!;
+    i2[STAGES - 1] = i2[0]!;
+    for (let c = 0; c < nX; c++) {
+      for (let n = 0; n < nX; n++) dk[(c * STAGES + STAGES - 1) * nX + n] = dk[c * STAGES * nX + n]!;
+    }
+  }
+
   /**
-   * Runs from `from` to `to` seconds, starting at `y0` volts in the capacitor.
-   * @param moments filled from `measureFrom` on when given
-   * @param record whether to keep the trace (starting afresh)
-   * @returns voltage at the end, and how it moves with y0
-   * @throws SolveError when the step size collapses or the step count runs away
+   * Where in a step of length h a current through an inductance ceases, s; Infinity when none does. The voltage there
+   * jumps in no time, so a step has to end just before it: a step across would push the current below zero, and the
+   * diode's answer to that would look like a spike as high as the step is short.
    */
-  function run(
-    y0: number,
-    from: number,
-    to: number,
-    phi: number,
-    record: boolean,
-    moments?: Moments,
-    measureFrom = -Infinity,
-  ) {
-    let y = y0;
-    let t = from;
-    let logSensitivity = 0;
-    let h = periodS / 200;
-    let steps = 0;
-    if (record) trace.count = 0;
+  function turnOff(h: number): number {
+    let earliest = Infinity;
+    for (const n of eventful) {
+      const before = draft[records.port + n]!;
+      if (before <= CEASED * circuit.typicalA || portA[n]! > CEASED * circuit.typicalA) continue;
+      const port = circuit.ports[n]!;
+      const own = circuit.windings[port.winding]!.state;
+      const choke = chokeOf[n]!;
+      let slope = 0;
+      let shared = 0;
+      for (const m of eventful) {
+        if (m !== n && circuit.ports[m]!.input === port.input && draft[records.port + m]! > CEASED * circuit.typicalA)
+          shared++;
+      }
+      if (own >= 0) slope = port.share * k[own]!;
+      if (choke >= 0) slope = own < 0 ? k[choke]! : shared === 1 && sharesWinding(n) ? (slope + k[choke]!) / 2 : slope;
+      if (own < 0 && shared > 0) continue;
+      const ends = slope < 0 ? (-before / slope) * (1 - 1e-3) : Infinity;
+      earliest = Math.min(earliest, ends < h ? ends : h / 2);
+    }
+    return earliest;
+  }
 
-    for (const stop of stops(from, to, phi)) {
-      const middle = (t + stop) / 2;
-      const sign = Math.sin(circuit.omega * middle + phi) >= 0 ? 1 : -1;
-      const polarity = sign > 0 || !fullWave ? 0 : 1;
-      const longest = Math.max((stop - t) / 5, periodS / 400);
-      let first = solveLoop(drive(t, phi), y, esrOhm);
-      if (record) push(t, y, (first.i - first.loadA) / capacitanceF, first.i, first.v, sign);
-      let rate = slopeOfRate(first.i, first.loadS);
-      let i0 = first.i,
-        v0 = first.v,
-        load0 = first.loadA;
-
-      while (t < stop) {
-        if (++steps > MOST_STEPS) throw new SolveError('the integration needs more steps than any real supply would');
-        h = Math.min(h, longest);
-        if (t + h * 1.0001 >= stop) h = stop - t;
-        else if (t + 2 * h > stop) h = (stop - t) / 2;
-        const z = (GAMMA * h) / capacitanceF + esrOhm;
-        k[0] = (i0 - load0) / capacitanceF;
-        iAt[0] = i0;
-        vAt[0] = v0;
-        loadAt[0] = load0;
-        driveAt[0] = drive(t, phi);
-        let yEnd = y;
-        for (let s = 1; s < STAGES; s++) {
-          const row = s * STAGES;
-          let sum = 0;
-          for (let j = 0; j < s; j++) sum += A[row + j]! * k[j]!;
-          const base = y + h * sum;
-          const d = drive(t + C[s]! * h, phi);
-          const p = solveLoop(d, base, z);
-          const ic = p.i - p.loadA;
-          k[s] = ic / capacitanceF;
-          iAt[s] = p.i;
-          vAt[s] = p.v;
-          loadAt[s] = p.loadA;
-          driveAt[s] = d;
-          yEnd = base + GAMMA * h * k[s]!;
-        }
-        let errorV = 0;
-        let errorI2 = 0;
-        for (let s = 0; s < STAGES; s++) {
-          errorV += D[s]! * k[s]!;
-          errorI2 += D[s]! * iAt[s]! * iAt[s]!;
-        }
-        const error = Math.max(Math.abs(h * errorV) / toleranceV, Math.abs(h * errorI2) / toleranceI2);
-        if (!Number.isFinite(yEnd)) throw new SolveError('the integration left the range of numbers');
-        if (error > 1 && h > 1e-9 * periodS) {
-          h *= Math.max(0.15, 0.9 * error ** -0.25);
-          continue;
-        }
-
-        if (moments && t >= measureFrom - 1e-9 * periodS) {
-          moments.durationS += h;
-          for (let s = 0; s < STAGES; s++) {
-            const w = h * B[s]!;
-            if (w === 0) continue;
-            const i = iAt[s]!;
-            const v = vAt[s]!;
-            const ic = i - loadAt[s]!;
-            moments.chargeC[polarity] += w * i;
-            moments.chargeSquared[polarity] += w * i * i;
-            moments.diodeJ[polarity] += (w * i * (driveAt[s]! - v - windingOhm * i)) / diodesInPath;
-            moments.railVs += w * v;
-            moments.railV2s += w * v * v;
-            moments.loadC += w * loadAt[s]!;
-            moments.loadJ += w * v * loadAt[s]!;
-            moments.capacitorA2s += w * ic * ic;
-            moments.sourceJ += w * i * driveAt[s]!;
-          }
-        }
-
-        const rateBefore = rate;
-        t = h === stop - t ? stop : t + h;
-        y = yEnd;
-        first = solveLoop(drive(t, phi), y, esrOhm);
-        i0 = first.i;
-        v0 = first.v;
-        load0 = first.loadA;
-        rate = slopeOfRate(i0, first.loadS);
-        logSensitivity += (h * (rateBefore + rate)) / 2;
-        if (record) push(t, y, (i0 - load0) / capacitanceF, i0, v0, sign);
-        h *= Math.min(3, Math.max(0.2, 0.9 * Math.max(error, 1e-6) ** -0.25));
+  /**
+   * Takes a current that has just ceased out of the states of its inductances.
+   * @returns whether there was one: the derivatives then have to be found anew
+   */
+  function cut(): boolean {
+    let ceased = false;
+    for (const n of eventful) {
+      if (!(draft[records.port + n]! > CEASED * circuit.typicalA) || portA[n]! > CEASED * circuit.typicalA) continue;
+      ceased = true;
+      const port = circuit.ports[n]!;
+      const own = circuit.windings[port.winding]!.state;
+      if (own >= 0) x[own] = 0;
+      const choke = chokeOf[n]!;
+      if (choke >= 0) x[choke] = 0;
+      for (let m = 0; m < nP; m++) {
+        if (m === n) continue;
+        const other = circuit.ports[m]!;
+        if (own >= 0 && other.winding === port.winding) x[own]! += other.share * portA[m]!;
+        if (choke >= 0 && other.input === port.input) x[choke]! += portA[m]!;
       }
     }
-    return { y, sensitivity: Math.exp(Math.max(-60, logSensitivity)), steps };
+    return ceased;
   }
 
-  /** d(dy/dt)/dy at a point of the loop, 1/s: how fast a disturbance of the reservoir dies out. */
-  function slopeOfRate(i: number, loadS: number): number {
-    const gv = 1 / (1 + esrOhm * loadS);
-    const didy = -gv / (circuit.loopOhm + circuit.thetaV / Math.max(i + circuit.saturationA, 1e-300) + gv * esrOhm);
-    const dvdy = gv * (1 + esrOhm * didy);
-    return (didy - loadS * dvdy) / capacitanceF;
+  function sharesWinding(n: number): boolean {
+    const { winding } = circuit.ports[n]!;
+    return circuit.ports.some((p, m) => m !== n && p.winding === winding && p.input === circuit.ports[n]!.input);
   }
 
-  function push(t: number, y: number, dydt: number, i: number, v: number, sign: number) {
-    if (trace.count === trace.t.length) trace = grow(trace);
-    const n = trace.count++;
-    trace.t[n] = t;
-    trace.y[n] = y;
-    trace.dydt[n] = dydt;
-    trace.i[n] = i;
-    trace.v[n] = v;
-    trace.sign[n] = sign;
+  function sumOfSquares(): number {
+    let sum = 0;
+    for (let n = 0; n < nP; n++) sum += portA[n]! * portA[n]!;
+    return sum;
   }
 
-  return {
-    run,
-    drive,
-    solveLoop,
-    setTolerance,
-    expectedRipple,
-    trace: () => trace,
-  };
+  function fail(words: string): never {
+    throw new SolveError(words);
+  }
+
+  /** Derivatives at an instant, by a stage so short that nothing happens in it. */
+  function derive(t: number, options: RunOptions): void {
+    stage.setStep(-1, INSTANT * periodS * GAMMA);
+    stage.aim(x);
+    const e = emf(circuit, options.mains, t);
+    const since = options.fromRest ? t : Infinity;
+    // A current that does not fit its diodes relaxes within nanoseconds; what counts is the derivative after that.
+    for (let round = 0; round < (circuit.inductive ? 2 : 1); round++) {
+      base.set(x);
+      if (!stage.solve(e, since)) fail('no voltages were found that fit all parts at one instant');
+      if (options.carry) {
+        const only = stage.prepareCarry();
+        for (let c = 0; c < nX; c++) {
+          for (let n = 0; n < nX; n++) dBase[n] = transition[n * nX + c]!;
+          stage.carry(only, dBase, dx);
+          for (let n = 0; n < nX; n++) {
+            dk[(c * STAGES + STAGES - 1) * nX + n] = (dx[n]! - dBase[n]!) / (INSTANT * periodS * GAMMA);
+            if (circuit.inductive) transition[n * nX + c] = dx[n]!;
+          }
+        }
+      }
+      for (let n = 0; n < nX; n++) {
+        k[(STAGES - 1) * nX + n] = (xStage[n]! - base[n]!) / (INSTANT * periodS * GAMMA);
+        if (circuit.inductive) x[n] = xStage[n]!;
+      }
+    }
+    i2[STAGES - 1] = sumOfSquares();
+    write(STAGES - 1, t, e, options.record);
+  }
+
+  /**
+   * Runs from `from` to `to` seconds, starting at the states `start`.
+   * @returns the number of steps; the end stands in `x`, its derivative with respect to the start in `transition`
+   * @throws SolveError when the step size collapses or the step count runs away
+   */
+  function run(start: Float64Array, from: number, to: number, options: RunOptions): number {
+    const { mains, carry } = options;
+    x.set(start);
+    if (carry) {
+      transition.fill(0);
+      for (let n = 0; n < nX; n++) transition[n * nX + n] = 1;
+    }
+    low.set(x);
+    high.set(x);
+    let t = from;
+    let steps = 0;
+    const began = performance.now();
+    let wanted = periodS / 100;
+    let forced = 0;
+    /** Steps since the last one that was too long: what made it too long lies just ahead. */
+    let calm = 9;
+    derive(t, options);
+    for (const stop of stops(from, to, mains)) {
+      while (t < stop) {
+        if (++steps > MOST_STEPS) fail('the integration needs more steps than any real supply would');
+        if (steps % 128 === 0 && performance.now() - began > MOST_MS) fail('one cycle takes too long to calculate');
+        const left = stop - t;
+        let index = Math.min(LEVELS - 1, Math.max(0, Math.ceil(2 * Math.log2(longest / wanted) - 1e-9)));
+        let h = gridH[index]!;
+        if (forced > 0 && forced < left) {
+          h = forced;
+          index = -1;
+        } else if (left < (calm > 0 ? 1.3 : 1) * h) {
+          // A little more rather than a splinter at the end, unless it was just shown to be too much.
+          h = left;
+          index = -1;
+        }
+        forced = 0;
+        stage.setStep(index, GAMMA * h);
+        // The first stage is the last one of the step before.
+        for (let n = 0; n < stride; n++) draft[n] = draft[lastRow + n]!;
+        for (let n = 0; n < nX; n++) k[n] = k[(STAGES - 1) * nX + n]!;
+        i2[0] = i2[STAGES - 1]!;
+        if (carry) {
+          for (let c = 0; c < nX; c++) {
+            for (let n = 0; n < nX; n++) dk[c * STAGES * nX + n] = dk[(c * STAGES + STAGES - 1) * nX + n]!;
+          }
+        }
+        stage.aim(x);
+        let solved = true;
+        for (let s = 1; s < STAGES && solved; s++) {
+          for (let n = 0; n < nX; n++) {
+            let sum = 0;
+            for (let j = 0; j < s; j++) sum += A[s * STAGES + j]! * k[j * nX + n]!;
+            base[n] = x[n]! + h * sum;
+          }
+          const ts = t + C[s]! * h;
+          const e = emf(circuit, mains, ts);
+          solved = stage.solve(e, options.fromRest ? ts : Infinity);
+          if (!solved) break;
+          for (let n = 0; n < nX; n++) k[s * nX + n] = (xStage[n]! - base[n]!) / (GAMMA * h);
+          i2[s] = sumOfSquares();
+          write(s, ts, e, options.record);
+          if (carry) carryStage(s, h);
+        }
+        let error = 1e3;
+        if (solved) {
+          let squares = 0;
+          for (let s = 0; s < STAGES; s++) squares += D[s]! * i2[s]!;
+          error = Math.abs(h * squares) / toleranceI2;
+          for (let n = 0; n < nX; n++) {
+            let sum = 0;
+            for (let s = 0; s < STAGES; s++) sum += D[s]! * k[s * nX + n]!;
+            const share = Math.abs(h * sum) / tolerance[n]!;
+            if (share > error || share !== share) error = share;
+          }
+          if (error !== error) fail('the integration left the range of numbers');
+        }
+        if (error > 1 && h > SHORTEST * periodS) {
+          wanted = h * Math.max(0.15, 0.85 * error ** -0.25);
+          calm = 0;
+          restore();
+          continue;
+        }
+        if (!solved) fail('no voltages were found that fit all parts at one instant');
+        if (eventful.length > 0) {
+          const ends = turnOff(h);
+          if (ends > SHORTEST * periodS && ends < 0.999 * h) {
+            forced = ends;
+            restore();
+            continue;
+          }
+        }
+        if (options.record) keep(h);
+        if (carry) transition.set(dEnd);
+        t = h === left ? stop : t + h;
+        for (let n = 0; n < nX; n++) {
+          const value = xStage[n]!;
+          x[n] = value;
+          if (value < low[n]!) low[n] = value;
+          if (value > high[n]!) high[n] = value;
+        }
+        if (eventful.length > 0 && cut()) derive(t, options);
+        wanted = h * Math.min(++calm > 3 ? 4 : 1.42, Math.max(0.2, 0.85 * Math.max(error, 1e-9) ** -0.25));
+      }
+    }
+    return steps;
+  }
+
+  function carryStage(s: number, h: number): void {
+    const only = stage.prepareCarry();
+    for (let c = 0; c < nX; c++) {
+      const row = c * STAGES * nX;
+      for (let n = 0; n < nX; n++) {
+        let sum = 0;
+        for (let j = 0; j < s; j++) sum += A[s * STAGES + j]! * dk[row + j * nX + n]!;
+        dBase[n] = transition[n * nX + c]! + h * sum;
+      }
+      stage.carry(only, dBase, dx);
+      for (let n = 0; n < nX; n++) {
+        dk[row + s * nX + n] = (dx[n]! - dBase[n]!) / (GAMMA * h);
+        if (s === STAGES - 1) dEnd[n * nX + c] = dx[n]!;
+      }
+    }
+  }
+
+  return { circuit, stage, records, x, transition, low, high, setTolerance, run };
 }
 
 export type Integrator = ReturnType<typeof integratorFor>;
-
-function newTrace(size: number): Trace {
-  return {
-    count: 0,
-    t: new Float64Array(size),
-    y: new Float64Array(size),
-    dydt: new Float64Array(size),
-    i: new Float64Array(size),
-    v: new Float64Array(size),
-    sign: new Int8Array(size),
-  };
-}
-
-function grow(old: Trace): Trace {
-  const bigger = newTrace(old.t.length * 2);
-  bigger.count = old.count;
-  bigger.t.set(old.t);
-  bigger.y.set(old.y);
-  bigger.dydt.set(old.dydt);
-  bigger.i.set(old.i);
-  bigger.v.set(old.v);
-  bigger.sign.set(old.sign);
-  return bigger;
-}

@@ -1,177 +1,173 @@
+import { assemble, type Circuit } from '@/core/circuit/assemble';
 import type { Network } from '@/core/circuit/network';
-import { emptyMoments, integratorFor, LOOSE, SolveError, TIGHT, type Integrator } from './integrator';
-import { emf, reservoirCircuit, type ReservoirCircuit } from './reservoir-circuit';
-import {
-  assemble,
-  capacitorEnergy,
-  conductionTime,
-  denseLoop,
-  extremes,
-  peakReverse,
-  type Solution,
-  type Waveforms,
-} from './solution';
+import { solveLinear } from './dense';
+import { figuresOf, sampler, storedEnergy } from './figures';
+import { integratorFor, LOOSE, RUNNING_MAINS, TIGHT, type Integrator } from './integrator';
+import { firstGuess } from './first-guess';
+import { columnsOf, mirrorRecords } from './signals';
+import { SolveError } from './solve-error';
+import type { Solution } from './solution';
 
 export interface SteadyOptions {
-  /** Reservoir voltage at the zero crossing of a similar circuit's cycle, V. */
-  warmV?: number;
+  /** `state` of the solution of a similar circuit. */
+  warm?: readonly number[];
   /** Number of waveform samples over one cycle; none when left out. */
   samples?: number;
 }
 
-/** A cycle counts as closed when the correction still due is below this share of the ripple. */
-const ACCEPT = 1e-4;
+/** A cycle counts as closed when the correction still due is below this share of each state's own swing. */
+const ACCEPT = 1.5e-4;
+const MOST_PASSES = 60;
+/** Longest search, ms. */
+const MOST_MS = 1200;
+/** After so many passes without success the search lets the circuit run by itself for a while. */
+const PATIENCE = 14;
 
-/** Largest energy error that still counts as a solution, as a fraction of the power handled. */
-export const ENERGY_TOLERANCE = 1e-4;
+/** A circuit in its periodic steady state, with the records of one cycle from t = 0: of its first half where the halves mirror. */
+export interface Cycle {
+  integrator: Integrator;
+  /** States at t = 0. */
+  start: Float64Array;
+  storedJ: number;
+  effort: { steps: number; passes: number };
+}
 
 /**
- * Finds the periodic steady state directly: the reservoir voltage that returns to itself after one period (half a
- * period full-wave) is sought by Newton's method on the cycle map, kept inside a bracket, from a quasi-static guess.
- * The map of one state is monotone, so the bracket always holds the answer.
+ * Finds the states that return to themselves after one period (half a period, roles exchanged, where the arrangement
+ * allows it) by Newton's method on the cycle map, from a quasi-static guess, first loosely, then tightly.
+ * @throws SolveError when no cycle closes
+ */
+export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
+  const integrator = integratorFor(circuit);
+  const n = circuit.states;
+  const { mirror, periodS } = circuit;
+  const span = mirror ? periodS / 2 : periodS;
+  const guess = firstGuess(circuit);
+  const fits = warm?.length === n && warm.every((v) => Number.isFinite(v));
+  let start = fits ? Float64Array.from(warm) : guess.state;
+  const swing = Float64Array.from(guess.swing);
+  const floor = guess.floor;
+  const squares = 3 * circuit.typicalA ** 2 * periodS * (mirror ? 0.5 : 1);
+  const scale = new Float64Array(n);
+  const image = new Float64Array(n);
+  const miss = new Float64Array(n);
+  const step = new Float64Array(n);
+  const matrix = new Float64Array(n * n);
+  const { records } = integrator;
+  const options = { mains: RUNNING_MAINS, record: false, carry: true, fromRest: false };
+
+  const began = performance.now();
+  let tight = false;
+  let steps = 0;
+  let passes = 0;
+  let since = 0;
+  let lastSize = Infinity;
+  let damping = 1;
+  // With one state the map is monotone: what is known of it brackets the answer.
+  let low = -Infinity;
+  let high = Infinity;
+  for (;;) {
+    if (++passes > MOST_PASSES || performance.now() - began > MOST_MS) {
+      throw new SolveError('no cycle was found that repeats itself');
+    }
+    for (let s = 0; s < n; s++) scale[s] = Math.min(swing[s]!, guess.ceiling[s]!);
+    integrator.setTolerance(tight ? TIGHT : LOOSE, scale, squares);
+    records.count = 0;
+    options.record = tight;
+    steps += integrator.run(start, 0, span, options);
+    for (let s = 0; s < n; s++) {
+      const to = mirror ? mirror.states[s]! : s;
+      image[to] = (mirror ? mirror.stateSigns[s]! : 1) * integrator.x[s]!;
+      swing[s] = Math.max(integrator.high[s]! - integrator.low[s]!, floor[s]!);
+    }
+    if (mirror) for (let s = 0; s < n; s++) swing[s] = Math.max(swing[s]!, swing[mirror.states[s]!]!);
+    let missSize = 0;
+    for (let s = 0; s < n; s++) {
+      miss[s] = image[s]! - start[s]!;
+      missSize = Math.max(missSize, Math.abs(miss[s]!) / swing[s]!);
+    }
+    for (let row = 0; row < n; row++) {
+      const to = mirror ? mirror.states[row]! : row;
+      const sign = mirror ? mirror.stateSigns[row]! : 1;
+      for (let c = 0; c < n; c++) matrix[to * n + c] = (to === c ? 1 : 0) - sign * integrator.transition[row * n + c]!;
+      step[row] = miss[row]!;
+    }
+    // Too slow a memory to be resolved: the correction would divide by nothing.
+    for (let s = 0; s < n; s++) matrix[s * n + s]! += 1e-10;
+    const regular = solveLinear(matrix, n, step);
+    let size = 0;
+    for (let s = 0; s < n; s++) size = Math.max(size, Math.abs(step[s]!) / swing[s]!);
+    if (!regular || !Number.isFinite(size)) {
+      step.set(miss);
+      size = missSize;
+    }
+    if (tight && (size < ACCEPT || missSize < 0.2 * ACCEPT)) break;
+
+    if (n === 1) {
+      if (miss[0]! > 0) low = Math.max(low, start[0]!);
+      else high = Math.min(high, start[0]!);
+    }
+    if (!tight && (size < 3e-2 || missSize < 3e-3 || passes >= 3 * PATIENCE)) {
+      tight = true;
+      since = 0;
+      low = -Infinity;
+      high = Infinity;
+      size = Infinity;
+      damping = 1;
+    } else if (++since >= PATIENCE) {
+      since = 0;
+      start = coast(integrator, start, mirror ? 40 : 20, options.mains);
+      lastSize = Infinity;
+      damping = 1;
+      continue;
+    }
+    if (size < Infinity) damping = size > 0.7 * lastSize ? Math.max(0.25, damping * 0.6) : Math.min(1, damping * 1.6);
+    lastSize = size;
+    const next = new Float64Array(n);
+    for (let s = 0; s < n; s++) {
+      const move = Math.min(Math.max(damping * step[s]!, -guess.reach[s]!), guess.reach[s]!);
+      next[s] = Math.min(Math.max(start[s]! + move, guess.least[s]!), guess.most[s]!);
+    }
+    if (n === 1 && low > -Infinity && high < Infinity && !(next[0]! > low && next[0]! < high)) {
+      next[0] = (low + high) / 2;
+      if (high - low < 1e-9 * circuit.peakV) {
+        if (tight) break;
+        tight = true;
+        low = -Infinity;
+        high = Infinity;
+      }
+    }
+    start = next;
+  }
+  const storedJ = storedEnergy(integrator, integrator.x) - storedEnergy(integrator, start);
+  return { integrator, start, storedJ: mirror ? 2 * storedJ : storedJ, effort: { steps, passes } };
+}
+
+/** Lets the circuit run by itself for a number of spans and returns where it then stands. */
+function coast(integrator: Integrator, from: Float64Array, spans: number, mains: typeof RUNNING_MAINS): Float64Array {
+  const { circuit } = integrator;
+  const { mirror, periodS } = circuit;
+  const cycles = Math.ceil(spans / 2);
+  void mirror;
+  integrator.run(from, 0, cycles * periodS, { mains, record: false, carry: false, fromRest: false });
+  return Float64Array.from(integrator.x);
+}
+
+/**
+ * The periodic steady state of a network.
  * @param network validated, SI
  * @throws SolveError when no cycle closes or the energy does not balance to 1e-4
  */
 export function solveSteady(network: Network, options: SteadyOptions = {}): Solution {
-  const circuit = reservoirCircuit(network);
-  const integrator = integratorFor(circuit);
-  const span = circuit.fullWave ? circuit.periodS / 2 : circuit.periodS;
-  const swing = Math.min(integrator.expectedRipple, circuit.peakV);
-  let low = 0;
-  let high = circuit.peakV;
-  let y = Math.min(high, Math.max(low, options.warmV ?? quasiStatic(circuit, integrator)));
-  let passes = 0;
-  let steps = 0;
-  let moments = emptyMoments();
-  let tight = false;
-  let storedJ = 0;
-  let lastMiss = 0;
-  for (;;) {
-    if (++passes > 80) throw new SolveError('no cycle was found that repeats itself');
-    if (tight) moments = emptyMoments();
-    integrator.setTolerance(tight ? TIGHT : LOOSE);
-    const pass = integrator.run(y, 0, span, 0, tight, tight ? moments : undefined);
-    steps += pass.steps;
-    const miss = pass.y - y;
-    const correction = miss / Math.max(1 - pass.sensitivity, 1e-9);
-    if (tight) {
-      storedJ = capacitorEnergy(circuit, pass.y) - capacitorEnergy(circuit, y);
-      // Either nothing is left to correct, or charge in and out agree: a large reservoir forgets so slowly that the
-      // correction divides by almost nothing, while its level hangs on the charge balance alone.
-      const closed =
-        Math.abs(correction) < ACCEPT * swing + 1e-9 * circuit.peakV || Math.abs(miss) < 0.5 * ACCEPT * swing;
-      if (closed || high - low < ACCEPT * swing) break;
-    }
-    if (miss > 0) low = y;
-    else high = y;
-    let next = y + correction;
-    // Newton may bounce between two sides of a kink or of the step control's own noise: then the bracket is halved.
-    const bouncing = miss * lastMiss < 0 && Math.abs(miss) > 0.5 * Math.abs(lastMiss);
-    if (!(next > low && next < high) || bouncing) next = (low + high) / 2;
-    lastMiss = miss;
-    y = next;
-    if (
-      !tight &&
-      (Math.abs(correction) < 1e-2 * swing + 1e-6 * circuit.peakV || Math.abs(miss) < 3e-3 * swing || passes >= 12)
-    ) {
-      // The loose cycle has closed as far as it can; its bracket is no better, so the tight search opens its own.
-      tight = true;
-      low = 0;
-      high = circuit.peakV;
-      lastMiss = 0;
-    }
+  const circuit = assemble(network);
+  const { integrator, start, storedJ, effort } = findCycle(circuit, options.warm);
+  const figures = figuresOf(network, integrator, columnsOf(integrator), storedJ, circuit.mirror);
+  let waveforms: Solution['waveforms'];
+  if (options.samples) {
+    const samples = sampler(circuit, options.samples);
+    if (circuit.mirror) mirrorRecords(circuit, integrator.records);
+    samples.take(columnsOf(integrator), circuit.periodS);
+    waveforms = samples.waveforms;
   }
-
-  const trace = integrator.trace();
-  const dense = denseLoop(circuit, integrator, trace, 0);
-  const last = trace.count - 1;
-  const { minV, maxV, peakA } = extremes(trace, dense, 0, last);
-  const reverseV = peakReverse(network, circuit, trace, dense, 0, last, 0);
-  const conduction = conductionTime(circuit, integrator, trace, dense, 0, last, 0, 0.01 * peakA, 1);
-  if (circuit.fullWave) {
-    // The other half cycle is this one with the windings' roles exchanged.
-    moments.durationS *= 2;
-    for (const key of ['railVs', 'railV2s', 'loadC', 'loadJ', 'capacitorA2s', 'sourceJ'] as const) moments[key] *= 2;
-    moments.chargeC[1] = moments.chargeC[0];
-    moments.chargeSquared[1] = moments.chargeSquared[0];
-    moments.diodeJ[1] = moments.diodeJ[0];
-  }
-  const figures = assemble(
-    network,
-    circuit,
-    moments,
-    {
-      minV,
-      maxV,
-      peakA: [peakA, circuit.fullWave ? peakA : 0],
-      conductionS: [conduction, circuit.fullWave ? conduction : 0],
-      peakReverseV: [reverseV, reverseV],
-    },
-    circuit.fullWave ? 2 * storedJ : storedJ,
-  );
-  if (!(Math.abs(figures.energyBalance.relativeError) <= ENERGY_TOLERANCE) && figures.energyBalance.sourceW > 1e-6) {
-    throw new SolveError(
-      `the energy of the cycle does not balance (${(100 * figures.energyBalance.relativeError).toFixed(3)} % off)`,
-    );
-  }
-  return {
-    ...figures,
-    ...(options.samples ? { waveforms: sampleCycle(circuit, dense, trace.t, trace.count, options.samples) } : {}),
-    effort: { steps, passes },
-    initialV: y,
-  };
-}
-
-/** A reservoir held at a constant voltage that just takes in what the load draws: where the search starts. */
-function quasiStatic(circuit: ReservoirCircuit, integrator: Integrator): number {
-  const points = 16;
-  const span = circuit.fullWave ? Math.PI : 2 * Math.PI;
-  let low = 0;
-  let high = circuit.peakV;
-  let loadA = 0;
-  const resolution = Math.max(0.05 * integrator.expectedRipple, 1e-7 * circuit.peakV);
-  while (high - low > Math.min(resolution, 0.01 * circuit.peakV)) {
-    const v = (low + high) / 2;
-    let sum = 0;
-    for (let k = 0; k < points; k++) {
-      const p = integrator.solveLoop(
-        integrator.drive((((k + 0.5) / points) * span) / circuit.omega, 0),
-        v,
-        circuit.esrOhm,
-      );
-      sum += p.i - p.loadA;
-      loadA = p.loadA;
-    }
-    if (sum > 0) low = v;
-    else high = v;
-  }
-  // At the EMF's zero crossing the reservoir is about halfway down its discharge.
-  return Math.max(
-    0,
-    (low + high) / 2 - (0.1 * loadA * circuit.periodS) / (circuit.capacitanceF * (circuit.fullWave ? 2 : 1)),
-  );
-}
-
-function sampleCycle(
-  circuit: ReservoirCircuit,
-  dense: ReturnType<typeof denseLoop>,
-  times: Float64Array,
-  count: number,
-  samples: number,
-): Waveforms {
-  const waveforms: Waveforms = { t: [], sourceV: [], railV: [], rectifierA: [] };
-  const half = circuit.periodS / 2;
-  let n = 0;
-  for (let k = 0; k < samples; k++) {
-    const t = (k / samples) * circuit.periodS;
-    const folded = circuit.fullWave && t >= half ? t - half : t;
-    if (folded < times[n]!) n = 0;
-    while (n < count - 2 && times[n + 1]! <= folded) n++;
-    const p = dense.at(n, folded);
-    waveforms.t.push(t);
-    waveforms.sourceV.push(emf(circuit, t, 0));
-    waveforms.railV.push(p.v);
-    waveforms.rectifierA.push(p.i);
-  }
-  return waveforms;
+  return { ...figures, ...(waveforms ? { waveforms } : {}), effort, state: Array.from(start) };
 }

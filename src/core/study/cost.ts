@@ -1,4 +1,7 @@
-import type { Design } from '@/core/design/design';
+import { diodeCount } from '@/core/circuit/arrangement';
+import { ARRANGEMENTS } from '@/core/circuit/arrangements';
+import type { Design, FilterStep } from '@/core/design/design';
+import { windingCount } from '@/core/design/words';
 import { typicalCapacitorPrice } from '@/core/parts/capacitor';
 import { diodeClass } from '@/core/parts/diode';
 import { typicalSinkPrice } from '@/core/parts/heatsink';
@@ -7,15 +10,27 @@ import { typicalTransformerPrice } from '@/core/parts/transformer';
 
 /** Typical hobby price of the parts of a design, EUR: a rule of thumb for comparing choices, not an offer. */
 export function typicalCost(design: Design): number {
-  const diodes = { 'half-wave': 1, 'centre-tap': 2, bridge: 4 }[design.rectifier.kind];
-  const { reservoir, regulator, heat } = design;
+  const arrangement = ARRANGEMENTS[design.rectifier.kind];
+  const { reservoir, regulator, heat, filter } = design;
+  const cans = arrangement.stacked ? 2 : 1;
+  const steps = [...filter.before, ...filter.after].reduce((sum, s) => sum + typicalStepPrice(s), 0);
   return (
-    typicalTransformerPrice(design.transformer.ratedVA, design.rectifier.kind === 'centre-tap' ? 2 : 1) +
-    diodes * diodeClass(design.rectifier.diode).priceEur +
-    typicalCapacitorPrice(reservoir.capacitanceF, reservoir.ratedV) +
-    (regulator.kind === 'fixed' ? regulatorSize(regulator.size).priceEur : 0) +
+    typicalTransformerPrice(design.transformer.ratedVA, windingCount(design)) +
+    (design.heater ? 2 + 0.15 * design.heater.ratedV * design.heater.currentA : 0) +
+    diodeCount(arrangement) * diodeClass(design.rectifier.diode).priceEur +
+    arrangement.rails *
+      (cans * typicalCapacitorPrice(reservoir.capacitanceF, reservoir.ratedV) +
+        steps +
+        (regulator.kind === 'fixed' ? regulatorSize(regulator.size).priceEur : 0)) +
     (regulator.kind === 'fixed' && heat.sinkKPerW !== null && regulatorSize(regulator.size).takesSink
       ? typicalSinkPrice(heat.sinkKPerW)
       : 0)
   );
+}
+
+/** A choke costs by the energy its core has to store, a resistor next to nothing. */
+function typicalStepPrice(step: FilterStep): number {
+  if (step.kind === 'capacitor') return typicalCapacitorPrice(step.capacitanceF, step.ratedV);
+  if (step.kind === 'resistor') return 0.3;
+  return 3 + 22 * (0.5 * step.inductanceH * step.ratedA ** 2) ** 0.6;
 }

@@ -24,6 +24,8 @@ const STATION_NAMES = {
   mains: 'Mains',
   winding: 'Transformer',
   rectifier: 'Rectifier',
+  before: 'Input filter',
+  after: 'Filter',
   reservoir: 'Reservoir',
   regulator: 'Regulator',
   load: 'Load',

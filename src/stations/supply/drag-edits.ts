@@ -16,7 +16,7 @@ const OCTAVE_PX = 70;
 /** What each grip of the terrace does. The values of the moment it was taken are kept, so that a drag is a function of distance alone. */
 export function dragEdits(design: Design, picture: Picture, axis: VoltAxis) {
   const volts = (startV: number) => (pulledPx: number) => axis.y.invert(axis.y(startV) - pulledPx);
-  const nominalPeak = Math.SQRT2 * picture.points.nominal.network.source.voltageRms;
+  const nominalPeak = Math.SQRT2 * picture.points.nominal.winding.voltageRms;
   const model = modelOf(design);
 
   const mains = (field: 'lowPct' | 'highPct', sign: 1 | -1, startPeak: number): DragEdit => {
@@ -50,8 +50,8 @@ export function dragEdits(design: Design, picture: Picture, axis: VoltAxis) {
     return { regulator: { ...regulator, outputV } };
   };
   return {
-    low: mains('lowPct', -1, Math.SQRT2 * picture.points.low.network.source.voltageRms),
-    high: mains('highPct', 1, Math.SQRT2 * picture.points.high.network.source.voltageRms),
+    low: mains('lowPct', -1, Math.SQRT2 * picture.points.low.winding.voltageRms),
+    high: mains('highPct', 1, Math.SQRT2 * picture.points.high.winding.voltageRms),
     winding,
     reservoir,
     load,

@@ -1,5 +1,6 @@
-import type { Design, Patch } from '@/core/design/design';
-import { windingWords } from '@/core/design/words';
+import { ARRANGEMENTS } from '@/core/circuit/arrangements';
+import type { Design, FilterStep, Patch } from '@/core/design/design';
+import { isSplit, windingWords } from '@/core/design/words';
 import type { Band, Picture } from '@/core/judge/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { DIODE_CLASSES, diodeClass } from '@/core/parts/diode';
@@ -24,6 +25,37 @@ function inDecades(value: number, series: readonly number[], direction: number):
     : stepInDecades(value, series, direction);
 }
 
+function stepWords(step: FilterStep): string {
+  if (step.kind === 'choke') return formatNominal(step.inductanceH, 'H');
+  return step.kind === 'resistor' ? formatNominal(step.resistanceOhm, 'ohm') : formatNominal(step.capacitanceF, 'F');
+}
+
+function chokeReading(picture: Picture, band: Band, side: 'before'): string {
+  const { design, points } = picture;
+  const at = design.filter[side].findIndex((s) => s.kind === 'choke');
+  const choke = at < 0 ? undefined : points[band].solution.elements[0]?.[at];
+  if (!choke) return '';
+  return choke.minA <= 1e-6 * choke.maxA ? 'current ceases' : `never below ${formatQuantity(choke.minA, 'A')}`;
+}
+
+/** Steps the part of a filter that decides: its choke, else its resistor, else its capacitor. */
+function stepMainPart(design: Design, side: 'before' | 'after', direction: number): Patch | null {
+  const list = design.filter[side];
+  const kind = (['choke', 'resistor', 'capacitor'] as const).find((k) => list.some((s) => s.kind === k));
+  const at = list.findIndex((s) => s.kind === kind);
+  if (at < 0) return null;
+  const next = list.map((s, n): FilterStep => {
+    if (n !== at) return s;
+    if (s.kind === 'choke') return { ...s, inductanceH: clampStep(s.inductanceH, E12, direction, 1e-6, 200) };
+    if (s.kind === 'resistor') return { ...s, resistanceOhm: clampStep(s.resistanceOhm, E12, direction, 1e-3, 1e6) };
+    return { ...s, capacitanceF: clampStep(s.capacitanceF, E6, direction, 1e-9, 1) };
+  });
+  return { filter: { [side]: next } };
+}
+
+const clampStep = (value: number, series: readonly number[], direction: number, least: number, most: number) =>
+  Math.min(most, Math.max(least, inDecades(value, series, direction)));
+
 const few = (direction: number) => (Math.abs(direction) >= 10 ? 4 * Math.sign(direction) : direction);
 
 export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
@@ -43,7 +75,7 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
   },
   rectifier: {
     name: 'Rectifier',
-    value: (d) => ({ 'half-wave': 'Half-wave', 'centre-tap': 'Centre tap', bridge: 'Bridge' })[d.rectifier.kind],
+    value: (d) => ARRANGEMENTS[d.rectifier.kind].facts.name,
     reading: (p) => diodeClass(p.design.rectifier.diode).name.split(',')[0]!.replace('bridge class ', ''),
     step: (d, direction) => {
       const n = DIODE_CLASSES.findIndex((c) => c.id === d.rectifier.diode);
@@ -51,12 +83,24 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
       return { rectifier: { diode: next.id } };
     },
   },
+  before: {
+    name: 'Input filter',
+    value: (d) => d.filter.before.map(stepWords).join(', '),
+    reading: (p, band) => chokeReading(p, band, 'before'),
+    step: (d, direction) => stepMainPart(d, 'before', direction),
+  },
+  after: {
+    name: 'Filter',
+    value: (d) => d.filter.after.map(stepWords).join(', '),
+    reading: (p, band) => `ripple ${formatQuantity(p.points[band].rail.ripplePeakToPeakV, 'V')} p-p`,
+    step: (d, direction) => stepMainPart(d, 'after', direction),
+  },
   reservoir: {
     name: 'Reservoir',
     value: (d) => (d.reservoir.capacitanceF > 0 ? formatNominal(d.reservoir.capacitanceF, 'F') : 'none'),
     reading: (p, band) => {
-      const { minV, ripplePeakToPeakV } = p.points[band].solution.rail;
-      return `valley ${formatQuantity(minV, 'V')}, ripple ${formatQuantity(ripplePeakToPeakV, 'V')} p-p`;
+      const { minV, maxV } = p.points[band].reservoir;
+      return `valley ${formatQuantity(minV, 'V')}, ripple ${formatQuantity(maxV - minV, 'V')} p-p`;
     },
     step: (d, direction) => {
       const now = d.reservoir.capacitanceF;
@@ -84,7 +128,10 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
   },
   load: {
     name: 'Load',
-    value: (d) => formatNominal(d.demand.outputA, 'A'),
+    value: (d) =>
+      isSplit(d) && d.demand.negativeA !== null
+        ? `${formatNominal(d.demand.outputA, 'A')} / ${formatNominal(d.demand.negativeA, 'A')}`
+        : formatNominal(d.demand.outputA, 'A'),
     reading: (p, band) => `ripple ${formatQuantity(p.points[band].outputRippleVpp, 'V')}`,
     step: (d, direction) => ({
       demand: { outputA: Math.min(50, Math.max(1e-4, inDecades(d.demand.outputA, E12, direction))) },

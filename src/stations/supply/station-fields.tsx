@@ -1,8 +1,10 @@
 'use client';
 
 import type { ReactNode } from 'react';
+import { ARRANGEMENTS } from '@/core/circuit/arrangements';
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import type { Regulator } from '@/core/design/design';
+import { isSplit, windingCount } from '@/core/design/words';
 import type { StationId } from '@/core/judge/verdict';
 import { typicalEsr, typicalRippleRating } from '@/core/parts/capacitor';
 import { DIODE_CLASSES } from '@/core/parts/diode';
@@ -14,6 +16,9 @@ import { CAPACITOR_VOLTS, E12, E6, nearestInList, stepInDecades, stepInList } fr
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
+import { ArrangementChoice } from './arrangement-choice';
+import { FilterChoice, FilterFields } from './filter-fields';
+import { HeaterFields } from './heater-fields';
 
 const inDecades = (series: readonly number[]) => (value: number, direction: number) =>
   Math.abs(direction) >= 10 ? value * 10 ** Math.sign(direction) : stepInDecades(value, series, direction);
@@ -44,7 +49,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             ]}
             onChange={(id) => {
               const chosen = MAINS_PRESETS.find((p) => p.id === id);
-              if (chosen) edit({ mains: chosen.mains });
+              if (chosen) edit({ mains: { ...chosen.mains, flatTopPct: mains.flatTopPct } });
             }}
           />
           <QuantityField
@@ -73,6 +78,13 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             step={by(1)}
             onCommit={(v) => edit({ mains: { highPct: v! } })}
           />
+          <QuantityField
+            path="mains.flatTopPct"
+            label="Flat at the top"
+            value={mains.flatTopPct}
+            step={by(1)}
+            onCommit={(v) => edit({ mains: { flatTopPct: v! } })}
+          />
         </>
       );
     }
@@ -81,7 +93,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
         <>
           <QuantityField
             path="transformer.ratedV"
-            label={rectifier.kind === 'centre-tap' ? 'Each half, rated' : 'Winding, rated'}
+            label={windingCount(design) === 2 ? 'Each half, rated' : 'Winding, rated'}
             value={transformer.ratedV}
             step={inList(STANDARD_SECONDARY_V)}
             onCommit={(v) => edit({ transformer: { ratedV: v! } })}
@@ -106,45 +118,38 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             step={by(5)}
             onCommit={(v) => edit({ transformer: { hotC: v! } })}
           />
+          <QuantityField
+            path="transformer.leakageH"
+            value={transformer.leakageH}
+            step={inDecades(E12)}
+            onCommit={(v) => edit({ transformer: { leakageH: v! } })}
+          />
+          <HeaterFields />
         </>
       );
     case 'rectifier':
       return (
         <>
-          <ChoiceField
-            label="Arrangement"
-            value={rectifier.kind}
-            onChange={(kind) => edit({ rectifier: { kind } })}
-            options={[
-              { value: 'bridge', label: 'Bridge, 4 diodes' },
-              { value: 'centre-tap', label: 'Centre tap, 2 diodes' },
-              { value: 'half-wave', label: 'Half-wave, 1 diode' },
-            ]}
-          />
+          <ArrangementChoice />
           <ChoiceField
             label="Diode class"
             value={rectifier.diode}
             options={DIODE_CLASSES.map((d) => ({ value: d.id, label: d.name }))}
             onChange={(diode) => edit({ rectifier: { diode } })}
           />
-          <p className="col-span-2 self-end pb-1 text-[13px] leading-snug text-quiet">
-            {
-              {
-                bridge: 'One plain winding, two diodes in the path: the usual choice from a few volts up.',
-                'centre-tap':
-                  'One diode in the path: worth it at low volts and high current. Each half works half the time, so the core is larger.',
-                'half-wave':
-                  'One diode, twice the ripple, direct current through the winding: only for a few milliamps.',
-              }[rectifier.kind]
-            }
-          </p>
+          <p className="self-end pb-1 text-[13px] leading-snug text-quiet">{ARRANGEMENTS[rectifier.kind].facts.when}</p>
         </>
       );
+    case 'before':
+    case 'after':
+      return <FilterFields side={station} />;
     case 'reservoir':
       return (
         <>
+          <FilterChoice />
           <QuantityField
             path="reservoir.capacitanceF"
+            label={rectifier.kind === 'doubler' ? 'Capacitance, each' : undefined}
             value={reservoir.capacitanceF}
             step={inDecades(E6)}
             onCommit={(v) => edit({ reservoir: { capacitanceF: v! } })}
@@ -181,6 +186,14 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             value={reservoir.agedPct}
             step={by(5)}
             onCommit={(v) => edit({ reservoir: { agedPct: v! } })}
+          />
+          <QuantityField
+            path="filter.bleederOhm"
+            label="Bleeder across it"
+            value={design.filter.bleederOhm}
+            step={inDecades(E12)}
+            placeholder="none"
+            onCommit={(v) => edit({ filter: { bleederOhm: v } })}
           />
         </>
       );
@@ -256,10 +269,20 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
           />
           <QuantityField
             path="demand.outputA"
+            label={isSplit(design) ? 'Load, positive rail' : undefined}
             value={demand.outputA}
             step={inDecades(E12)}
             onCommit={(v) => edit({ demand: { outputA: v! } })}
           />
+          {isSplit(design) && (
+            <QuantityField
+              path="demand.negativeA"
+              value={demand.negativeA}
+              placeholder="the same"
+              step={inDecades(E12)}
+              onCommit={(v) => edit({ demand: { negativeA: v } })}
+            />
+          )}
           <QuantityField
             path="demand.tolerancePct"
             label="Allowed, ±"
@@ -281,6 +304,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
               options={[
                 { value: 'current', label: 'Constant current' },
                 { value: 'resistance', label: 'Resistance' },
+                { value: 'power', label: 'Constant power' },
               ]}
               onChange={(kind) => edit({ demand: { kind } })}
             />

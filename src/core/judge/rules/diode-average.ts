@@ -9,6 +9,7 @@ export const diodeAverage: Rule = {
   title: 'Diode mean current',
   station: 'rectifier',
   find({ design, high }) {
+    const fullWave = ['centre-tap', 'bridge', 'split-bridge', 'two-bridges'].includes(design.rectifier.kind);
     const diode = diodeClass(design.rectifier.diode);
     const meanA = Math.max(...high.solution.diodes.map((d) => d.meanA));
     return {
@@ -21,7 +22,7 @@ export const diodeAverage: Rule = {
         condition: CONDITIONS.high.words,
         expression: 'mean of the diode current over the cycle',
         inputs: [
-          { label: 'load current', value: high.solution.rail.loadMeanA, unit: 'A', origin: 'simulated' },
+          { label: 'load current', value: high.rail.loadMeanA, unit: 'A', origin: 'simulated' },
           {
             label: 'loss in one diode',
             value: Math.max(...high.solution.diodes.map((d) => d.meanW)),
@@ -32,9 +33,9 @@ export const diodeAverage: Rule = {
         source: 'Periodic steady state.',
         assumes: ['The rating holds with the leads or the case cooled as its data sheet asks.'],
         estimate: {
-          label: design.rectifier.kind === 'half-wave' ? 'the load current' : 'half the load current',
-          value: high.solution.rail.loadMeanA / (design.rectifier.kind === 'half-wave' ? 1 : 2),
-          expression: design.rectifier.kind === 'half-wave' ? 'I' : 'I/2',
+          label: fullWave ? 'half the load current' : 'the load current',
+          value: high.rail.loadMeanA / (fullWave ? 2 : 1),
+          expression: fullWave ? 'I/2' : 'I',
         },
       },
       limit: diode.averageA,

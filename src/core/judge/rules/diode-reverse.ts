@@ -1,3 +1,4 @@
+import { ARRANGEMENTS } from '@/core/circuit/arrangements';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { diodeClass } from '@/core/parts/diode';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
@@ -11,8 +12,8 @@ export const diodeReverse: Rule = {
   find({ design, idle }) {
     const diode = diodeClass(design.rectifier.diode);
     const value = Math.max(...idle.solution.diodes.map((d) => d.peakReverseV));
-    const times = design.rectifier.kind === 'bridge' ? 1 : 2;
-    const estimate = times * Math.SQRT2 * idle.network.source.voltageRms;
+    const times = ARRANGEMENTS[design.rectifier.kind].facts.reversePeaks;
+    const estimate = times * Math.SQRT2 * idle.winding.voltageRms;
     return {
       figure: {
         id: 'diode-reverse',
@@ -22,9 +23,7 @@ export const diodeReverse: Rule = {
         origin: 'simulated',
         condition: CONDITIONS.idle.words,
         expression: 'largest cathode-to-anode voltage of the cycle',
-        inputs: [
-          { label: 'open-circuit winding', value: idle.network.source.voltageRms, unit: 'V', origin: 'formula' },
-        ],
+        inputs: [{ label: 'open-circuit winding', value: idle.winding.voltageRms, unit: 'V', origin: 'formula' }],
         source: 'Periodic steady state.',
         assumes: ['No mains spikes: that is what the factor of two is kept for.'],
         estimate: {

@@ -11,8 +11,9 @@ export const diodeSurge: Rule = {
   find({ design, surge }) {
     if (design.reservoir.capacitanceF <= 0) return null;
     const diode = diodeClass(design.rectifier.diode);
-    const { source } = surge.network;
-    const loop = source.resistanceOhm + source.sharedResistanceOhm;
+    const { mains, sections } = surge.network;
+    const { winding } = sections[0]!;
+    const loop = winding.resistanceOhm + mains.sharedResistanceOhm;
     return {
       figure: {
         id: 'diode-surge',
@@ -24,7 +25,7 @@ export const diodeSurge: Rule = {
         expression: 'highest diode current of a start at the peak of the mains voltage',
         inputs: [
           { label: 'winding resistance, cold', value: loop, unit: 'ohm', origin: 'formula' },
-          { label: 'peak of the winding', value: Math.SQRT2 * source.voltageRms, unit: 'V', origin: 'formula' },
+          { label: 'peak of the winding', value: Math.SQRT2 * winding.voltageRms, unit: 'V', origin: 'formula' },
           { label: 'I²t of the first cycle', value: surge.i2t, unit: 'A²s', origin: 'simulated' },
           {
             label: 'I²t the diode stands',
@@ -37,7 +38,7 @@ export const diodeSurge: Rule = {
         assumes: ['The mains is stiff; wiring and leakage inductance would soften it a little.'],
         estimate: {
           label: 'peak over cold winding resistance',
-          value: (Math.SQRT2 * source.voltageRms) / loop,
+          value: (Math.SQRT2 * winding.voltageRms) / loop,
           expression: '√2·V/R',
         },
       },

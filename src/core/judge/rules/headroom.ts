@@ -1,3 +1,4 @@
+import { ARRANGEMENTS } from '@/core/circuit/arrangements';
 import { CONDITIONS, capacitanceAt } from '@/core/circuit/condition';
 import { regulatorSize } from '@/core/parts/regulator';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
@@ -16,13 +17,13 @@ export const headroom: Rule = {
     const { design, low } = study;
     const needed = neededV(design);
     if (needed === null || design.regulator.kind === 'none') return null;
-    const valley = low.solution.rail.minV;
+    const valley = low.rail.minV;
     const value = valley - needed;
-    const fullWaveFactor = design.rectifier.kind === 'half-wave' ? 1 : 2;
-    const drops = design.rectifier.kind === 'bridge' ? 2 : 1;
+    const fullWaveFactor = ARRANGEMENTS[design.rectifier.kind].facts.fullWave ? 2 : 1;
+    const drops = ARRANGEMENTS[design.rectifier.kind].facts.diodesInPath;
     const c = capacitanceAt(design, 'aged');
-    const sag = c > 0 ? low.solution.rail.loadMeanA / (fullWaveFactor * design.mains.frequencyHz * c) : Infinity;
-    const estimate = Math.SQRT2 * low.network.source.voltageRms - drops - sag - needed;
+    const sag = c > 0 ? low.rail.loadMeanA / (fullWaveFactor * design.mains.frequencyHz * c) : Infinity;
+    const estimate = Math.SQRT2 * low.winding.voltageRms - drops - sag - needed;
     return {
       figure: {
         id: 'headroom',

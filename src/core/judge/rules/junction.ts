@@ -34,8 +34,7 @@ export const junction: Rule = {
         estimate: {
           label: 'from the mean voltage across it',
           value:
-            design.heat.ambientC +
-            (high.solution.rail.meanV - high.outputMeanV) * high.outputMeanA * high.heat.thetaTotalKPerW,
+            design.heat.ambientC + (high.rail.meanV - high.outputMeanV) * high.outputMeanA * high.heat.thetaTotalKPerW,
           expression: 'air + (mean input − output) × load current × thermal resistance',
         },
       },

@@ -1,3 +1,4 @@
+import { ARRANGEMENTS } from '@/core/circuit/arrangements';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { rippleRejectionDb } from '@/core/parts/regulator';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
@@ -11,8 +12,8 @@ export const outputRipple: Rule = {
   find({ design, low }) {
     const value = low.outputRippleVpp;
     const { regulator, demand, reservoir, rectifier, mains } = design;
-    const period = 1 / (mains.frequencyHz * (rectifier.kind === 'half-wave' ? 1 : 2));
-    const inputRipple = low.solution.rail.ripplePeakToPeakV;
+    const period = 1 / (mains.frequencyHz * (ARRANGEMENTS[rectifier.kind].facts.fullWave ? 2 : 1));
+    const inputRipple = low.rail.ripplePeakToPeakV;
     const regulated = regulator.kind === 'fixed';
     const dip = low.outputMaxV - low.outputMinV;
     return {
@@ -47,7 +48,7 @@ export const outputRipple: Rule = {
               estimate: {
                 label: regulated ? 'I·t/C times rejection' : 'I·t/C',
                 value:
-                  ((low.solution.rail.loadMeanA * period) /
+                  ((low.rail.loadMeanA * period) /
                     (reservoir.capacitanceF * (1 - reservoir.tolerancePct / 100) * (1 - reservoir.agedPct / 100))) *
                   (regulated ? 10 ** (-rippleRejectionDb(regulator.outputV) / 20) : 1),
                 expression: regulated ? 'I/(2·f·C) × 10^(−dB/20)' : 'I/(2·f·C), or I/(f·C) half-wave',

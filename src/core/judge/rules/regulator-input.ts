@@ -12,7 +12,7 @@ export const regulatorInput: Rule = {
     if (design.regulator.kind === 'none') return null;
     const size = regulatorSize(design.regulator.size);
     const limit = size.inputMaxV(design.regulator.outputV);
-    const value = idle.solution.rail.maxV;
+    const value = idle.rail.maxV;
     return {
       figure: {
         id: 'regulator-input',
@@ -23,7 +23,7 @@ export const regulatorInput: Rule = {
         condition: CONDITIONS.idle.words,
         expression: 'highest reservoir voltage of the cycle, output unloaded',
         inputs: [
-          { label: 'open-circuit winding', value: idle.network.source.voltageRms, unit: 'V', origin: 'formula' },
+          { label: 'open-circuit winding', value: idle.winding.voltageRms, unit: 'V', origin: 'formula' },
           { label: 'quiescent current', value: size.quiescentA, unit: 'A', origin: 'typical' },
         ],
         source: 'Periodic steady state with only the quiescent current drawn.',

@@ -9,7 +9,7 @@ export const reservoirVoltage: Rule = {
   station: 'reservoir',
   find({ design, idle }) {
     if (design.reservoir.capacitanceF <= 0) return null;
-    const value = idle.solution.rail.maxV;
+    const value = idle.rail.maxV;
     return {
       figure: {
         id: 'reservoir-voltage',
@@ -20,7 +20,7 @@ export const reservoirVoltage: Rule = {
         condition: CONDITIONS.idle.words,
         expression: 'highest reservoir voltage of the cycle, output unloaded',
         inputs: [
-          { label: 'open-circuit winding', value: idle.network.source.voltageRms, unit: 'V', origin: 'formula' },
+          { label: 'open-circuit winding', value: idle.winding.voltageRms, unit: 'V', origin: 'formula' },
           {
             label: 'mains',
             value: design.mains.voltageRms * (1 + design.mains.highPct / 100),
@@ -32,7 +32,7 @@ export const reservoirVoltage: Rule = {
         assumes: ['The winding stands at its open-circuit voltage, not at the nameplate’s.', 'No mains spikes.'],
         estimate: {
           label: '√2 times the open-circuit volts',
-          value: Math.SQRT2 * idle.network.source.voltageRms,
+          value: Math.SQRT2 * idle.winding.voltageRms,
           expression: '√2·V',
         },
       },

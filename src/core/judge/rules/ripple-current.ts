@@ -9,7 +9,7 @@ export const rippleCurrent: Rule = {
   title: 'Reservoir ripple current',
   station: 'reservoir',
   find({ design, high }) {
-    const capacitor = high.solution.elements[0];
+    const capacitor = high.can;
     if (!capacitor) return null;
     const { capacitanceF, ratedV, rippleA } = design.reservoir;
     const rating = rippleA ?? typicalRippleRating(capacitanceF, ratedV);
@@ -23,10 +23,10 @@ export const rippleCurrent: Rule = {
         condition: CONDITIONS.high.words,
         expression: 'RMS of (rectifier current − load current) over the cycle',
         inputs: [
-          { label: 'load current', value: high.solution.rail.loadMeanA, unit: 'A', origin: 'simulated' },
+          { label: 'load current', value: high.rail.loadMeanA, unit: 'A', origin: 'simulated' },
           {
             label: 'rectifier current, RMS',
-            value: Math.sqrt(capacitor.rmsA ** 2 + high.solution.rail.loadMeanA ** 2),
+            value: Math.sqrt(capacitor.rmsA ** 2 + high.rail.loadMeanA ** 2),
             unit: 'A',
             origin: 'simulated',
           },
@@ -38,7 +38,7 @@ export const rippleCurrent: Rule = {
         ],
         estimate: {
           label: '1.4 times the load current',
-          value: 1.4 * high.solution.rail.loadMeanA,
+          value: 1.4 * high.rail.loadMeanA,
           expression: '1.2 to 1.6 times the direct current',
         },
       },

@@ -1,10 +1,9 @@
+import { ARRANGEMENTS } from '@/core/circuit/arrangements';
 import { CONDITIONS, modelOf } from '@/core/circuit/condition';
+import { windingCount } from '@/core/design/words';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { fullWave, transformerSize } from '../cures';
 import type { Rule } from '../verdict';
-
-/** Middle of what builders multiply the direct current by, per arrangement. */
-const RULE_OF_THUMB = { 'half-wave': 2.5, 'centre-tap': 1.25, bridge: 1.8 } as const;
 
 export const windingCurrent: Rule = {
   id: 'winding-current',
@@ -14,8 +13,8 @@ export const windingCurrent: Rule = {
     const model = modelOf(design);
     const rmsA = Math.max(...high.solution.windings.map((w) => w.rmsA));
     const va = high.solution.windings.reduce((sum, w) => sum + w.voltAmpere, 0);
-    const factor = RULE_OF_THUMB[design.rectifier.kind];
-    const half = design.rectifier.kind === 'centre-tap' ? 'each half of the winding' : 'the winding';
+    const factor = ARRANGEMENTS[design.rectifier.kind].facts.rmsFactor;
+    const half = windingCount(design) === 2 ? 'each half of the winding' : 'the winding';
     return {
       figure: {
         id: 'winding-current',
@@ -26,7 +25,7 @@ export const windingCurrent: Rule = {
         condition: CONDITIONS.high.words,
         expression: 'root of the mean square of the winding current over the cycle',
         inputs: [
-          { label: 'load current', value: high.solution.rail.loadMeanA, unit: 'A', origin: 'simulated' },
+          { label: 'load current', value: high.rail.loadMeanA, unit: 'A', origin: 'simulated' },
           {
             label: 'highest current of the pulse',
             value: Math.max(...high.solution.windings.map((w) => w.peakA)),
@@ -36,7 +35,7 @@ export const windingCurrent: Rule = {
           { label: 'apparent power', value: va, unit: 'VA', origin: 'simulated' },
           {
             label: 'times the load current',
-            value: rmsA / high.solution.rail.loadMeanA,
+            value: rmsA / high.rail.loadMeanA,
             unit: '',
             origin: 'simulated',
           },
@@ -45,12 +44,12 @@ export const windingCurrent: Rule = {
         assumes: ['A clean sine and no leakage inductance: a real winding’s pulse is a little broader and lower.'],
         estimate: {
           label: `${factor} times the load current`,
-          value: factor * high.solution.rail.loadMeanA,
+          value: factor * high.rail.loadMeanA,
           expression: `${design.rectifier.kind}, capacitor input: about ${factor} × direct current`,
         },
       },
       limit: model.ratedA,
-      limitSource: `Nameplate: ${formatNominal(design.transformer.ratedVA, 'VA')} / ${design.rectifier.kind === 'centre-tap' ? '2 × ' : ''}${formatNominal(design.transformer.ratedV, 'V')}.`,
+      limitSource: `Nameplate: ${formatNominal(design.transformer.ratedVA, 'VA')} / ${windingCount(design) === 2 ? '2 × ' : ''}${formatNominal(design.transformer.ratedV, 'V')}.`,
       relation: 'at most',
       wantedMargin: 0.1 * model.ratedA,
       sentence: `${formatQuantity(rmsA, 'A')} RMS in ${half}, rated ${formatNominal(model.ratedA, 'A')} (${formatQuantity(va, 'VA')} of ${formatNominal(design.transformer.ratedVA, 'VA')}).`,

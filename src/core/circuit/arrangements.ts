@@ -1,0 +1,19 @@
+import type { Arrangement } from './arrangement';
+import { bridge } from './arrangements/bridge';
+import { centreTap } from './arrangements/centre-tap';
+import { doubler } from './arrangements/doubler';
+import { halfWave } from './arrangements/half-wave';
+import { splitBridge } from './arrangements/split-bridge';
+import { splitHalfWave } from './arrangements/split-half-wave';
+import { twoBridges } from './arrangements/two-bridges';
+import type { RectifierKind } from './network';
+
+export const ARRANGEMENTS: Readonly<Record<RectifierKind, Arrangement>> = {
+  'half-wave': halfWave,
+  'centre-tap': centreTap,
+  bridge,
+  'split-bridge': splitBridge,
+  'split-half-wave': splitHalfWave,
+  'two-bridges': twoBridges,
+  doubler,
+};

@@ -1,0 +1,336 @@
+import { SATURATED_SHARE, type Network } from '@/core/circuit/network';
+import { regulatorOutput } from '@/core/circuit/load-law';
+import type { Circuit } from '@/core/circuit/assemble';
+import type { Integrator } from './integrator';
+import { largest, timeAbove, type Column, type Columns } from './signals';
+import { SolveError } from './solve-error';
+import { ENERGY_TOLERANCE, type DiodeResult, type ElementResult, type Solution, type Waveforms } from './solution';
+
+export type Figures = Pick<
+  Solution,
+  'id' | 'source' | 'rails' | 'windings' | 'diodes' | 'elements' | 'doublerLowerCapacitor' | 'acLoads' | 'energyBalance'
+>;
+
+/** RMS of an EMF of the given unclipped RMS after clipping at (1-k) of its peak, V. */
+export function clippedRms(voltageRms: number, clip: number): number {
+  if (!(clip < 1)) return voltageRms;
+  const a = Math.asin(clip);
+  return (
+    Math.SQRT2 * voltageRms * Math.sqrt((2 / Math.PI) * (a / 2 - Math.sin(2 * a) / 4 + (Math.PI / 2 - a) * clip * clip))
+  );
+}
+
+/** Energy in all capacitors, chokes and winding inductances at the given states, J. */
+export function storedEnergy(integrator: Integrator, x: Float64Array): number {
+  const { circuit, stage } = integrator;
+  let joule = 0;
+  circuit.elements.forEach((e, n) => {
+    if (e.kind === 'capacitor') joule += 0.5 * e.capacitanceF * x[e.state]! ** 2;
+    else if (e.kind === 'inductor') {
+      const i = stage.chokeCurrent(n, x[e.state]!);
+      if (e.halfAtA === Infinity) joule += 0.5 * e.inductanceH * i * i;
+      else {
+        const lost = (1 - SATURATED_SHARE) * e.inductanceH;
+        joule +=
+          0.5 * SATURATED_SHARE * e.inductanceH * i * i +
+          0.5 * lost * e.halfAtA ** 2 * Math.log1p((i / e.halfAtA) ** 2);
+      }
+    }
+  });
+  for (const w of circuit.windings) if (w.state >= 0) joule += 0.5 * w.inductanceH * x[w.state]! ** 2;
+  return joule;
+}
+
+/** Sums and extremes of one quantity over the columns. */
+interface Tally {
+  mean: number;
+  meanSquare: number;
+  max: number;
+  min: number;
+}
+
+/**
+ * Turns one cycle, as columns, into the figures of every rail, winding, diode and filter element.
+ * @param mirror given when the columns hold half a cycle whose other half is the same with these roles exchanged
+ * @throws SolveError when source, losses, load and stored energy do not balance to 1e-4
+ */
+export function figuresOf(
+  network: Network,
+  integrator: Integrator,
+  columns: Columns,
+  storedJ: number,
+  mirror: Circuit['mirror'] = null,
+): Figures {
+  const { circuit } = integrator;
+  const { weight, t, emf } = columns;
+  const T = circuit.periodS;
+  const count = columns.count;
+
+  const meanOfProduct = (a: Column, b: Column) => {
+    let sum = 0;
+    for (let r = 0; r < count; r++) sum += weight[r]! * a[r]! * b[r]!;
+    return sum / T;
+  };
+  const tally = (column: Column): Tally => {
+    let sum = 0;
+    let squares = 0;
+    for (let r = 0; r < count; r++) {
+      const v = column[r]!;
+      const w = weight[r]! * v;
+      sum += w;
+      squares += w * v;
+    }
+    return {
+      mean: sum / T,
+      meanSquare: squares / T,
+      max: largest(t, column, 1).value,
+      min: largest(t, column, -1).value,
+    };
+  };
+  /** The whole cycle's figure from its half's, `other` being what plays the same part in the other half. */
+  const whole = (own: Tally, other: Tally, sign = 1): Tally => ({
+    mean: own.mean + sign * other.mean,
+    meanSquare: own.meanSquare + other.meanSquare,
+    max: Math.max(own.max, sign > 0 ? other.max : -other.min),
+    min: Math.min(own.min, sign > 0 ? other.min : -other.max),
+  });
+  const twice = (x: Tally) => (mirror ? whole(x, x) : x);
+  const factor = mirror ? 2 : 1;
+
+  let sourceW = 0;
+  let copperW = 0;
+  const first = network.sections[0]!.winding.voltageRms;
+  const windingTallies = columns.windingA.map(tally);
+  const windings = circuit.windings.map((winding, w) => {
+    const own = windingTallies[w]!;
+    const i = mirror ? whole(own, windingTallies[mirror.windings[w]!]!, mirror.windingSigns[w]) : own;
+    const rmsA = Math.sqrt(i.meanSquare);
+    sourceW += factor * winding.ratio * meanOfProduct(emf, columns.windingA[w]!);
+    copperW += winding.ownOhm * i.meanSquare;
+    return {
+      rmsA,
+      meanA: i.mean,
+      peakA: Math.max(i.max, -i.min),
+      voltAmpere: clippedRms(Math.abs(winding.ratio) * first, circuit.clip) * rmsA,
+      copperLossW: winding.ownOhm * i.meanSquare,
+    };
+  });
+  const sharedW =
+    circuit.sharedOhm > 0 ? factor * circuit.sharedOhm * meanOfProduct(columns.primaryA, columns.primaryA) : 0;
+
+  let diodeW = 0;
+  const diodes = new Array<DiodeResult>(circuit.diodes);
+  const portTallies = columns.portA.map(tally);
+  const reverseV = columns.portV.map((v) => -largest(t, v, -1).value);
+  const watts = circuit.ports.map((port, n) =>
+    port.law === 'open' || port.diodes.length === 0
+      ? 0
+      : port.law === 'resistor'
+        ? port.ohm * portTallies[n]!.meanSquare
+        : meanOfProduct(columns.portA[n]!, columns.portV[n]!),
+  );
+  circuit.ports.forEach((port, n) => {
+    if (port.diodes.length === 0) return;
+    const m = mirror ? mirror.ports[n]! : n;
+    const i = mirror ? whole(portTallies[n]!, portTallies[m]!) : portTallies[n]!;
+    const power = mirror ? watts[n]! + watts[m]! : watts[n]!;
+    const open = port.law === 'open';
+    const shorted = port.law === 'resistor';
+    diodeW += power;
+    const share = port.diodes.length;
+    const result: DiodeResult = {
+      meanA: open ? 0 : i.mean,
+      rmsA: open ? 0 : Math.sqrt(i.meanSquare),
+      peakA: open ? 0 : Math.max(0, i.max, shorted ? -i.min : 0),
+      peakReverseV: Math.max(0, reverseV[n]!, reverseV[m]!) / share,
+      meanW: power / share,
+      conductionDeg: 0,
+    };
+    for (const d of port.diodes) diodes[d] = { ...result };
+  });
+  let strongest = 0;
+  for (const d of diodes) strongest = Math.max(strongest, d.peakA);
+  circuit.ports.forEach((port, n) => {
+    if (port.diodes.length === 0 || port.law === 'open') return;
+    const { peakA } = diodes[port.diodes[0]!]!;
+    if (peakA <= 1e-6 * strongest) return;
+    let seconds = conductionTime(circuit, columns, n, 0.01 * peakA);
+    if (mirror) seconds += conductionTime(circuit, columns, mirror.ports[n]!, 0.01 * peakA);
+    for (const d of port.diodes) diodes[d]!.conductionDeg = (360 * seconds) / T;
+  });
+
+  let filterW = 0;
+  const elementTallies = columns.elementA.map(tally);
+  const voltTallies = columns.elementV.map((v) => ({ max: largest(t, v, 1).value, min: largest(t, v, -1).value }));
+  const elementResults = circuit.elements.map((element, n): ElementResult => {
+    // The two capacitors of a doubler take turns; everything else in a filter does the same twice.
+    const m = mirror && element.kind === 'capacitor' ? elementOf(circuit, mirror.states[element.state]!) : n;
+    const i = mirror ? whole(elementTallies[n]!, elementTallies[m]!) : elementTallies[n]!;
+    filterW += i.meanSquare * (element.kind === 'capacitor' ? element.esrOhm : element.ohm);
+    const maxV = Math.max(voltTallies[n]!.max, voltTallies[m]!.max);
+    const minV = Math.min(voltTallies[n]!.min, voltTallies[m]!.min);
+    return {
+      kind: element.kind,
+      rmsA: Math.sqrt(i.meanSquare),
+      meanA: i.mean,
+      peakToPeakV: maxV - minV,
+      minA: i.min,
+      maxA: i.max,
+      minV,
+      maxV,
+    };
+  });
+
+  let loadW = 0;
+  const rails = circuit.rails.map((rail, r) => {
+    const v = twice(tally(columns.railV[r]!));
+    const same = rail.inputNode === rail.outputNode;
+    const input = same ? v : twice(tally(columns.railInputV[r]!));
+    let amps = 0;
+    for (let n = 0; n < count; n++) amps += weight[n]! * columns.loadA[r]![n]!;
+    const loadPowerW = factor * meanOfProduct(columns.railV[r]!, columns.loadA[r]!);
+    loadW += loadPowerW;
+    let spread = 0;
+    for (let n = 0; n < count; n++) spread += weight[n]! * (columns.railV[r]![n]! - v.mean) ** 2;
+    return {
+      meanV: v.mean,
+      minV: v.min,
+      maxV: v.max,
+      ripplePeakToPeakV: v.max - v.min,
+      rippleRmsV: Math.sqrt((factor * spread) / T),
+      inputMeanV: input.mean,
+      inputMinV: input.min,
+      inputMaxV: input.max,
+      inputRipplePeakToPeakV: input.max - input.min,
+      loadMeanA: (factor * amps) / T,
+      loadPowerW,
+      ...(rail.load.regulator
+        ? {
+            outputMinV: regulatorOutput(rail.load.regulator, v.min),
+            outputMaxV: regulatorOutput(rail.load.regulator, v.max),
+          }
+        : {}),
+    };
+  });
+  const acLoads = circuit.acPorts.map((n) => {
+    const meanSquare = factor * portTallies[n]!.meanSquare;
+    const { ohm } = circuit.ports[n]!;
+    loadW += ohm * meanSquare;
+    return { rmsV: ohm * Math.sqrt(meanSquare), rmsA: Math.sqrt(meanSquare), powerW: ohm * meanSquare };
+  });
+
+  const storedW = storedJ / T;
+  const scale = Math.max(Math.abs(sourceW), Math.abs(loadW), 1e-12);
+  const energyBalance = {
+    sourceW,
+    loadW,
+    copperW,
+    ...(circuit.sharedOhm > 0 ? { sharedW } : {}),
+    diodeW,
+    filterW,
+    storedW,
+    relativeError: (sourceW - loadW - copperW - sharedW - diodeW - filterW - storedW) / scale,
+  };
+  // A supply that idles on leakage alone handles no power worth balancing to parts in ten thousand.
+  const floor = 1e-6 * circuit.peakV * circuit.typicalA;
+  if (!(Math.abs(energyBalance.relativeError) * scale <= ENERGY_TOLERANCE * Math.max(scale, floor))) {
+    throw new SolveError(
+      `the energy of the cycle does not balance (${(100 * energyBalance.relativeError).toFixed(3)} % off)`,
+    );
+  }
+
+  const filters = network.sections.flatMap((s) => s.rails.map((r) => r.filter));
+  const lower = circuit.rails.find((r) => r.lowerElement >= 0)?.lowerElement;
+  return {
+    ...(network.id === undefined ? {} : { id: network.id }),
+    source: {
+      rms: clippedRms(first, circuit.clip),
+      ...(circuit.sharedOhm > 0 ? { sharedLossW: sharedW } : {}),
+    },
+    rails,
+    windings,
+    diodes,
+    elements: circuit.rails.map((rail, r) =>
+      rail.elements.map((n, position) => ({ ...elementResults[n]!, kind: filters[r]![position]!.kind })),
+    ),
+    ...(lower === undefined ? {} : { doublerLowerCapacitor: elementResults[lower]! }),
+    ...(acLoads.length > 0 ? { acLoads } : {}),
+    energyBalance,
+  };
+}
+
+/** The capacitor or choke a state belongs to. */
+function elementOf(circuit: Circuit, state: number): number {
+  return circuit.elements.findIndex((e) => e.kind !== 'resistor' && e.state === state);
+}
+
+/**
+ * Time during which a port's current exceeds a threshold, s. Crossings are found on voltage plus resistance times
+ * current, which runs smoothly through turn-on, rather than on the current, whose knee is too sharp to interpolate.
+ */
+function conductionTime(circuit: Circuit, columns: Columns, n: number, threshold: number): number {
+  const port = circuit.ports[n]!;
+  const i = columns.portA[n]!;
+  const v = columns.portV[n]!;
+  const smooth = new Float64Array(i.length);
+  if (port.law === 'resistor') {
+    for (let r = 0; r < i.length; r++) smooth[r] = Math.abs(i[r]!);
+    return timeAbove(columns.t, smooth, threshold);
+  }
+  const winding = circuit.windings[port.winding]!;
+  const input = port.input < 0 ? undefined : circuit.inputs[port.input];
+  const reservoir = circuit.elements.find((e) => e.kind === 'capacitor' && input && e.plus === input.plus);
+  const ohm =
+    port.ohm +
+    winding.ownOhm * port.share ** 2 +
+    circuit.sharedOhm * (port.share * winding.ratio) ** 2 +
+    (reservoir?.kind === 'capacitor' ? reservoir.esrOhm : 0);
+  const level = port.thetaV * Math.log1p(threshold / port.saturationA) + (port.ohm + ohm) * threshold;
+  for (let r = 0; r < i.length; r++) smooth[r] = v[r]! + ohm * i[r]!;
+  return timeAbove(columns.t, smooth, level);
+}
+
+/** Uniform samples of everything a scope could show. */
+export function sampler(circuit: Circuit, perCycle: number) {
+  const waveforms: Waveforms = {
+    t: [],
+    sourceV: [],
+    railV: circuit.rails.map(() => []),
+    inputV: circuit.rails.map(() => []),
+    windingA: circuit.windings.map(() => []),
+    diodeA: Array.from({ length: circuit.diodes }, () => []),
+    elementV: circuit.rails.map((r) => r.elements.map(() => [])),
+    elementA: circuit.rails.map((r) => r.elements.map(() => [])),
+  };
+  const step = circuit.periodS / perCycle;
+  let next = 0;
+  return {
+    waveforms,
+    /** Takes the samples that fall into these columns, up to but not including `end`. */
+    take(columns: Columns, end: number) {
+      const { t: times, count } = columns;
+      for (let r = 0; next * step < end - 1e-9 * step; next++) {
+        const t = next * step;
+        while (r + 2 < count && times[r + 1]! <= t) r++;
+        const b = Math.min(r + 1, count - 1);
+        const span = times[b]! - times[r]!;
+        const s = span > 0 ? Math.min(Math.max((t - times[r]!) / span, 0), 1) : 0;
+        const at = (column: Column) => column[r]! + s * (column[b]! - column[r]!);
+        waveforms.t.push(t);
+        waveforms.sourceV.push(at(columns.emf));
+        columns.railV.forEach((v, n) => waveforms.railV[n]!.push(at(v)));
+        columns.railInputV.forEach((v, n) => waveforms.inputV[n]!.push(at(v)));
+        columns.windingA.forEach((i, n) => waveforms.windingA[n]!.push(at(i)));
+        circuit.rails.forEach((rail, r) =>
+          rail.elements.forEach((element, k) => {
+            waveforms.elementV[r]![k]!.push(at(columns.elementV[element]!));
+            waveforms.elementA[r]![k]!.push(at(columns.elementA[element]!));
+          }),
+        );
+        circuit.ports.forEach((port, n) => {
+          for (const d of port.diodes) waveforms.diodeA[d]!.push(port.law === 'open' ? 0 : at(columns.portA[n]!));
+        });
+      }
+    },
+  };
+}

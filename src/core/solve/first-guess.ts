@@ -1,0 +1,266 @@
+import { fluxAt, type Circuit, type CircuitRail, type Port } from '@/core/circuit/assemble';
+import { wrightOmega } from './wright-omega';
+
+/** Where the search for a periodic cycle starts, and on which scale each state counts. */
+export interface Guess {
+  state: Float64Array;
+  /** What each state is expected to move through in a cycle. */
+  swing: Float64Array;
+  /** The least swing worth resolving. */
+  floor: Float64Array;
+  /** The largest swing that sets the scale of errors: a capacitor that swings through most of the peak still has a valley. */
+  ceiling: Float64Array;
+  least: Float64Array;
+  most: Float64Array;
+  /** The farthest one correction may move it. */
+  reach: Float64Array;
+}
+
+const POINTS = 24;
+
+/**
+ * Quasi-static guess, rail by rail: a reservoir is taken as a constant voltage that just takes in what the load draws; a
+ * choke input as a constant voltage behind the choke, its current continuous or not. Coupling between rails is left to
+ * the search.
+ */
+export function firstGuess(circuit: Circuit): Guess {
+  const { states, elements, peakV, typicalA, periodS } = circuit;
+  const guess: Guess = {
+    state: new Float64Array(states),
+    swing: new Float64Array(states),
+    floor: new Float64Array(states),
+    ceiling: new Float64Array(states).fill(Infinity),
+    least: new Float64Array(states),
+    most: new Float64Array(states),
+    reach: new Float64Array(states).fill(Infinity),
+  };
+  /** Primary current the other rails draw at each point, A, as far as it is known. */
+  const drawn = circuit.rails.map(() => new Float64Array(POINTS));
+  const others = new Float64Array(POINTS);
+  const coupled = circuit.sharedOhm > 0 && circuit.rails.length > 1;
+  const chokes = elements.some((e) => e.kind === 'inductor');
+  const set = (n: number, value: number, swing: number, floor: number, limit: number) => {
+    guess.state[n] = value;
+    guess.swing[n] = Math.max(swing, floor);
+    guess.floor[n] = floor;
+    guess.least[n] = -limit;
+    guess.most[n] = limit;
+  };
+  for (const winding of circuit.windings) {
+    if (winding.state >= 0) set(winding.state, 0, 3 * typicalA, 1e-2 * typicalA, 1e4 * typicalA + peakV / 1e-3);
+  }
+  for (const [index, rail] of coupled
+    ? [...circuit.rails.entries(), ...circuit.rails.entries()]
+    : circuit.rails.entries()) {
+    others.fill(0);
+    drawn.forEach((list, r) => r !== index && list.forEach((i, p) => (others[p]! += i)));
+    const stacked = rail.lowerElement >= 0;
+    const first = elements[rail.elements[0] ?? -1];
+    const ports = circuit.ports.filter(
+      (p) => p.law !== 'open' && p.input >= 0 && circuit.inputs[p.input]!.plus === rail.inputNode,
+    );
+    const feeding = ports.map((p) => feed(circuit, p));
+    const railPeak = Math.max(0, ...feeding.map((f) => f.peakV)) || peakV;
+    // A doubler's two capacitors are charged alike: one of them is looked at, with its own loop.
+    const share = stacked ? 2 : 1;
+    const ahead = seriesOhm(circuit, rail);
+    const input = chokeInput(circuit, rail);
+    const balance = (v: number) => {
+      const loadA = loadAt(rail, share * v, ahead);
+      return (
+        (input.choke
+          ? meanThroughChoke(circuit, feeding, v, input)
+          : meanInto(circuit, feeding, v, input.ohm, others)) - loadA
+      );
+    };
+    const running = loadAt(rail, 0.9 * share * railPeak, ahead);
+    const reservoirF = first?.kind === 'capacitor' ? first.capacitanceF : Infinity;
+    const resolution = Math.min(
+      0.01 * railPeak,
+      Math.max(1e-5 * railPeak, (0.05 * running * periodS) / (2 * reservoirF)),
+    );
+    let low = 0;
+    let high = railPeak;
+    for (let round = 0; round < 20 && high - low > resolution; round++) {
+      const middle = (low + high) / 2;
+      if (balance(middle) > 0) low = middle;
+      else high = middle;
+    }
+    const inputV = (low + high) / 2;
+    if (coupled && !input.choke) meanInto(circuit, feeding, inputV, input.ohm, others, drawn[index]);
+    const loadA = loadAt(rail, share * inputV, ahead);
+    let v = share * inputV;
+    let ripple = (loadA * periodS) / 2;
+    let behind = false;
+    const limitV = (chokes ? 30 : 3) * railPeak;
+    for (const n of rail.elements) {
+      const element = elements[n]!;
+      if (element.kind === 'capacitor') {
+        const swing = Math.min(ripple / element.capacitanceF, 0.2 * railPeak);
+        const value = v / (stacked && element === first ? 2 : 1);
+        // At the EMF's zero crossing a reservoir is about halfway down its discharge.
+        guess.reach[element.state] = 0.25 * railPeak;
+        guess.ceiling[element.state] = 0.1 * railPeak;
+        set(element.state, Math.max(0, value - (behind ? 0 : 0.1 * swing)), swing, 1e-5 * railPeak, limitV);
+        behind = true;
+        ripple *= 0.2;
+      } else if (element.kind === 'inductor') {
+        const state = fluxAt(element.inductanceH, element.halfAtA, loadA);
+        const perAmp = element.halfAtA === Infinity ? 1 : element.inductanceH;
+        set(
+          element.state,
+          element.halfAtA === Infinity ? loadA : state,
+          perAmp * typicalA,
+          1e-4 * perAmp * typicalA,
+          1e3 * perAmp * typicalA + (peakV * periodS) / (element.halfAtA === Infinity ? element.inductanceH : 1),
+        );
+        if (behind) v -= element.ohm * loadA;
+        behind = true;
+      } else if (element.to >= 0 && behind) v -= element.ohm * loadA;
+    }
+    if (stacked) {
+      const upper = elements[rail.elements[0]!]!;
+      const lower = elements[rail.lowerElement]!;
+      if (upper.kind === 'capacitor' && lower.kind === 'capacitor') {
+        for (const list of [
+          guess.state,
+          guess.swing,
+          guess.floor,
+          guess.least,
+          guess.most,
+          guess.reach,
+          guess.ceiling,
+        ]) {
+          list[lower.state] = list[upper.state]!;
+        }
+      }
+    }
+  }
+  return guess;
+}
+
+interface Feed {
+  /** Peak of this loop's EMF, V, with its polarity against the common EMF. */
+  peakV: number;
+  polarity: number;
+  /** EMF against the common one, V/V. */
+  ratio: number;
+  ohm: number;
+  thetaV: number;
+  saturationA: number;
+}
+
+function feed(circuit: Circuit, port: Port): Feed {
+  const winding = circuit.windings[port.winding]!;
+  const whole = port.floating >= 0 ? 2 : 1;
+  const ratio = winding.ratio * port.share * whole;
+  return {
+    peakV: Math.abs(ratio) * circuit.peakV,
+    polarity: Math.sign(ratio),
+    ratio: Math.abs(ratio),
+    ohm: winding.ownOhm + circuit.sharedOhm * winding.ratio ** 2 + port.ohm * whole + 1e-6,
+    thetaV: Math.max(port.thetaV * whole, 1e-3),
+    saturationA: port.saturationA || 1e-9,
+  };
+}
+
+function emfAt(circuit: Circuit, point: number): number {
+  const s = Math.sin((2 * Math.PI * (point + 0.5)) / POINTS);
+  return Math.min(Math.max(s, -circuit.clip), circuit.clip);
+}
+
+/** Mean current into a constant voltage, A. */
+function meanInto(
+  circuit: Circuit,
+  feeding: readonly Feed[],
+  v: number,
+  extraOhm: number,
+  others: Float64Array,
+  drawn?: Float64Array,
+): number {
+  let sum = 0;
+  for (let p = 0; p < POINTS; p++) {
+    const s = emfAt(circuit, p);
+    if (drawn) drawn[p] = 0;
+    for (const f of feeding) {
+      const drive = f.polarity * (s * f.peakV - f.ratio * circuit.sharedOhm * others[p]!) - v;
+      if (drive <= 0) continue;
+      const ohm = f.ohm + extraOhm;
+      const x = (ohm * f.saturationA) / f.thetaV;
+      const i = (wrightOmega(drive / f.thetaV + x + Math.log(x)) * f.thetaV) / ohm;
+      sum += i;
+      if (drawn) drawn[p]! += f.polarity * f.ratio * i;
+    }
+  }
+  return sum / POINTS;
+}
+
+/** Mean current through a choke input into a constant voltage, A: two cycles from rest show whether it ever ceases. */
+function meanThroughChoke(
+  circuit: Circuit,
+  feeding: readonly Feed[],
+  v: number,
+  input: { inductanceH: number; ohm: number },
+): number {
+  const dt = circuit.periodS / POINTS;
+  const ohm = input.ohm + (feeding[0]?.ohm ?? 0);
+  const drop = (feeding[0]?.thetaV ?? 0) * 16;
+  const drive = (p: number) => {
+    const s = emfAt(circuit, p);
+    let best = -drop;
+    for (const f of feeding) best = Math.max(best, f.polarity * s * f.peakV - drop);
+    return best;
+  };
+  let mean = 0;
+  for (let p = 0; p < POINTS; p++) mean += drive(p) / POINTS;
+  const continuousA = (mean - v) / Math.max(ohm, 1e-6);
+  let i = 0;
+  let sum = 0;
+  let ceased = false;
+  for (let p = 0; p < 2 * POINTS; p++) {
+    i = Math.max(0, (i + ((drive(p) - v) / input.inductanceH) * dt) / (1 + (ohm / input.inductanceH) * dt));
+    if (p >= POINTS) {
+      sum += i / POINTS;
+      if (i === 0) ceased = true;
+    }
+  }
+  return ceased ? sum : Math.max(sum, continuousA);
+}
+
+/** What lies in series before the first capacitor. */
+function chokeInput(circuit: Circuit, rail: CircuitRail): { choke: boolean; inductanceH: number; ohm: number } {
+  let inductanceH = 0;
+  let ohm = 0;
+  for (const n of rail.elements) {
+    const element = circuit.elements[n]!;
+    if (element.kind === 'capacitor') break;
+    if (element.kind === 'inductor') inductanceH += element.inductanceH;
+    if (element.kind === 'inductor' || element.to >= 0) ohm += element.ohm;
+  }
+  return { choke: inductanceH > 0, inductanceH, ohm };
+}
+
+/** Series resistance between the first capacitor and the load, ohm. */
+function seriesOhm(circuit: Circuit, rail: CircuitRail): number {
+  let ohm = 0;
+  let behind = false;
+  for (const n of rail.elements) {
+    const element = circuit.elements[n]!;
+    if (element.kind === 'capacitor') behind = true;
+    else if (behind && (element.kind === 'inductor' || element.to >= 0)) ohm += element.ohm;
+  }
+  return ohm;
+}
+
+/** Load current of a rail whose reservoir stands at v, A. */
+function loadAt(rail: CircuitRail, v: number, ohm: number): number {
+  if (ohm === 0) return rail.load.current(v, Infinity);
+  let low = 0;
+  let high = v;
+  for (let round = 0; round < 30; round++) {
+    const middle = (low + high) / 2;
+    if (middle + ohm * rail.load.current(middle, Infinity) > v) high = middle;
+    else low = middle;
+  }
+  return rail.load.current((low + high) / 2, Infinity);
+}

@@ -1,0 +1,326 @@
+import type { Circuit, Port } from '@/core/circuit/assemble';
+import { invert, solveLinear } from './dense';
+import { wrightOmega } from './wright-omega';
+
+/** What the port equations take from the step size alone. */
+export interface PortTable {
+  /** Impedance between ports, ohm: v[k] = u[k] - sum of z[k][j]*i[j]. */
+  z: Float64Array;
+  /** Own impedance and series resistance of each port, ohm. */
+  ohm: Float64Array;
+  /** ln of the scaled saturation current: where the omega function's argument starts. */
+  shift: Float64Array;
+  /** theta/ohm, A per unit of omega. */
+  perAmp: Float64Array;
+  /** What the saturation currents of all other ports add to a port's drive, V. */
+  leakV: Float64Array;
+  /** Below this drive a port carries its saturation current and nothing else, V. */
+  offV: Float64Array;
+}
+
+/** Below this argument of the omega function a diode carries its saturation current and nothing else. */
+const OFF = -40;
+const MOST_NEWTON = 60;
+
+export function newPortTable(ports: number, take: (length: number) => Float64Array): PortTable {
+  return {
+    z: take(ports * ports),
+    ohm: take(ports),
+    shift: take(ports),
+    perAmp: take(ports),
+    leakV: take(ports),
+    offV: take(ports),
+  };
+}
+
+/** Completes a table whose `z` has been filled in. */
+export function finishPortTable(table: PortTable, ports: readonly Port[]): void {
+  const n = ports.length;
+  for (let k = 0; k < n; k++) {
+    const port = ports[k]!;
+    // The closed form divides by this; a micro-ohm lies far below any real winding.
+    const ohm = Math.max(1e-6, table.z[k * n + k]! + port.ohm);
+    table.ohm[k] = ohm;
+    let leak = 0;
+    for (let j = 0; j < n; j++) {
+      if (j !== k && ports[j]!.law === 'diode') leak += table.z[k * n + j]! * ports[j]!.saturationA;
+    }
+    table.leakV[k] = leak;
+    table.offV[k] = port.law === 'open' ? Infinity : -Infinity;
+    if (port.law !== 'diode') continue;
+    const x = (ohm * port.saturationA) / port.thetaV;
+    table.shift[k] = x + Math.log(x);
+    table.perAmp[k] = port.thetaV / ohm;
+    table.offV[k] = (OFF - table.shift[k]!) * port.thetaV;
+  }
+}
+
+/**
+ * Finds the currents of all ports at once: each diode's law is inverted in closed form against its own loop (Wright
+ * omega), and where several conduct together Newton's method joins them. While at most one conducts no iteration is
+ * needed. `i` holds the last answer and is the starting point of the next.
+ */
+export function portSolver(circuit: Circuit) {
+  const { ports } = circuit;
+  const n = ports.length;
+  const i = new Float64Array(n);
+  const live = new Uint8Array(n);
+  /** d(i)/d(drive) of each port against its own loop, S. */
+  const slope = new Float64Array(n);
+  const law = Uint8Array.from(ports, (p) => (p.law === 'diode' ? 0 : p.law === 'resistor' ? 1 : 2));
+  const theta = Float64Array.from(ports, (p) => p.thetaV);
+  const saturation = Float64Array.from(ports, (p) => p.saturationA);
+  const matrix = new Float64Array((n + circuit.floats) ** 2);
+  const right = new Float64Array(n + circuit.floats);
+  const floatV = new Float64Array(circuit.floats);
+  const shifted = new Float64Array(n);
+  const active = new Int32Array(n);
+  const inverse = new Float64Array(matrix.length);
+  const pair = new Int32Array(2);
+  const leakS = (1e-7 * circuit.typicalA) / circuit.peakV;
+  let value = 0;
+  let first = 0;
+
+  /** Current of port k alone, given what the others carry. Leaves its slope in `slope` and whether it conducts in `live`. */
+  function own(table: PortTable, k: number, drive: number): number {
+    if (law[k] === 1) {
+      live[k] = 1;
+      slope[k] = 1 / table.ohm[k]!;
+      return drive / table.ohm[k]!;
+    }
+    if (law[k] === 2) {
+      live[k] = 0;
+      slope[k] = 0;
+      return 0;
+    }
+    const x = drive / theta[k]! + table.shift[k]!;
+    if (x < OFF) {
+      live[k] = 0;
+      slope[k] = 0;
+      return -saturation[k]!;
+    }
+    const w = wrightOmega(x);
+    live[k] = 1;
+    slope[k] = w / ((1 + w) * table.ohm[k]!);
+    return w * table.perAmp[k]! - saturation[k]!;
+  }
+
+  function driveOf(table: PortTable, u: Float64Array, k: number): number {
+    let drive = u[k]!;
+    const row = k * n;
+    for (let j = 0; j < n; j++) if (j !== k) drive -= table.z[row + j]! * i[j]!;
+    return drive;
+  }
+
+  function settle(table: PortTable, u: Float64Array): boolean {
+    // The port that conducted last goes first; if it alone conducts, the others confirm it in the same sweep.
+    for (let sweep = 0; sweep < 4; sweep++) {
+      let changed = false;
+      let count = 0;
+      for (let m = 0; m < n; m++) {
+        const k = m === 0 ? first : m <= first ? m - 1 : m;
+        value = own(table, k, driveOf(table, u, k));
+        if (m > 0 && value !== i[k]) changed = true;
+        i[k] = value;
+        count += live[k]!;
+      }
+      for (let k = 0; count === 1 && k < n; k++) if (live[k]) first = k;
+      if (n === 1 || !changed) return true;
+      if (count > 1) break;
+    }
+    return newton(table, u);
+  }
+
+  /**
+   * The usual instant: one port conducts at most, the one that did last. No iteration, and only a comparison for each of
+   * the others. @returns false when that is not how it is
+   */
+  function alone(table: PortTable, u: Float64Array): boolean {
+    const k = first;
+    if (law[k] !== 0) return false;
+    const drive = u[k]! + table.leakV[k]!;
+    let more = 0;
+    if (drive > table.offV[k]!) {
+      const w = wrightOmega(drive / theta[k]! + table.shift[k]!);
+      more = w * table.perAmp[k]!;
+      slope[k] = w / ((1 + w) * table.ohm[k]!);
+      live[k] = 1;
+    } else {
+      slope[k] = 0;
+      live[k] = 0;
+    }
+    for (let j = 0; j < n; j++) {
+      if (j === k) continue;
+      if (u[j]! + table.leakV[j]! - table.z[j * n + k]! * more > table.offV[j]!) return false;
+      live[j] = 0;
+      slope[j] = 0;
+      i[j] = law[j] === 0 ? -saturation[j]! : 0;
+    }
+    i[k] = more - saturation[k]!;
+    return true;
+  }
+
+  /** Newton's method on the ports that conduct, the others checked until none joins. */
+  function newton(table: PortTable, u: Float64Array): boolean {
+    let last = Infinity;
+    let damping = 1;
+    for (let iteration = 0; iteration < MOST_NEWTON; iteration++) {
+      let worst = 0;
+      let m = 0;
+      for (let k = 0; k < n; k++) {
+        const target = own(table, k, driveOf(table, u, k));
+        if (!live[k] && i[k] === target) continue;
+        const miss = i[k]! - target;
+        active[m] = k;
+        right[m++] = -miss;
+        // In volts, against a fraction of the diode's own and of what rounding leaves of the terms that cancel.
+        let terms = Math.abs(u[k]!);
+        for (let j = 0; j < n; j++) terms += Math.abs(table.z[k * n + j]! * i[j]!);
+        const weight = (Math.abs(miss) * table.ohm[k]!) / (1e-9 * (law[k] === 0 ? theta[k]! : 1) + 1e-14 * terms);
+        if (weight > worst) worst = weight;
+      }
+      if (worst < 1 || (worst < 1e3 && worst >= 0.5 * last)) {
+        for (let k = 0; k < n; k++) {
+          if (!live[k] && law[k] === 0) i[k] = -saturation[k]!;
+          if (live[k] && i[k]! > i[first]!) first = k;
+        }
+        return true;
+      }
+      damping = worst > 0.9 * last ? Math.max(0.2, damping * 0.6) : Math.min(1, damping * 1.5);
+      last = worst;
+      if (m === 2) {
+        const [a, b] = [active[0]!, active[1]!];
+        const ab = slope[a]! * table.z[a * n + b]!;
+        const ba = slope[b]! * table.z[b * n + a]!;
+        const det = 1 - ab * ba;
+        const [ra, rb] = [right[0]!, right[1]!];
+        i[a]! += (damping * (ra - ab * rb)) / det;
+        i[b]! += (damping * (rb - ba * ra)) / det;
+        if (det !== 0) continue;
+        return false;
+      }
+      for (let r = 0; r < m; r++) {
+        const k = active[r]!;
+        for (let c = 0; c < m; c++) matrix[r * m + c] = r === c ? 1 : slope[k]! * table.z[k * n + active[c]!]!;
+      }
+      if (!solveLinear(matrix, m, right)) return false;
+      for (let r = 0; r < m; r++) i[active[r]!]! += damping * right[r]!;
+    }
+    return false;
+  }
+
+  /** Sum of the currents into a floating winding, leaks included; zero where its potential is right. */
+  function imbalance(table: PortTable, u: Float64Array, f: number): number {
+    let sum = 0;
+    for (let k = 0; k < n; k++) {
+      const port = ports[k]!;
+      if (port.floating !== f) continue;
+      let v = u[k]!;
+      for (let j = 0; j < n; j++) v -= table.z[k * n + j]! * i[j]!;
+      sum += port.floatSign * (i[k]! + leakS * v);
+    }
+    return sum;
+  }
+
+  /** d(i)/d(potential f), the other potentials held, into `right`. */
+  function imbalanceSlope(table: PortTable, f: number): number {
+    for (let k = 0; k < n; k++) {
+      for (let j = 0; j < n; j++) matrix[k * n + j] = j === k ? 1 : slope[k]! * table.z[k * n + j]!;
+      right[k] = ports[k]!.floating === f ? slope[k]! * ports[k]!.floatSign : 0;
+    }
+    if (!solveLinear(matrix, n, right)) return 4 * leakS;
+    let sum = 0;
+    for (let k = 0; k < n; k++) {
+      if (ports[k]!.floating === f) sum += ports[k]!.floatSign * right[k]! + leakS;
+    }
+    return Math.max(sum, leakS);
+  }
+
+  function float(table: PortTable, u: Float64Array, f: number): boolean {
+    let low = -4 * circuit.peakV;
+    let high = 4 * circuit.peakV;
+    let x = floatV[f]!;
+    for (let iteration = 0; iteration < 100; iteration++) {
+      floatV[f] = x;
+      applyFloats(u);
+      if (!settle(table, shifted)) return false;
+      const miss = imbalance(table, shifted, f);
+      if (Math.abs(miss) < 1e-13 * circuit.typicalA || high - low < 1e-13 * circuit.peakV) return true;
+      if (miss > 0) high = x;
+      else low = x;
+      let next = x - miss / imbalanceSlope(table, f);
+      if (Math.abs(next - x) < 1e-14 * circuit.peakV) return true;
+      if (!(next > low && next < high) || iteration > 30) next = (low + high) / 2;
+      x = next;
+    }
+    return true;
+  }
+
+  function applyFloats(u: Float64Array) {
+    for (let k = 0; k < n; k++) {
+      const port = ports[k]!;
+      shifted[k] = u[k]! + (port.floating < 0 ? 0 : port.floatSign * floatV[port.floating]!);
+    }
+  }
+
+  return {
+    i,
+    live,
+    floatV,
+    /** Solves for `i` given the drives `u`, V. @returns false when no solution was found */
+    solve(table: PortTable, u: Float64Array): boolean {
+      if (circuit.floats === 0) return alone(table, u) || settle(table, u);
+      for (let round = 0; round < (circuit.floats > 1 ? 8 : 1); round++) {
+        for (let f = 0; f < circuit.floats; f++) if (!float(table, u, f)) return false;
+      }
+      return true;
+    },
+    /**
+     * d(i)/d(u) at the last solution into `out` (n x n).
+     * @returns the only live port, -1 when there is none, -2 when there are several
+     */
+    response(table: PortTable, out: Float64Array): number {
+      let only = -1;
+      for (let k = 0; k < n; k++) if (live[k]) only = only === -1 ? k : -2;
+      if (only !== -2 && circuit.floats === 0) {
+        if (only >= 0) out[only * n + only] = slope[only]!;
+        return only;
+      }
+      if (circuit.floats === 0) {
+        let m = 0;
+        for (let k = 0; k < n; k++) if (live[k] && m++ < 2) pair[m - 1] = k;
+        if (m === 2) {
+          for (let k = 0; k < n * n; k++) out[k] = 0;
+          const [a, b] = [pair[0]!, pair[1]!];
+          const ab = slope[a]! * table.z[a * n + b]!;
+          const ba = slope[b]! * table.z[b * n + a]!;
+          const det = 1 - ab * ba;
+          out[a * n + a] = slope[a]! / det;
+          out[b * n + b] = slope[b]! / det;
+          out[a * n + b] = (-ab * slope[b]!) / det;
+          out[b * n + a] = (-ba * slope[a]!) / det;
+          return -2;
+        }
+      }
+      const size = n + circuit.floats;
+      for (let k = 0; k < size * size; k++) matrix[k] = 0;
+      for (let k = 0; k < n; k++) {
+        const port = ports[k]!;
+        for (let j = 0; j < n; j++) matrix[k * size + j] = j === k ? 1 : slope[k]! * table.z[k * n + j]!;
+        if (port.floating >= 0) {
+          matrix[k * size + n + port.floating] = -slope[k]! * port.floatSign;
+          matrix[(n + port.floating) * size + k] = port.floatSign;
+          matrix[(n + port.floating) * size + n + port.floating]! += leakS;
+        }
+      }
+      if (!invert(matrix, size, inverse)) {
+        out.fill(0);
+        return -2;
+      }
+      for (let k = 0; k < n; k++) for (let j = 0; j < n; j++) out[k * n + j] = inverse[k * size + j]! * slope[j]!;
+      return -2;
+    },
+  };
+}
+
+export type PortSolver = ReturnType<typeof portSolver>;

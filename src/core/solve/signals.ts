@@ -1,0 +1,244 @@
+import type { Circuit } from '@/core/circuit/assemble';
+import { STAGES } from './esdirk';
+import type { Integrator, Records } from './integrator';
+
+/** One quantity of the circuit, a number per record. */
+export type Column = Float64Array;
+
+/** The records from..to as columns, one for each quantity of the circuit. */
+export interface Columns {
+  count: number;
+  t: Column;
+  /** Weight of each record in an integral over time, s. */
+  weight: Column;
+  emf: Column;
+  windingA: Column[];
+  /** What the primary carries, referred to the first section's winding. */
+  primaryA: Column;
+  portA: Column[];
+  portV: Column[];
+  elementV: Column[];
+  elementA: Column[];
+  railV: Column[];
+  railInputV: Column[];
+  loadA: Column[];
+}
+
+/** Reads every quantity out of the records from..to. */
+export function columnsOf(integrator: Integrator, from = 0, to = integrator.records.count): Columns {
+  const { circuit, records, stage } = integrator;
+  const { windings, ports, inputs, elements, rails } = circuit;
+  const { stride, data } = records;
+  const count = to - from;
+  const first = from * stride;
+  const read = (index: number): Column => {
+    const out = new Float64Array(count);
+    for (let r = 0, at = first + index; r < count; r++, at += stride) out[r] = data[at]!;
+    return out;
+  };
+  const nodes: (Column | undefined)[] = new Array<Column | undefined>(circuit.nodes);
+  const nodeV = (n: number) => (nodes[n] ??= read(records.node + n));
+  const between = (a: number, b: number): Column => {
+    if (b < 0) return nodeV(a);
+    const out = new Float64Array(count);
+    const high = nodeV(a);
+    const low = nodeV(b);
+    for (let r = 0; r < count; r++) out[r] = high[r]! - low[r]!;
+    return out;
+  };
+  const add = (out: Column, factor: number, column: Column) => {
+    for (let r = 0; r < count; r++) out[r]! += factor * column[r]!;
+  };
+
+  const emf = read(records.emf);
+  const portA = ports.map((_, n) => read(records.port + n));
+  const windingA = windings.map((_, w) => {
+    const out = new Float64Array(count);
+    ports.forEach((port, n) => port.winding === w && add(out, port.share, portA[n]!));
+    return out;
+  });
+  const primaryA = new Float64Array(count);
+  windings.forEach((winding, w) => add(primaryA, winding.ratio, windingA[w]!));
+  const windingV = windings.map((winding, w) => {
+    const out = new Float64Array(count);
+    add(out, winding.ratio, emf);
+    if (circuit.sharedOhm > 0) add(out, -winding.ratio * circuit.sharedOhm, primaryA);
+    add(out, -winding.ownOhm, windingA[w]!);
+    if (winding.state >= 0) add(out, -winding.inductanceH, read(records.k + winding.state));
+    return out;
+  });
+  const inputV = inputs.map((q) => between(q.plus, q.minus));
+  const portV = ports.map((port) => {
+    const out = new Float64Array(count);
+    add(out, port.share, windingV[port.winding]!);
+    if (port.input >= 0) add(out, -1, inputV[port.input]!);
+    if (port.floating >= 0) add(out, port.floatSign, read(records.float + port.floating));
+    return out;
+  });
+  const elementV = elements.map((e) => (e.kind === 'capacitor' ? between(e.plus, e.minus) : between(e.from, e.to)));
+  const elementA = elements.map((e, n) => {
+    if (e.kind === 'inductor') {
+      const out = read(records.x + e.state);
+      if (e.halfAtA !== Infinity) for (let r = 0; r < count; r++) out[r] = stage.chokeCurrent(n, out[r]!);
+      return out;
+    }
+    const out = new Float64Array(count);
+    if (e.kind === 'capacitor') add(out, e.capacitanceF, read(records.k + e.state));
+    else add(out, 1 / e.ohm, elementV[n]!);
+    return out;
+  });
+  return {
+    count,
+    t: read(0),
+    weight: read(1),
+    emf,
+    windingA,
+    primaryA,
+    portA,
+    portV,
+    elementV,
+    elementA,
+    railV: rails.map((r) => nodeV(r.outputNode)),
+    railInputV: rails.map((r) => nodeV(r.inputNode)),
+    loadA: rails.map((_, r) => read(records.load + r)),
+  };
+}
+
+/** Appends to records of half a period what the other half holds: the same with roles exchanged. */
+export function mirrorRecords(circuit: Circuit, records: Records): void {
+  const mirror = circuit.mirror!;
+  const { stride, count } = records;
+  if (2 * count * stride > records.data.length) {
+    const bigger = new Float64Array(3 * count * stride);
+    bigger.set(records.data);
+    records.data = bigger;
+  }
+  const { data } = records;
+  const nP = circuit.ports.length;
+  for (let r = 0; r < count; r++) {
+    const from = r * stride;
+    const to = (count + r) * stride;
+    for (let n = 0; n < stride; n++) data[to + n] = data[from + n]!;
+    data[to] = data[from]! + circuit.periodS / 2;
+    data[to + records.emf] = -data[from + records.emf]!;
+    for (let n = 0; n < nP; n++) data[to + records.port + mirror.ports[n]!] = data[from + records.port + n]!;
+    for (let n = 0; n < circuit.states; n++) {
+      const sign = mirror.stateSigns[n]!;
+      data[to + records.x + mirror.states[n]!] = sign * data[from + records.x + n]!;
+      data[to + records.k + mirror.states[n]!] = sign * data[from + records.k + n]!;
+    }
+    circuit.acPorts.forEach((n) => (data[to + records.port + n] = -data[from + records.port + n]!));
+    for (let q = 0; q < circuit.inputs.length; q++) {
+      // The middle of a doubler's two capacitors: what stood below it now stands above.
+      if (mirror.inputs[q]! <= q) continue;
+      const { plus, minus } = circuit.inputs[q]!;
+      data[to + records.node + minus] = data[from + records.node + plus]! - data[from + records.node + minus]!;
+    }
+  }
+  records.count = 2 * count;
+}
+
+/** An extreme value and when it was reached. */
+export interface Extreme {
+  value: number;
+  t: number;
+}
+
+/**
+ * Largest value of sign*column, refined by a parabola through neighbouring stages of one step: they lie close enough
+ * together that a smooth crest between them is found to far better than their spacing. Never across the joint of two
+ * steps, where a corner may lie.
+ */
+export function largest(t: Column, column: Column, sign: number): Extreme {
+  const count = column.length;
+  let best = -Infinity;
+  let at = 0;
+  for (let r = 0; r < count; r++) {
+    const v = sign * column[r]!;
+    if (v > best) {
+      best = v;
+      at = r;
+    }
+  }
+  const found = { value: best, t: t[at]! };
+  const place = at % STAGES;
+  if (place === 0) {
+    vertex(t, column, sign, at + 1, found);
+    vertex(t, column, sign, at - 2, found);
+  } else if (place === STAGES - 1) {
+    vertex(t, column, sign, at - 1, found);
+    vertex(t, column, sign, at + 2, found);
+  } else vertex(t, column, sign, at, found);
+  found.value *= sign;
+  return found;
+}
+
+/** Raises `found` to the top of the parabola through an entry and its two neighbours, when it lies between them. */
+function vertex(t: Column, column: Column, sign: number, middle: number, found: Extreme): void {
+  if (middle < 1 || middle + 1 >= column.length) return;
+  const h0 = t[middle]! - t[middle - 1]!;
+  const h1 = t[middle + 1]! - t[middle]!;
+  if (!(h0 > 0 && h1 > 0)) return;
+  const value = sign * column[middle]!;
+  const d0 = (value - sign * column[middle - 1]!) / h0;
+  const d1 = (sign * column[middle + 1]! - value) / h1;
+  const bend = (d1 - d0) / (h0 + h1);
+  if (!(bend < 0)) return;
+  const slope = (d0 * h1 + d1 * h0) / (h0 + h1);
+  const shift = -slope / (2 * bend);
+  const crest = value + slope * shift + bend * shift * shift;
+  if (shift < -h0 || shift > h1 || crest <= found.value) return;
+  found.value = crest;
+  found.t = t[middle]! + shift;
+}
+
+/**
+ * Time during which a column exceeds a threshold, s. The quantity has to be smooth where it crosses: a cubic through
+ * stages of the same step places the crossing.
+ */
+export function timeAbove(t: Column, column: Column, threshold: number): number {
+  let total = 0;
+  let a = column[0]! - threshold;
+  for (let r = 0; r + 1 < column.length; r++) {
+    const b = column[r + 1]! - threshold;
+    const t0 = t[r]!;
+    const t1 = t[r + 1]!;
+    if (t1 > t0) {
+      if (a > 0 && b > 0) total += t1 - t0;
+      else if (a > 0 !== b > 0) {
+        const at = crossing(t, column, threshold, r);
+        total += a > 0 ? at - t0 : t1 - at;
+      }
+    }
+    a = b;
+  }
+  return total;
+}
+
+/** Where a column crosses a threshold between entries r and r+1, s. */
+export function crossing(t: Column, column: Column, threshold: number, r: number): number {
+  const times = [t[r]!, t[r + 1]!];
+  const c = [column[r]! - threshold, column[r + 1]! - threshold];
+  // Only stages of the same step: a corner may lie where two steps join.
+  const start = r - (r % STAGES);
+  for (const n of [r - 1, r + 2]) {
+    if (n < start || n >= Math.min(start + STAGES, column.length)) continue;
+    c.push(column[n]! - threshold);
+    times.push(t[n]!);
+  }
+  const rising = c[0]! <= 0;
+  // Newton's divided differences.
+  for (let order = 1; order < c.length; order++) {
+    for (let n = c.length - 1; n >= order; n--) c[n] = (c[n]! - c[n - 1]!) / (times[n]! - times[n - order]!);
+  }
+  let low = times[0]!;
+  let high = times[1]!;
+  for (let round = 0; round < 40; round++) {
+    const middle = (low + high) / 2;
+    let v = c[c.length - 1]!;
+    for (let n = c.length - 2; n >= 0; n--) v = v * (middle - times[n]!) + c[n]!;
+    if (v > 0 === rising) high = middle;
+    else low = middle;
+  }
+  return (low + high) / 2;
+}

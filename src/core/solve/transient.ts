@@ -1,0 +1,324 @@
+import { assemble } from '@/core/circuit/assemble';
+import { steppedLoad } from '@/core/circuit/case-file';
+import { regulatorOutput } from '@/core/circuit/load-law';
+import type { Load, Network } from '@/core/circuit/network';
+import { figuresOf, sampler, storedEnergy, type Figures } from './figures';
+import { integratorFor, RUNNING_MAINS, TIGHT, type Integrator, type Mains } from './integrator';
+import { firstGuess } from './first-guess';
+import { columnsOf, crossing, largest, type Columns } from './signals';
+import { SolveError } from './solve-error';
+import type { DipResult, Solution, Waveforms } from './solution';
+import { findCycle, solveSteady } from './steady';
+
+export interface TransientOptions {
+  /** Number of waveform samples in every cycle; none when left out. */
+  samples?: number;
+  /** `state` of a steady solution of the network before the event. */
+  warm?: readonly number[];
+  /** Called after every cycle; returning true stops the run with a SolveError. */
+  onCycle?: (done: number, of: number) => boolean | void;
+}
+
+/** A stretch of time with one kind of mains. */
+interface Stretch {
+  from: number;
+  to: number;
+  mains: Mains;
+}
+
+interface Journey {
+  figures: Figures;
+  waveforms?: Waveforms;
+  steps: number;
+  state: number[];
+}
+
+/**
+ * Runs a circuit through stretches of time, cycle by cycle. Every stretch of a cycle is shown to `watch`; the last cycle
+ * becomes the figures.
+ */
+function travel(
+  network: Network,
+  integrator: Integrator,
+  start: Float64Array,
+  stretches: readonly Stretch[],
+  cycles: number,
+  fromRest: boolean,
+  watch: (columns: Columns) => void,
+  options: TransientOptions,
+): Journey {
+  const { circuit, records } = integrator;
+  const { periodS } = circuit;
+  const samples = options.samples ? sampler(circuit, options.samples) : null;
+  let x = Float64Array.from(start);
+  let steps = 0;
+  let storedBefore = 0;
+  for (let cycle = 0; cycle < cycles; cycle++) {
+    const begin = cycle * periodS;
+    const end = (cycle + 1) * periodS;
+    records.count = 0;
+    if (cycle === cycles - 1) storedBefore = storedEnergy(integrator, x);
+    for (const stretch of stretches) {
+      const from = Math.max(begin, stretch.from);
+      const to = Math.min(end, stretch.to);
+      if (to - from < 1e-9 * periodS) continue;
+      const first = records.count;
+      steps += integrator.run(x, from, to, { mains: stretch.mains, record: true, carry: false, fromRest });
+      x = Float64Array.from(integrator.x);
+      watch(columnsOf(integrator, first, records.count));
+    }
+    samples?.take(columnsOf(integrator), end);
+    if (options.onCycle?.(cycle + 1, cycles)) throw new SolveError('the run was stopped');
+  }
+  const storedJ = storedEnergy(integrator, x) - storedBefore;
+  return {
+    figures: figuresOf(network, integrator, columnsOf(integrator), storedJ),
+    ...(samples ? { waveforms: samples.waveforms } : {}),
+    steps,
+    state: Array.from(x),
+  };
+}
+
+/** Largest diode and winding currents seen so far, A. */
+function peakWatch(integrator: Integrator) {
+  const { ports } = integrator.circuit;
+  const peaks = { peakDiodeA: 0, peakWindingA: 0 };
+  return {
+    peaks,
+    watch(columns: Columns) {
+      ports.forEach((port, n) => {
+        if (port.diodes.length === 0 || port.law === 'open') return;
+        peaks.peakDiodeA = Math.max(peaks.peakDiodeA, largest(columns.t, columns.portA[n]!, 1).value);
+        if (port.law === 'resistor') {
+          peaks.peakDiodeA = Math.max(peaks.peakDiodeA, -largest(columns.t, columns.portA[n]!, -1).value);
+        }
+      });
+      for (const i of columns.windingA) {
+        peaks.peakWindingA = Math.max(
+          peaks.peakWindingA,
+          largest(columns.t, i, 1).value,
+          -largest(columns.t, i, -1).value,
+        );
+      }
+    },
+  };
+}
+
+/**
+ * Sets the error a transient run may make: against the swings of an ordinary cycle, and against the currents of an
+ * ordinary charging pulse, so that the surge of a start is not resolved finer than it needs.
+ */
+function prepare(integrator: Integrator, swing?: Float64Array): void {
+  const { circuit } = integrator;
+  const guess = firstGuess(circuit);
+  const scale = Float64Array.from(guess.swing, (g, n) =>
+    Math.min(Math.max(swing?.[n] ?? g, guess.floor[n]!), guess.ceiling[n]!),
+  );
+  integrator.setTolerance(TIGHT, scale, 3 * circuit.typicalA ** 2 * circuit.periodS);
+}
+
+/**
+ * Switch-on from rest: everything empty, the EMF starting at `switchOnPhaseDeg`, for `cycles` mains cycles. Rail, winding
+ * and diode figures are those of the last cycle; `start` looks at the whole run.
+ * @throws SolveError when the integration fails
+ */
+export function solveStart(
+  network: Network,
+  cycles: number,
+  switchOnPhaseDeg: number,
+  options: TransientOptions = {},
+): Solution {
+  const circuit = assemble(network);
+  const integrator = integratorFor(circuit);
+  prepare(integrator);
+  const peak = peakWatch(integrator);
+  const squares = new Float64Array(circuit.ports.length);
+  // Only cycles in which the rail rose above all before can hold the instant it reaches nine tenths.
+  const rises: { t: Float64Array; v: Float64Array }[] = [];
+  let highest = -Infinity;
+  const journey = travel(
+    network,
+    integrator,
+    new Float64Array(circuit.states),
+    [{ from: 0, to: cycles * circuit.periodS, mains: { phase: (switchOnPhaseDeg * Math.PI) / 180, factor: 1 } }],
+    cycles,
+    true,
+    (columns) => {
+      peak.watch(columns);
+      for (let n = 0; n < squares.length; n++) {
+        if (circuit.ports[n]!.diodes.length === 0) continue;
+        const i = columns.portA[n]!;
+        for (let r = 0; r < columns.count; r++) squares[n]! += columns.weight[r]! * i[r]! * i[r]!;
+      }
+      const v = columns.railV[0]!;
+      const top = v.reduce((a, b) => Math.max(a, b), -Infinity);
+      if (top <= highest) return;
+      highest = top;
+      rises.push({ t: columns.t, v });
+    },
+    options,
+  );
+  const target = 0.9 * journey.figures.rails[0]!.meanV;
+  return {
+    ...journey.figures,
+    start: { ...peak.peaks, i2tDiode: Math.max(...squares), timeTo90PercentS: firstReached(rises, target) },
+    ...(journey.waveforms ? { waveforms: journey.waveforms } : {}),
+    effort: { steps: journey.steps, passes: 1 },
+    state: journey.state,
+  };
+}
+
+function firstReached(rises: readonly { t: Float64Array; v: Float64Array }[], target: number): number | null {
+  for (const { t, v } of rises) {
+    const r = v.findIndex((volts) => volts >= target);
+    if (r < 0) continue;
+    if (r === 0 || t[r]! <= t[r - 1]!) return t[r]!;
+    return crossing(t, v, target, r - 1);
+  }
+  return null;
+}
+
+/**
+ * From the periodic steady state of one network into another with the same parts but other loads or values, from the
+ * rising zero crossing on: a load step, a load removed, a fault that appears.
+ * @throws SolveError when either fails
+ */
+export function solveChange(before: Network, after: Network, cycles: number, options: TransientOptions = {}): Solution {
+  const steady = solveSteady(before, options.warm ? { warm: options.warm } : {});
+  const circuit = assemble(after);
+  if (circuit.states !== steady.state.length)
+    throw new SolveError('a change may not add or remove parts that store energy');
+  const integrator = integratorFor(circuit);
+  prepare(integrator);
+  const peak = peakWatch(integrator);
+  const seen = { min: Infinity, max: -Infinity, sum: 0, time: 0 };
+  const journey = travel(
+    after,
+    integrator,
+    Float64Array.from(steady.state),
+    [{ from: 0, to: cycles * circuit.periodS, mains: RUNNING_MAINS }],
+    cycles,
+    false,
+    (columns) => {
+      peak.watch(columns);
+      const v = columns.railV[0]!;
+      seen.min = Math.min(seen.min, largest(columns.t, v, -1).value);
+      seen.max = Math.max(seen.max, largest(columns.t, v, 1).value);
+      for (let r = 0; r < columns.count; r++) {
+        seen.sum += columns.weight[r]! * v[r]!;
+        seen.time += columns.weight[r]!;
+      }
+    },
+    options,
+  );
+  const rail = steady.rails[0]!;
+  return {
+    ...journey.figures,
+    step: {
+      beforeMeanV: rail.meanV,
+      beforeMinV: rail.minV,
+      beforeMaxV: rail.maxV,
+      minV: seen.min,
+      maxV: seen.max,
+      meanV: seen.sum / seen.time,
+      ...peak.peaks,
+    },
+    ...(journey.waveforms ? { waveforms: journey.waveforms } : {}),
+    effort: { steps: journey.steps + steady.effort.steps, passes: steady.effort.passes },
+    state: journey.state,
+  };
+}
+
+/** A network with the current of its stepped load set. @throws SolveError when no load of the first rail has one */
+export function withLoadCurrent(network: Network, currentA: number): Network {
+  const [first, ...others] = network.sections;
+  const [rail, ...rest] = first!.rails;
+  const at = steppedLoad(rail!.load);
+  if (at < 0) throw new SolveError('no load of the first rail has a current that could step');
+  const load = rail!.load.map((l, n) => (n === at ? ({ ...l, currentA } as Load) : l));
+  return { ...network, sections: [{ ...first!, rails: [{ ...rail!, load }, ...rest] }, ...others] };
+}
+
+/**
+ * The mains fails for `missingCycles` from `atCycle` on and returns in phase; meanwhile the windings stay connected as
+ * shorts through their resistance and inductance.
+ * @throws SolveError when the integration fails
+ */
+export function solveDip(
+  network: Network,
+  dip: { missingCycles: number; cycles: number; atCycle: number },
+  options: TransientOptions = {},
+): Solution {
+  const circuit = assemble(network);
+  const cycle = findCycle(circuit, options.warm);
+  const { integrator } = cycle;
+  const steadyColumns = columnsOf(integrator);
+  const beforeMinV = largest(steadyColumns.t, steadyColumns.railV[0]!, -1).value;
+  prepare(
+    integrator,
+    Float64Array.from(integrator.high, (h, n) => h - integrator.low[n]!),
+  );
+  const T = circuit.periodS;
+  const gone = dip.atCycle * T;
+  const back = (dip.atCycle + dip.missingCycles) * T;
+  const end = dip.cycles * T;
+  const missing: Mains = { phase: 0, factor: 0 };
+  const peak = peakWatch(integrator);
+  const lowest = { value: Infinity, t: 0 };
+  let maxV = -Infinity;
+  const threshold = 0.99 * beforeMinV;
+  /** Since when, after the return, the rail has stood above the threshold; null while it is below. */
+  let above: number | null = null;
+  let recovered: number | null = null;
+  const journey = travel(
+    network,
+    integrator,
+    cycle.start,
+    [
+      { from: 0, to: gone, mains: RUNNING_MAINS },
+      { from: gone, to: back, mains: missing },
+      { from: back, to: end, mains: RUNNING_MAINS },
+    ],
+    dip.cycles,
+    false,
+    (columns) => {
+      const { t, count } = columns;
+      if (t[0]! < gone - 1e-6 * T) return;
+      peak.watch(columns);
+      const v = columns.railV[0]!;
+      const low = largest(t, v, -1);
+      if (low.value < lowest.value) {
+        lowest.value = low.value;
+        lowest.t = low.t;
+      }
+      maxV = Math.max(maxV, largest(t, v, 1).value);
+      if (t[0]! < back - 1e-6 * T || recovered !== null) return;
+      if (above === null && v[0]! >= threshold) above = t[0]!;
+      for (let r = 0; r + 1 < count && recovered === null; r++) {
+        if (above !== null && t[r + 1]! >= above + T) recovered = above;
+        else if (v[r]! >= threshold !== v[r + 1]! >= threshold && t[r + 1]! > t[r]!) {
+          above = v[r]! >= threshold ? null : crossing(t, v, threshold, r);
+        }
+      }
+    },
+    options,
+  );
+  if (recovered === null && above !== null && above + T <= end * (1 + 1e-12)) recovered = above;
+  const regulator = circuit.rails[0]!.load.regulator;
+  const result: DipResult = {
+    beforeMinV,
+    minV: lowest.value,
+    timeToMinS: lowest.t - gone,
+    maxV,
+    ...peak.peaks,
+    recoveredWithinS: recovered === null ? null : recovered - back,
+    ...(regulator ? { outputMinV: regulatorOutput(regulator, lowest.value) } : {}),
+  };
+  return {
+    ...journey.figures,
+    dip: result,
+    ...(journey.waveforms ? { waveforms: journey.waveforms } : {}),
+    effort: { steps: journey.steps + cycle.effort.steps, passes: cycle.effort.passes },
+    state: journey.state,
+  };
+}

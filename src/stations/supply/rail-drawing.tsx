@@ -1,0 +1,258 @@
+import type { ReactNode } from 'react';
+import { BANDS, type Band, type Picture } from '@/core/judge/picture';
+import type { StationId } from '@/core/judge/verdict';
+import { formatNominal, formatQuantity } from '@/core/quantity/format';
+import { onRail } from '@/core/study/operating-point';
+import { archPoints, bandOf, pathOf, shortfallArea, type Columns } from '@/ui/terrace-geometry';
+import { Daylight } from './daylight';
+import type { RailScene } from './rail-scene';
+import { Tag } from './tag';
+
+interface Props {
+  picture: Picture;
+  rail: number;
+  scene: RailScene;
+  cols: Columns;
+  band: Band;
+  /** Height of a voltage, in magnitudes: the negative rail's own mirrored scale. */
+  y(v: number): number;
+  /** True for the rail drawn below zero. */
+  mirrored: boolean;
+  /** Highest voltage the scale has room for. */
+  topV: number;
+  opens(station: StationId, figure: string): () => void;
+}
+
+/** One rail of the terrace, from the winding's peak to the load; the negative one is the same drawing upside down. */
+export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, topV, opens }: Props) {
+  const { design } = picture;
+  const { low, nominal, high } = scene;
+  const front = scene[band];
+  const point = onRail(picture.points[band], rail);
+  const idleV = onRail(picture.points.idle, rail).reservoir.maxV;
+  const needed = picture.neededV;
+  const regulated = needed !== null;
+  const outV = point.outputMeanV;
+  const sign = mirrored ? '−' : '';
+  const half = design.demand.tolerancePct / 100;
+  const windowV = [design.demand.outputV * (1 - half), design.demand.outputV * (1 + half)] as const;
+  const valleyV = low.rail.reduce((least, p) => Math.min(least, p[1]), Infinity);
+  const short = needed !== null && valleyV < needed;
+  const last = cols.after ?? cols.reservoir;
+  const middle = ([a, b]: [number, number]) => (a + b) / 2;
+  const between = (a: number, b: number) =>
+    Math.abs(y(a) - y(b)) < 16 ? Math.min(y(a), y(b)) - 7 : (y(a) + y(b)) / 2 + 4;
+  /** Words this far beyond a level, away from zero. */
+  const beyond = (v: number, px: number) => (mirrored ? y(v) + px + 8 : y(v) - px);
+  // A doubler's two cans share what stands at its node.
+  const canV = design.reservoir.ratedV * (design.rectifier.kind === 'doubler' ? 2 : 1);
+  const takes = (above: number, below: number) =>
+    `${above >= below ? '−' : '+'}${formatQuantity(Math.abs(above - below), 'V', 2)}`;
+
+  return (
+    <g>
+      <Slab x={cols.load} y={y} from={windowV[0]} to={windowV[1]} least={2} fill="var(--volt-soft)" />
+      <path
+        d={`M${cols.load[0]} ${y(windowV[1])}H${cols.load[1]}M${cols.load[0]} ${y(windowV[0])}H${cols.load[1]}`}
+        stroke="var(--volt)"
+        strokeWidth="1"
+        strokeDasharray="2 3"
+      />
+
+      {/* What the regulator burns: from its mean input down to the output */}
+      {regulated && point.rail.meanV > outV && (
+        <Slab x={cols.regulator} y={y} from={outV} to={point.rail.meanV} fill="url(#burn)" />
+      )}
+
+      {/* Mains arch */}
+      <path
+        d={bandOf(archPoints(high.levels.openPeakV, 0, cols.mains), archPoints(low.levels.openPeakV, 0, cols.mains), y)}
+        fill="var(--volt-soft)"
+      />
+      {(['low', 'high', 'nominal'] as const).map((b) => (
+        <path key={b} d={pathOf(archPoints(scene[b].levels.openPeakV, 0, cols.mains), y)} {...lineStyle(b, band)} />
+      ))}
+
+      {/* From the winding to where the load hangs */}
+      <path d={bandOf(high.path, low.path, y)} fill="var(--volt-soft)" />
+      {needed !== null && (
+        <path d={shortfallArea(low.rail, needed, y)} fill="url(#short-hatch)" data-testid="shortfall" />
+      )}
+      {BANDS.map((b) => (
+        <path key={b} d={pathOf(scene[b].path, y)} {...lineStyle(b, band)} data-band={mirrored ? undefined : b} />
+      ))}
+
+      {/* The dropout line runs on through the regulator, so that wave and sag can be compared */}
+      {needed !== null && (
+        <g>
+          <path
+            d={`M${last[0]} ${y(needed)}H${cols.regulator[1]}`}
+            stroke="var(--ember)"
+            strokeWidth="1.5"
+            strokeDasharray="7 4"
+          />
+          <Tag
+            x={cols.regulator[1] - 5}
+            y={y(needed) + (short !== mirrored ? -6 : 15)}
+            anchor="end"
+            colour="var(--ember)"
+          >{`needs ${sign}${formatNominal(needed, 'V')}`}</Tag>
+        </g>
+      )}
+
+      {/* Output, with its sags under the valleys that cause them */}
+      {regulated ? (
+        <g>
+          <path d={pathOf(low.output, y)} fill="none" stroke="var(--volt)" strokeWidth="1.4" strokeDasharray="5 4" />
+          <path
+            d={pathOf([...front.output, [last[1], outV], [cols.load[1], outV]], y)}
+            fill="none"
+            stroke="var(--volt)"
+            strokeWidth="2.6"
+            strokeLinejoin="round"
+          />
+        </g>
+      ) : (
+        <g>
+          <path
+            d={bandOf(
+              [
+                [last[1], high.rail.at(-1)![1]],
+                [cols.regulator[1], high.levels.outputMaxV],
+                [cols.load[1], high.levels.outputMaxV],
+              ],
+              [
+                [last[1], low.rail.at(-1)![1]],
+                [cols.regulator[1], low.levels.outputMinV],
+                [cols.load[1], low.levels.outputMinV],
+              ],
+              y,
+            )}
+            fill="var(--volt-soft)"
+          />
+          <path
+            d={`M${last[1]} ${y(front.rail.at(-1)![1])}L${cols.regulator[1]} ${y(outV)}H${cols.load[1]}`}
+            fill="none"
+            stroke="var(--volt)"
+            strokeWidth="2.6"
+            strokeLinejoin="round"
+          />
+        </g>
+      )}
+
+      {/* Ceilings: what the can stands, and where the reservoir idles */}
+      {design.reservoir.capacitanceF > 0 && (
+        <g>
+          {canV <= topV && (
+            <>
+              <path
+                d={`M${cols.reservoir[0]} ${y(canV)}H${cols.reservoir[1]}`}
+                stroke={idleV > canV ? 'var(--fail)' : 'var(--edge)'}
+                strokeWidth="2"
+              />
+              {!mirrored && (
+                <Tag x={cols.reservoir[0] + 4} y={y(canV) + 14} colour="var(--quiet)">
+                  {`${design.rectifier.kind === 'doubler' ? 'two cans' : 'can'} ${formatNominal(canV, 'V')}`}
+                </Tag>
+              )}
+            </>
+          )}
+          <path
+            d={`M${cols.reservoir[1] - 34} ${y(idleV)}H${cols.reservoir[1]}`}
+            stroke="var(--volt)"
+            strokeWidth="2.4"
+          />
+          <Tag
+            x={cols.reservoir[1] - 38}
+            y={y(idleV) + 4}
+            anchor="end"
+            colour="var(--quiet)"
+            onOpen={opens('reservoir', 'reservoir-idle')}
+          >{`idles at ${sign}${formatQuantity(idleV, 'V')}`}</Tag>
+        </g>
+      )}
+
+      {/* What each step takes, in the band in front */}
+      {!mirrored && (
+        <g>
+          <Tag
+            x={middle(cols.winding) + 5}
+            y={between(front.levels.openPeakV, front.levels.terminalPeakV)}
+            colour="var(--ink)"
+            onOpen={opens('winding', 'winding-ohm')}
+          >
+            {takes(front.levels.openPeakV, front.levels.terminalPeakV)}
+          </Tag>
+          <Tag
+            x={middle(cols.rectifier) + 5}
+            y={between(front.levels.terminalPeakV, cols.before ? front.levels.inputMaxV : front.levels.reservoirMaxV)}
+            colour="var(--ink)"
+            onOpen={opens('rectifier', 'diode-drop')}
+          >
+            {takes(front.levels.terminalPeakV, cols.before ? front.levels.inputMaxV : front.levels.reservoirMaxV)}
+          </Tag>
+        </g>
+      )}
+
+      {/* Daylight: the number the whole drawing is about */}
+      {needed !== null && (
+        <Daylight
+          x={cols.regulator[0] + 14}
+          valleyV={valleyV}
+          neededV={needed}
+          y={y}
+          onOpen={opens('regulator', 'verdict:headroom')}
+        />
+      )}
+      <Tag
+        x={middle(cols.load)}
+        y={beyond(Math.max(outV, windowV[1], nominal.levels.outputMaxV), 12)}
+        anchor="middle"
+        colour="var(--volt)"
+        size={24}
+        bold
+        onOpen={opens('load', 'output-mean')}
+      >
+        {`${sign}${formatQuantity(outV, 'V')}`}
+      </Tag>
+    </g>
+  );
+}
+
+function Slab({
+  x,
+  y,
+  from,
+  to,
+  fill,
+  least = 0,
+}: {
+  x: [number, number];
+  y(v: number): number;
+  from: number;
+  to: number;
+  fill: string;
+  least?: number;
+}): ReactNode {
+  return (
+    <rect
+      x={x[0]}
+      width={x[1] - x[0]}
+      y={Math.min(y(from), y(to))}
+      height={Math.max(least, Math.abs(y(to) - y(from)))}
+      fill={fill}
+    />
+  );
+}
+
+function lineStyle(line: Band, front: Band) {
+  const ahead = line === front;
+  return {
+    fill: 'none',
+    stroke: 'var(--volt)',
+    strokeLinejoin: 'round' as const,
+    strokeWidth: ahead ? 2.6 : 1.3,
+    opacity: ahead ? 1 : 0.75,
+    ...(line === 'low' ? { strokeDasharray: ahead ? '8 4' : '5 4' } : {}),
+  };
+}
