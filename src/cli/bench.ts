@@ -68,7 +68,13 @@ function caseRows(rounds: number): CaseRow[] {
       const steady = run.kind === 'steady' ? solveSteady(network) : null;
       const next = moved(network);
       const coldMs = timed(() => solveRun(network, run), rounds);
-      const plain = steady ? timePlainWay(network, steady.rails[0]!.meanV) : null;
+      const plain = steady
+        ? timePlainWay(network, {
+            meanV: steady.rails[0]!.meanV,
+            ripplePeakToPeakV: steady.rails[0]!.ripplePeakToPeakV,
+            windingRmsA: steady.windings[0]!.rmsA,
+          })
+        : null;
       return {
         id: file.replace('.json', ''),
         worst: worst.relative,

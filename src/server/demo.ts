@@ -27,7 +27,7 @@ export function demoDesigns(): Design[] {
   );
   const tide = blankDesign(
     'Tide-telegraph receiver, valves',
-    { outputV: 180, outputA: 0.045, tolerancePct: 12, rippleVpp: 0.3, kind: 'current' },
+    { outputV: 180, outputA: 0.045, tolerancePct: 25, rippleVpp: 3, kind: 'current' },
     mains,
   );
   return [
@@ -69,13 +69,13 @@ export function demoDesigns(): Design[] {
     {
       ...tide,
       note: 'Anode supply through a choke for soft current, heaters from their own winding. Dangerous for minutes after switching off.',
-      transformer: { ratedV: 230, ratedVA: 60, regulationPct: 11, hotC: 75, leakageH: 0.02 },
+      transformer: { ratedV: 205, ratedVA: 60, regulationPct: 11, hotC: 75, leakageH: 0.02 },
       rectifier: { kind: 'centre-tap', diode: 'si-1a' },
       reservoir: { ...tide.reservoir, capacitanceF: 47e-6, ratedV: 400 },
       filter: {
-        before: [{ kind: 'choke', inductanceH: 12, resistanceOhm: 220, ratedA: 0.08, swinging: false }],
+        before: [{ kind: 'choke', inductanceH: 15, resistanceOhm: 220, ratedA: 0.08, swinging: false }],
         after: [],
-        bleederOhm: 22000,
+        bleederOhm: 10000,
       },
       heater: { ratedV: 6.3, currentA: 1.8 },
     },

@@ -204,7 +204,13 @@ export function assemble(network: Network): Circuit {
   let typicalA = 0;
   for (const rail of rails) {
     const winding = network.sections[rail.section]!.winding;
-    typicalA = Math.max(typicalA, rail.load.current(1.27 * winding.voltageRms, Infinity));
+    const aboutV = 1.27 * winding.voltageRms;
+    let current = rail.load.current(aboutV, Infinity);
+    for (const n of rail.elements) {
+      const element = elements[n]!;
+      if (element.kind === 'resistor' && element.to < 0) current += aboutV / element.ohm;
+    }
+    typicalA = Math.max(typicalA, current);
   }
   const choked = rails.some((rail) => {
     const firstElement = elements[rail.elements[0] ?? -1];

@@ -83,7 +83,8 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
       })) as Figure[];
     case 'winding': {
       const model = modelOf(design);
-      const rmsA = Math.max(...solution.windings.map((w) => w.rmsA));
+      const feeding = solution.windings.slice(0, windingCount(design));
+      const rmsA = Math.max(...feeding.map((w) => w.rmsA));
       const halves = windingCount(design);
       const ohm = model.ownHotOhm + model.sharedHotOhm;
       return [
@@ -105,7 +106,7 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
         simulated(
           'winding-peak',
           'Charging pulse',
-          Math.max(...solution.windings.map((w) => w.peakA)),
+          Math.max(...feeding.map((w) => w.peakA)),
           'A',
           'highest winding current of the cycle',
         ),

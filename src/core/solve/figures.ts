@@ -309,28 +309,37 @@ export function sampler(circuit: Circuit, perCycle: number) {
     /** Takes the samples that fall into these columns, up to but not including `end`. */
     take(columns: Columns, end: number) {
       const { t: times, count } = columns;
+      const from: number[] = [];
+      const share: number[] = [];
       for (let r = 0; next * step < end - 1e-9 * step; next++) {
         const t = next * step;
         while (r + 2 < count && times[r + 1]! <= t) r++;
-        const b = Math.min(r + 1, count - 1);
-        const span = times[b]! - times[r]!;
-        const s = span > 0 ? Math.min(Math.max((t - times[r]!) / span, 0), 1) : 0;
-        const at = (column: Column) => column[r]! + s * (column[b]! - column[r]!);
+        const span = times[Math.min(r + 1, count - 1)]! - times[r]!;
+        from.push(r);
+        share.push(span > 0 ? Math.min(Math.max((t - times[r]!) / span, 0), 1) : 0);
         waveforms.t.push(t);
-        waveforms.sourceV.push(at(columns.emf));
-        columns.railV.forEach((v, n) => waveforms.railV[n]!.push(at(v)));
-        columns.railInputV.forEach((v, n) => waveforms.inputV[n]!.push(at(v)));
-        columns.windingA.forEach((i, n) => waveforms.windingA[n]!.push(at(i)));
-        circuit.rails.forEach((rail, r) =>
-          rail.elements.forEach((element, k) => {
-            waveforms.elementV[r]![k]!.push(at(columns.elementV[element]!));
-            waveforms.elementA[r]![k]!.push(at(columns.elementA[element]!));
-          }),
-        );
-        circuit.ports.forEach((port, n) => {
-          for (const d of port.diodes) waveforms.diodeA[d]!.push(port.law === 'open' ? 0 : at(columns.portA[n]!));
-        });
       }
+      const read = (into: number[], column: Column, sign = 1) => {
+        for (let n = 0; n < from.length; n++) {
+          const r = from[n]!;
+          const a = column[r]!;
+          const b = column[r + 1 < count ? r + 1 : r]!;
+          into.push(sign * (a + share[n]! * (b - a)));
+        }
+      };
+      read(waveforms.sourceV, columns.emf);
+      columns.railV.forEach((v, n) => read(waveforms.railV[n]!, v));
+      columns.railInputV.forEach((v, n) => read(waveforms.inputV[n]!, v));
+      columns.windingA.forEach((i, n) => read(waveforms.windingA[n]!, i));
+      circuit.rails.forEach((rail, r) =>
+        rail.elements.forEach((element, k) => {
+          read(waveforms.elementV[r]![k]!, columns.elementV[element]!);
+          read(waveforms.elementA[r]![k]!, columns.elementA[element]!);
+        }),
+      );
+      circuit.ports.forEach((port, n) => {
+        for (const d of port.diodes) read(waveforms.diodeA[d]!, columns.portA[n]!, port.law === 'open' ? 0 : 1);
+      });
     },
   };
 }

@@ -65,15 +65,19 @@ export function firstGuess(circuit: Circuit): Guess {
     const share = stacked ? 2 : 1;
     const ahead = seriesOhm(circuit, rail);
     const input = chokeInput(circuit, rail);
+    const shuntS = rail.elements.reduce((sum, n) => {
+      const element = elements[n]!;
+      return sum + (element.kind === 'resistor' && element.to < 0 ? 1 / element.ohm : 0);
+    }, 0);
     const balance = (v: number) => {
-      const loadA = loadAt(rail, share * v, ahead);
+      const loadA = loadAt(rail, share * v, ahead, shuntS);
       return (
         (input.choke
           ? meanThroughChoke(circuit, feeding, v, input)
           : meanInto(circuit, feeding, v, input.ohm, others)) - loadA
       );
     };
-    const running = loadAt(rail, 0.9 * share * railPeak, ahead);
+    const running = loadAt(rail, 0.9 * share * railPeak, ahead, shuntS);
     const reservoirF = first?.kind === 'capacitor' ? first.capacitanceF : Infinity;
     const resolution = Math.min(
       0.01 * railPeak,
@@ -88,7 +92,7 @@ export function firstGuess(circuit: Circuit): Guess {
     }
     const inputV = (low + high) / 2;
     if (coupled && !input.choke) meanInto(circuit, feeding, inputV, input.ohm, others, drawn[index]);
-    const loadA = loadAt(rail, share * inputV, ahead);
+    const loadA = loadAt(rail, share * inputV, ahead, shuntS);
     let v = share * inputV;
     let ripple = (loadA * periodS) / 2;
     let behind = false;
@@ -252,9 +256,9 @@ function seriesOhm(circuit: Circuit, rail: CircuitRail): number {
   return ohm;
 }
 
-/** Load current of a rail whose reservoir stands at v, A. */
-function loadAt(rail: CircuitRail, v: number, ohm: number): number {
-  if (ohm === 0) return rail.load.current(v, Infinity);
+/** Current a rail whose reservoir stands at v takes out of it, bleeders included, A. */
+function loadAt(rail: CircuitRail, v: number, ohm: number, shuntS: number): number {
+  if (ohm === 0) return rail.load.current(v, Infinity) + shuntS * v;
   let low = 0;
   let high = v;
   for (let round = 0; round < 30; round++) {
@@ -262,5 +266,5 @@ function loadAt(rail: CircuitRail, v: number, ohm: number): number {
     if (middle + ohm * rail.load.current(middle, Infinity) > v) high = middle;
     else low = middle;
   }
-  return rail.load.current((low + high) / 2, Infinity);
+  return rail.load.current((low + high) / 2, Infinity) + shuntS * v;
 }

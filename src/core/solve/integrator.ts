@@ -51,6 +51,9 @@ export function emf(circuit: Circuit, mains: Mains, t: number): number {
   return mains.factor * circuit.peakV * (s > clip ? clip : s < -clip ? -clip : s);
 }
 
+/** Record buffers of integrators that are done: big enough that fresh ones would cost more than the figures in them. */
+const spare: Float64Array[] = [];
+
 /**
  * What a run leaves behind: one record per stage of every accepted step, in the order of time, each holding the instant,
  * its weight in an integral over time, and the whole circuit. Kept flat; the offsets say where what stands.
@@ -106,6 +109,8 @@ export function integratorFor(circuit: Circuit) {
   const gridH = Float64Array.from({ length: LEVELS }, (_, l) => longest * 2 ** (-l / 2));
   /** What each state moved through in the last run, and the least of it that counts. */
   const lastRow = (STAGES - 1) * stride;
+  /** Alternating-current loads stand behind the diodes in the list; their sine needs no watching. */
+  const nDiodePorts = nP - circuit.acPorts.length;
   /** The choke that carries all of a port's current, -1 when a capacitor stands before it or there is none. */
   const chokeOf = circuit.ports.map((port) => {
     if (port.input < 0) return -1;
@@ -132,7 +137,7 @@ export function integratorFor(circuit: Circuit) {
     const floatAt = loadAt + nR;
     const width = floatAt + nF;
     return {
-      data: new Float64Array(width * 800),
+      data: spare.pop() ?? new Float64Array(16_384),
       count: 0,
       stride: width,
       emf: 2,
@@ -188,7 +193,7 @@ export function integratorFor(circuit: Circuit) {
 
   function keep(h: number): void {
     if ((records.count + STAGES) * stride > records.data.length) {
-      const bigger = new Float64Array(records.data.length * 2);
+      const bigger = new Float64Array(Math.max(records.data.length * 2, (records.count + STAGES) * stride));
       bigger.set(records.data);
       records.data = bigger;
     }
@@ -269,7 +274,7 @@ export function integratorFor(circuit: Circuit) {
 
   function sumOfSquares(): number {
     let sum = 0;
-    for (let n = 0; n < nP; n++) sum += portA[n]! * portA[n]!;
+    for (let n = 0; n < nDiodePorts; n++) sum += portA[n]! * portA[n]!;
     return sum;
   }
 
@@ -433,7 +438,22 @@ export function integratorFor(circuit: Circuit) {
     }
   }
 
-  return { circuit, stage, records, x, transition, low, high, setTolerance, run };
+  return {
+    circuit,
+    stage,
+    records,
+    x,
+    transition,
+    low,
+    high,
+    setTolerance,
+    run,
+    /** Hands the record buffer on to the next integrator; this one must not be used afterwards. */
+    release(): void {
+      if (spare.length < 4) spare.push(records.data);
+      records.data = new Float64Array(0);
+    },
+  };
 }
 
 export type Integrator = ReturnType<typeof integratorFor>;

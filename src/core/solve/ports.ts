@@ -1,58 +1,22 @@
-import type { Circuit, Port } from '@/core/circuit/assemble';
+import type { Circuit } from '@/core/circuit/assemble';
 import { invert, solveLinear } from './dense';
 import { wrightOmega } from './wright-omega';
-
-/** What the port equations take from the step size alone. */
-export interface PortTable {
-  /** Impedance between ports, ohm: v[k] = u[k] - sum of z[k][j]*i[j]. */
-  z: Float64Array;
-  /** Own impedance and series resistance of each port, ohm. */
-  ohm: Float64Array;
-  /** ln of the scaled saturation current: where the omega function's argument starts. */
-  shift: Float64Array;
-  /** theta/ohm, A per unit of omega. */
-  perAmp: Float64Array;
-  /** What the saturation currents of all other ports add to a port's drive, V. */
-  leakV: Float64Array;
-  /** Below this drive a port carries its saturation current and nothing else, V. */
-  offV: Float64Array;
-}
 
 /** Below this argument of the omega function a diode carries its saturation current and nothing else. */
 const OFF = -40;
 const MOST_NEWTON = 60;
 
-export function newPortTable(ports: number, take: (length: number) => Float64Array): PortTable {
-  return {
-    z: take(ports * ports),
-    ohm: take(ports),
-    shift: take(ports),
-    perAmp: take(ports),
-    leakV: take(ports),
-    offV: take(ports),
-  };
-}
-
-/** Completes a table whose `z` has been filled in. */
-export function finishPortTable(table: PortTable, ports: readonly Port[]): void {
-  const n = ports.length;
-  for (let k = 0; k < n; k++) {
-    const port = ports[k]!;
-    // The closed form divides by this; a micro-ohm lies far below any real winding.
-    const ohm = Math.max(1e-6, table.z[k * n + k]! + port.ohm);
-    table.ohm[k] = ohm;
-    let leak = 0;
-    for (let j = 0; j < n; j++) {
-      if (j !== k && ports[j]!.law === 'diode') leak += table.z[k * n + j]! * ports[j]!.saturationA;
-    }
-    table.leakV[k] = leak;
-    table.offV[k] = port.law === 'open' ? Infinity : -Infinity;
-    if (port.law !== 'diode') continue;
-    const x = (ohm * port.saturationA) / port.thetaV;
-    table.shift[k] = x + Math.log(x);
-    table.perAmp[k] = port.thetaV / ohm;
-    table.offV[k] = (OFF - table.shift[k]!) * port.thetaV;
-  }
+/**
+ * Length of the table of the port equations: what they take from the step size alone, in this order.
+ *   z       impedance between ports, ohm: v[k] = u[k] - sum of z[k][j]*i[j]
+ *   ohm     own impedance and series resistance of each port, ohm
+ *   shift   where the omega function's argument starts: ln of the scaled saturation current
+ *   perAmp  theta/ohm, A per unit of omega
+ *   leakV   what the saturation currents of all other ports add to a port's drive, V
+ *   offV    below this drive a port carries its saturation current and nothing else, V
+ */
+export function portTableLength(ports: number): number {
+  return ports * ports + 5 * ports;
 }
 
 /**
@@ -60,9 +24,15 @@ export function finishPortTable(table: PortTable, ports: readonly Port[]): void 
  * omega), and where several conduct together Newton's method joins them. While at most one conducts no iteration is
  * needed. `i` holds the last answer and is the starting point of the next.
  */
-export function portSolver(circuit: Circuit) {
+export function portSolver(circuit: Circuit, from: number) {
   const { ports } = circuit;
   const n = ports.length;
+  const oZ = from;
+  const oOhm = oZ + n * n;
+  const oShift = oOhm + n;
+  const oPerAmp = oShift + n;
+  const oLeak = oPerAmp + n;
+  const oOff = oLeak + n;
   const i = new Float64Array(n);
   const live = new Uint8Array(n);
   /** d(i)/d(drive) of each port against its own loop, S. */
@@ -70,6 +40,7 @@ export function portSolver(circuit: Circuit) {
   const law = Uint8Array.from(ports, (p) => (p.law === 'diode' ? 0 : p.law === 'resistor' ? 1 : 2));
   const theta = Float64Array.from(ports, (p) => p.thetaV);
   const saturation = Float64Array.from(ports, (p) => p.saturationA);
+  const series = Float64Array.from(ports, (p) => p.ohm);
   const matrix = new Float64Array((n + circuit.floats) ** 2);
   const right = new Float64Array(n + circuit.floats);
   const floatV = new Float64Array(circuit.floats);
@@ -82,18 +53,18 @@ export function portSolver(circuit: Circuit) {
   let first = 0;
 
   /** Current of port k alone, given what the others carry. Leaves its slope in `slope` and whether it conducts in `live`. */
-  function own(table: PortTable, k: number, drive: number): number {
+  function own(table: Float64Array, k: number, drive: number): number {
     if (law[k] === 1) {
       live[k] = 1;
-      slope[k] = 1 / table.ohm[k]!;
-      return drive / table.ohm[k]!;
+      slope[k] = 1 / table[oOhm + k]!;
+      return drive / table[oOhm + k]!;
     }
     if (law[k] === 2) {
       live[k] = 0;
       slope[k] = 0;
       return 0;
     }
-    const x = drive / theta[k]! + table.shift[k]!;
+    const x = drive / theta[k]! + table[oShift + k]!;
     if (x < OFF) {
       live[k] = 0;
       slope[k] = 0;
@@ -101,32 +72,38 @@ export function portSolver(circuit: Circuit) {
     }
     const w = wrightOmega(x);
     live[k] = 1;
-    slope[k] = w / ((1 + w) * table.ohm[k]!);
-    return w * table.perAmp[k]! - saturation[k]!;
+    slope[k] = w / ((1 + w) * table[oOhm + k]!);
+    return w * table[oPerAmp + k]! - saturation[k]!;
   }
 
-  function driveOf(table: PortTable, u: Float64Array, k: number): number {
+  function driveOf(table: Float64Array, u: Float64Array, k: number): number {
     let drive = u[k]!;
     const row = k * n;
-    for (let j = 0; j < n; j++) if (j !== k) drive -= table.z[row + j]! * i[j]!;
+    for (let j = 0; j < n; j++) if (j !== k) drive -= table[oZ + row + j]! * i[j]!;
     return drive;
   }
 
-  function settle(table: PortTable, u: Float64Array): boolean {
+  function settle(table: Float64Array, u: Float64Array): boolean {
+    // Sweeps suffice while what conducts does not pull at each other, as the two rails of a split supply hardly do.
     // The port that conducted last goes first; if it alone conducts, the others confirm it in the same sweep.
-    for (let sweep = 0; sweep < 4; sweep++) {
-      let changed = false;
+    for (let sweep = 0; sweep < 3; sweep++) {
+      let moved = 0;
       let count = 0;
       for (let m = 0; m < n; m++) {
         const k = m === 0 ? first : m <= first ? m - 1 : m;
         value = own(table, k, driveOf(table, u, k));
-        if (m > 0 && value !== i[k]) changed = true;
+        if (m > 0 || sweep > 0) {
+          const change = Math.abs(value - i[k]!) * table[oOhm + k]!;
+          if (change > moved) moved = change;
+        }
         i[k] = value;
-        count += live[k]!;
+        if (live[k]) {
+          count++;
+          if (value > i[first]!) first = k;
+        }
       }
-      for (let k = 0; count === 1 && k < n; k++) if (live[k]) first = k;
-      if (n === 1 || !changed) return true;
-      if (count > 1) break;
+      if (moved < 1e-11 || n === 1) return true;
+      if (count > 1 && sweep > 0 && moved > 1e-3) break;
     }
     return newton(table, u);
   }
@@ -135,15 +112,15 @@ export function portSolver(circuit: Circuit) {
    * The usual instant: one port conducts at most, the one that did last. No iteration, and only a comparison for each of
    * the others. @returns false when that is not how it is
    */
-  function alone(table: PortTable, u: Float64Array): boolean {
+  function alone(table: Float64Array, u: Float64Array): boolean {
     const k = first;
     if (law[k] !== 0) return false;
-    const drive = u[k]! + table.leakV[k]!;
+    const drive = u[k]! + table[oLeak + k]!;
     let more = 0;
-    if (drive > table.offV[k]!) {
-      const w = wrightOmega(drive / theta[k]! + table.shift[k]!);
-      more = w * table.perAmp[k]!;
-      slope[k] = w / ((1 + w) * table.ohm[k]!);
+    if (drive > table[oOff + k]!) {
+      const w = wrightOmega(drive / theta[k]! + table[oShift + k]!);
+      more = w * table[oPerAmp + k]!;
+      slope[k] = w / ((1 + w) * table[oOhm + k]!);
       live[k] = 1;
     } else {
       slope[k] = 0;
@@ -151,7 +128,7 @@ export function portSolver(circuit: Circuit) {
     }
     for (let j = 0; j < n; j++) {
       if (j === k) continue;
-      if (u[j]! + table.leakV[j]! - table.z[j * n + k]! * more > table.offV[j]!) return false;
+      if (u[j]! + table[oLeak + j]! - table[oZ + j * n + k]! * more > table[oOff + j]!) return false;
       live[j] = 0;
       slope[j] = 0;
       i[j] = law[j] === 0 ? -saturation[j]! : 0;
@@ -161,7 +138,7 @@ export function portSolver(circuit: Circuit) {
   }
 
   /** Newton's method on the ports that conduct, the others checked until none joins. */
-  function newton(table: PortTable, u: Float64Array): boolean {
+  function newton(table: Float64Array, u: Float64Array): boolean {
     let last = Infinity;
     let damping = 1;
     for (let iteration = 0; iteration < MOST_NEWTON; iteration++) {
@@ -175,8 +152,8 @@ export function portSolver(circuit: Circuit) {
         right[m++] = -miss;
         // In volts, against a fraction of the diode's own and of what rounding leaves of the terms that cancel.
         let terms = Math.abs(u[k]!);
-        for (let j = 0; j < n; j++) terms += Math.abs(table.z[k * n + j]! * i[j]!);
-        const weight = (Math.abs(miss) * table.ohm[k]!) / (1e-9 * (law[k] === 0 ? theta[k]! : 1) + 1e-14 * terms);
+        for (let j = 0; j < n; j++) terms += Math.abs(table[oZ + k * n + j]! * i[j]!);
+        const weight = (Math.abs(miss) * table[oOhm + k]!) / (1e-9 * (law[k] === 0 ? theta[k]! : 1) + 1e-14 * terms);
         if (weight > worst) worst = weight;
       }
       if (worst < 1 || (worst < 1e3 && worst >= 0.5 * last)) {
@@ -190,8 +167,8 @@ export function portSolver(circuit: Circuit) {
       last = worst;
       if (m === 2) {
         const [a, b] = [active[0]!, active[1]!];
-        const ab = slope[a]! * table.z[a * n + b]!;
-        const ba = slope[b]! * table.z[b * n + a]!;
+        const ab = slope[a]! * table[oZ + a * n + b]!;
+        const ba = slope[b]! * table[oZ + b * n + a]!;
         const det = 1 - ab * ba;
         const [ra, rb] = [right[0]!, right[1]!];
         i[a]! += (damping * (ra - ab * rb)) / det;
@@ -201,7 +178,7 @@ export function portSolver(circuit: Circuit) {
       }
       for (let r = 0; r < m; r++) {
         const k = active[r]!;
-        for (let c = 0; c < m; c++) matrix[r * m + c] = r === c ? 1 : slope[k]! * table.z[k * n + active[c]!]!;
+        for (let c = 0; c < m; c++) matrix[r * m + c] = r === c ? 1 : slope[k]! * table[oZ + k * n + active[c]!]!;
       }
       if (!solveLinear(matrix, m, right)) return false;
       for (let r = 0; r < m; r++) i[active[r]!]! += damping * right[r]!;
@@ -210,22 +187,22 @@ export function portSolver(circuit: Circuit) {
   }
 
   /** Sum of the currents into a floating winding, leaks included; zero where its potential is right. */
-  function imbalance(table: PortTable, u: Float64Array, f: number): number {
+  function imbalance(table: Float64Array, u: Float64Array, f: number): number {
     let sum = 0;
     for (let k = 0; k < n; k++) {
       const port = ports[k]!;
       if (port.floating !== f) continue;
       let v = u[k]!;
-      for (let j = 0; j < n; j++) v -= table.z[k * n + j]! * i[j]!;
+      for (let j = 0; j < n; j++) v -= table[oZ + k * n + j]! * i[j]!;
       sum += port.floatSign * (i[k]! + leakS * v);
     }
     return sum;
   }
 
   /** d(i)/d(potential f), the other potentials held, into `right`. */
-  function imbalanceSlope(table: PortTable, f: number): number {
+  function imbalanceSlope(table: Float64Array, f: number): number {
     for (let k = 0; k < n; k++) {
-      for (let j = 0; j < n; j++) matrix[k * n + j] = j === k ? 1 : slope[k]! * table.z[k * n + j]!;
+      for (let j = 0; j < n; j++) matrix[k * n + j] = j === k ? 1 : slope[k]! * table[oZ + k * n + j]!;
       right[k] = ports[k]!.floating === f ? slope[k]! * ports[k]!.floatSign : 0;
     }
     if (!solveLinear(matrix, n, right)) return 4 * leakS;
@@ -236,7 +213,7 @@ export function portSolver(circuit: Circuit) {
     return Math.max(sum, leakS);
   }
 
-  function float(table: PortTable, u: Float64Array, f: number): boolean {
+  function float(table: Float64Array, u: Float64Array, f: number): boolean {
     let low = -4 * circuit.peakV;
     let high = 4 * circuit.peakV;
     let x = floatV[f]!;
@@ -266,9 +243,26 @@ export function portSolver(circuit: Circuit) {
   return {
     i,
     live,
+    /** Completes a table whose impedances have been filled in. */
+    finish(table: Float64Array): void {
+      for (let k = 0; k < n; k++) {
+        // The closed form divides by this; a micro-ohm lies far below any real winding.
+        const ohm = Math.max(1e-6, table[oZ + k * n + k]! + series[k]!);
+        table[oOhm + k] = ohm;
+        let leak = 0;
+        for (let j = 0; j < n; j++) if (j !== k && law[j] === 0) leak += table[oZ + k * n + j]! * saturation[j]!;
+        table[oLeak + k] = leak;
+        table[oOff + k] = law[k] === 2 ? Infinity : -Infinity;
+        if (law[k] !== 0) continue;
+        const x = (ohm * saturation[k]!) / theta[k]!;
+        table[oShift + k] = x + Math.log(x);
+        table[oPerAmp + k] = theta[k]! / ohm;
+        table[oOff + k] = (OFF - table[oShift + k]!) * theta[k]!;
+      }
+    },
     floatV,
     /** Solves for `i` given the drives `u`, V. @returns false when no solution was found */
-    solve(table: PortTable, u: Float64Array): boolean {
+    solve(table: Float64Array, u: Float64Array): boolean {
       if (circuit.floats === 0) return alone(table, u) || settle(table, u);
       for (let round = 0; round < (circuit.floats > 1 ? 8 : 1); round++) {
         for (let f = 0; f < circuit.floats; f++) if (!float(table, u, f)) return false;
@@ -279,7 +273,7 @@ export function portSolver(circuit: Circuit) {
      * d(i)/d(u) at the last solution into `out` (n x n).
      * @returns the only live port, -1 when there is none, -2 when there are several
      */
-    response(table: PortTable, out: Float64Array): number {
+    response(table: Float64Array, out: Float64Array): number {
       let only = -1;
       for (let k = 0; k < n; k++) if (live[k]) only = only === -1 ? k : -2;
       if (only !== -2 && circuit.floats === 0) {
@@ -292,8 +286,8 @@ export function portSolver(circuit: Circuit) {
         if (m === 2) {
           for (let k = 0; k < n * n; k++) out[k] = 0;
           const [a, b] = [pair[0]!, pair[1]!];
-          const ab = slope[a]! * table.z[a * n + b]!;
-          const ba = slope[b]! * table.z[b * n + a]!;
+          const ab = slope[a]! * table[oZ + a * n + b]!;
+          const ba = slope[b]! * table[oZ + b * n + a]!;
           const det = 1 - ab * ba;
           out[a * n + a] = slope[a]! / det;
           out[b * n + b] = slope[b]! / det;
@@ -306,7 +300,7 @@ export function portSolver(circuit: Circuit) {
       for (let k = 0; k < size * size; k++) matrix[k] = 0;
       for (let k = 0; k < n; k++) {
         const port = ports[k]!;
-        for (let j = 0; j < n; j++) matrix[k * size + j] = j === k ? 1 : slope[k]! * table.z[k * n + j]!;
+        for (let j = 0; j < n; j++) matrix[k * size + j] = j === k ? 1 : slope[k]! * table[oZ + k * n + j]!;
         if (port.floating >= 0) {
           matrix[k * size + n + port.floating] = -slope[k]! * port.floatSign;
           matrix[(n + port.floating) * size + k] = port.floatSign;

@@ -1,28 +1,17 @@
 import { fluxAt, inductanceAt, type Circuit } from '@/core/circuit/assemble';
 import { invert } from './dense';
-import { finishPortTable, newPortTable, portSolver, type PortTable } from './ports';
+import { portSolver, portTableLength } from './ports';
 
 /**
- * Everything about a circuit that depends on the step size and on the segment of each load alone: all that is linear,
- * eliminated, as small dense maps from the stage's starting values (X), the port currents (P) and nothing (C).
+ * Everything about a circuit that depends on the step size and on the segment of each load alone, as one block of
+ * numbers: all that is linear, eliminated, as small dense maps from the stage's starting values (X), the port currents
+ * (P), the bent part of the loads (R) and nothing (C).
+ *   drives      u = uE*e + uX*base + uC + uR*extra
+ *   outcome     y = yX*base + yP*i + yC + yR*extra      (states, then rail voltages)
+ *   nodes       likewise
+ * and behind them the table of the port equations (ports.ts).
  */
-interface Level {
-  /** Drive of each port: u = uE*e + uX*base + uC (+ uR*extra load currents). */
-  uX: Float64Array;
-  uC: Float64Array;
-  uR: Float64Array;
-  /** States and rail voltages after the stage: y = yX*base + yP*i + yC (+ yR*extra load currents). */
-  yX: Float64Array;
-  yP: Float64Array;
-  yC: Float64Array;
-  yR: Float64Array;
-  /** Node voltages, likewise. */
-  nodeX: Float64Array;
-  nodeP: Float64Array;
-  nodeC: Float64Array;
-  nodeR: Float64Array;
-  ports: PortTable;
-}
+type Level = Float64Array;
 
 const LEVELS = 48;
 /** Node conductance to ground that keeps a node without capacitor defined, as a share of load current over peak voltage. */
@@ -38,11 +27,23 @@ export function stageSolver(circuit: Circuit) {
   const nP = ports.length;
   const nE = elements.length;
   const nR = rails.length;
-  const solver = portSolver(circuit);
-  const portA = solver.i;
 
   const nX = states;
   const nY = nX + nR;
+  const oUX = 0;
+  const oUC = oUX + nP * nX;
+  const oUR = oUC + nP;
+  const oYX = oUR + nP * nR;
+  const oYP = oYX + nY * nX;
+  const oYC = oYP + nY * nP;
+  const oYR = oYC + nY;
+  const oNodeX = oYR + nY * nR;
+  const oNodeP = oNodeX + nodes * nX;
+  const oNodeC = oNodeP + nodes * nP;
+  const oNodeR = oNodeC + nodes;
+  const oPorts = oNodeR + nodes * nR;
+  const solver = portSolver(circuit, oPorts);
+  const portA = solver.i;
   const node = new Float64Array(nodes);
   const y = new Float64Array(nY);
   const x = y.subarray(0, nX);
@@ -68,6 +69,22 @@ export function stageSolver(circuit: Circuit) {
   const linearOffset = new Float64Array(nE);
   /** EMF of each port per volt of the common one. */
   const uE = Float64Array.from(ports, (p) => p.share * windings[p.winding]!.ratio);
+  // Flat copies: building a level runs over numbers, not over objects.
+  const eKind = Uint8Array.from(elements, (e) => (e.kind === 'capacitor' ? 0 : e.kind === 'inductor' ? 1 : 2));
+  const ePlus = Int32Array.from(elements, (e) => (e.kind === 'capacitor' ? e.plus : e.from));
+  const eMinus = Int32Array.from(elements, (e) => (e.kind === 'capacitor' ? e.minus : e.to));
+  const eState = Int32Array.from(elements, (e) => (e.kind === 'resistor' ? -1 : e.state));
+  const eFarad = Float64Array.from(elements, (e) => (e.kind === 'capacitor' ? e.capacitanceF : 0));
+  const eOhm = Float64Array.from(elements, (e) => (e.kind === 'capacitor' ? e.esrOhm : e.ohm));
+  const conductance = new Float64Array(nE);
+  const pWinding = Int32Array.from(ports, (p) => p.winding);
+  const pShare = Float64Array.from(ports, (p) => p.share);
+  const pPlus = Int32Array.from(ports, (p) => (p.input >= 0 ? inputs[p.input]!.plus : -1));
+  const pMinus = Int32Array.from(ports, (p) => (p.input >= 0 ? inputs[p.input]!.minus : -1));
+  const wState = Int32Array.from(windings, (w) => w.state);
+  const wHenry = Float64Array.from(windings, (w) => w.inductanceH);
+  const wOhm = Float64Array.from(windings, (w) => w.ownOhm);
+  const rOut = Int32Array.from(rails, (r) => r.outputNode);
   const scratch = newLevel();
   let level = scratch;
   let grid = -1;
@@ -76,38 +93,22 @@ export function stageSolver(circuit: Circuit) {
   rails.forEach((rail, r) => (segment[r] = rail.load.offset.length - 1));
 
   function newLevel(): Level {
-    const all = new Float64Array((nP + nY + nodes) * (nX + nR + 1) + (nY + nodes + 6) * nP + nP * nP);
-    let used = 0;
-    const take = (length: number) => all.subarray(used, (used += length));
-    return {
-      uX: take(nP * nX),
-      uC: take(nP),
-      uR: take(nP * nR),
-      yX: take(nY * nX),
-      yP: take(nY * nP),
-      yC: take(nY),
-      yR: take(nY * nR),
-      nodeX: take(nodes * nX),
-      nodeP: take(nodes * nP),
-      nodeC: take(nodes),
-      nodeR: take(nodes * nR),
-      ports: newPortTable(nP, take),
-    };
+    return new Float64Array(oPorts + portTableLength(nP));
   }
 
-  function build(into: Level, g: number): Level {
+  function build(d: Level, g: number): Level {
     for (let k = 0; k < nodes * nodes; k++) matrix[k] = 0;
     for (let k = 0; k < nodes; k++) matrix[k * nodes + k] = leakS;
     for (let n = 0; n < nE; n++) {
-      const element = elements[n]!;
       const s =
-        element.kind === 'capacitor'
-          ? 1 / (element.esrOhm + g / element.capacitanceF)
-          : element.kind === 'inductor'
-            ? 1 / (element.ohm + differential[n]! / g)
-            : 1 / element.ohm;
-      const a = element.kind === 'capacitor' ? element.plus : element.from;
-      const b = element.kind === 'capacitor' ? element.minus : element.to;
+        eKind[n] === 0
+          ? 1 / (eOhm[n]! + g / eFarad[n]!)
+          : eKind[n] === 1
+            ? 1 / (eOhm[n]! + differential[n]! / g)
+            : 1 / eOhm[n]!;
+      conductance[n] = s;
+      const a = ePlus[n]!;
+      const b = eMinus[n]!;
       if (a === b) continue;
       matrix[a * nodes + a]! += s;
       if (b >= 0) {
@@ -117,88 +118,75 @@ export function stageSolver(circuit: Circuit) {
       }
     }
     for (let r = 0; r < nR; r++) {
-      const out = rails[r]!.outputNode;
+      const out = rOut[r]!;
       matrix[out * nodes + out]! += rails[r]!.load.slope[segment[r]!]!;
     }
     invert(matrix, nodes, inverse);
 
-    const { nodeX, nodeP, nodeC, nodeR, uX, uC, uR, yX, yP, yC, yR } = into;
     // Node voltages.
     for (let k = 0; k < nodes; k++) {
       const row = k * nodes;
       for (let n = 0; n < nE; n++) {
-        const element = elements[n]!;
-        if (element.kind === 'capacitor') {
-          const s = 1 / (element.esrOhm + g / element.capacitanceF);
-          nodeX[k * nX + element.state] =
-            s * (inverse[row + element.plus]! - (element.minus >= 0 ? inverse[row + element.minus]! : 0));
-        } else if (element.kind === 'inductor') {
-          const s = differential[n]! / (element.ohm * g + differential[n]!);
-          nodeX[k * nX + element.state] =
-            s * ((element.to >= 0 ? inverse[row + element.to]! : 0) - inverse[row + element.from]!);
-        }
+        if (eKind[n] === 2) continue;
+        // What the element's own history pushes into its nodes, per unit of state.
+        const s = eKind[n] === 0 ? conductance[n]! : (-conductance[n]! * differential[n]!) / g;
+        const b = eMinus[n]!;
+        d[oNodeX + k * nX + eState[n]!] = s * (inverse[row + ePlus[n]!]! - (b >= 0 ? inverse[row + b]! : 0));
       }
       for (let p = 0; p < nP; p++) {
-        const q = ports[p]!.input;
-        if (q < 0) continue;
-        const { plus, minus } = inputs[q]!;
-        nodeP[k * nP + p] = inverse[row + plus]! - (minus >= 0 ? inverse[row + minus]! : 0);
+        if (pPlus[p]! < 0) continue;
+        const b = pMinus[p]!;
+        d[oNodeP + k * nP + p] = inverse[row + pPlus[p]!]! - (b >= 0 ? inverse[row + b]! : 0);
       }
       let constant = 0;
       for (let r = 0; r < nR; r++) {
-        const ohm = inverse[row + rails[r]!.outputNode]!;
+        const ohm = inverse[row + rOut[r]!]!;
         constant -= ohm * rails[r]!.load.offset[segment[r]!]!;
-        nodeR[k * nR + r] = -ohm;
+        d[oNodeR + k * nR + r] = -ohm;
       }
-      nodeC[k] = constant;
+      d[oNodeC + k] = constant;
     }
     // Port drives and impedances.
-    const z = into.ports.z;
     for (let p = 0; p < nP; p++) {
-      const port = ports[p]!;
-      const winding = windings[port.winding]!;
-      const plus = port.input >= 0 ? inputs[port.input]!.plus : -1;
-      const minus = port.input >= 0 ? inputs[port.input]!.minus : -1;
-      for (let s = 0; s < nX; s++) uX[p * nX + s] = -across(nodeX, nX, plus, minus, s);
-      for (let r = 0; r < nR; r++) uR[p * nR + r] = -across(nodeR, nR, plus, minus, r);
-      uC[p] = -across(nodeC, 1, plus, minus, 0);
-      if (winding.state >= 0) uX[p * nX + winding.state]! += (port.share * winding.inductanceH) / g;
+      const w = pWinding[p]!;
+      const plus = pPlus[p]!;
+      const minus = pMinus[p]!;
+      for (let s = 0; s < nX; s++) d[oUX + p * nX + s] = -across(d, oNodeX, nX, plus, minus, s);
+      for (let r = 0; r < nR; r++) d[oUR + p * nR + r] = -across(d, oNodeR, nR, plus, minus, r);
+      d[oUC + p] = -across(d, oNodeC, 1, plus, minus, 0);
+      if (wState[w]! >= 0) d[oUX + p * nX + wState[w]!]! += (pShare[p]! * wHenry[w]!) / g;
       for (let j = 0; j < nP; j++) {
-        const other = ports[j]!;
-        const share = port.share * other.share;
-        let ohm = share * winding.ratio * windings[other.winding]!.ratio * circuit.sharedOhm;
-        if (other.winding === port.winding) ohm += share * (winding.ownOhm + winding.inductanceH / g);
-        z[p * nP + j] = ohm + (other.input >= 0 ? across(nodeP, nP, plus, minus, j) : 0);
+        let ohm = uE[p]! * uE[j]! * circuit.sharedOhm;
+        if (pWinding[j] === w) ohm += pShare[p]! * pShare[j]! * (wOhm[w]! + wHenry[w]! / g);
+        d[oPorts + p * nP + j] = ohm + (pPlus[j]! >= 0 ? across(d, oNodeP, nP, plus, minus, j) : 0);
       }
     }
-    finishPortTable(into.ports, ports);
+    solver.finish(d);
     // States and rail voltages.
     for (let n = 0; n < nE; n++) {
-      const element = elements[n]!;
-      if (element.kind === 'resistor') continue;
-      const own = element.state;
-      const capacitor = element.kind === 'capacitor';
-      const plus = capacitor ? element.plus : element.from;
-      const minus = capacitor ? element.minus : element.to;
-      const s = capacitor ? g / (element.esrOhm * element.capacitanceF + g) : 1 / (element.ohm + differential[n]! / g);
-      for (let c = 0; c < nX; c++) yX[own * nX + c] = s * across(nodeX, nX, plus, minus, c);
-      for (let p = 0; p < nP; p++) yP[own * nP + p] = s * across(nodeP, nP, plus, minus, p);
-      for (let r = 0; r < nR; r++) yR[own * nR + r] = s * across(nodeR, nR, plus, minus, r);
-      yC[own] = s * across(nodeC, 1, plus, minus, 0);
-      yX[own * nX + own]! += capacitor ? 1 - s : (s * differential[n]!) / g;
+      if (eKind[n] === 2) continue;
+      const own = eState[n]!;
+      const plus = ePlus[n]!;
+      const minus = eMinus[n]!;
+      const s = eKind[n] === 0 ? (g / eFarad[n]!) * conductance[n]! : conductance[n]!;
+      for (let c = 0; c < nX; c++) d[oYX + own * nX + c] = s * across(d, oNodeX, nX, plus, minus, c);
+      for (let p = 0; p < nP; p++) d[oYP + own * nP + p] = s * across(d, oNodeP, nP, plus, minus, p);
+      for (let r = 0; r < nR; r++) d[oYR + own * nR + r] = s * across(d, oNodeR, nR, plus, minus, r);
+      d[oYC + own] = s * across(d, oNodeC, 1, plus, minus, 0);
+      d[oYX + own * nX + own]! += eKind[n] === 0 ? 1 - s : (s * differential[n]!) / g;
     }
     for (let p = 0; p < nP; p++) {
-      const { state } = windings[ports[p]!.winding]!;
-      if (state >= 0) yP[state * nP + p] = ports[p]!.share;
+      const state = wState[pWinding[p]!]!;
+      if (state >= 0) d[oYP + state * nP + p] = pShare[p]!;
     }
     for (let r = 0; r < nR; r++) {
-      const out = rails[r]!.outputNode;
-      for (let c = 0; c < nX; c++) yX[(nX + r) * nX + c] = nodeX[out * nX + c]!;
-      for (let p = 0; p < nP; p++) yP[(nX + r) * nP + p] = nodeP[out * nP + p]!;
-      for (let q = 0; q < nR; q++) yR[(nX + r) * nR + q] = nodeR[out * nR + q]!;
-      yC[nX + r] = nodeC[out]!;
+      const out = rOut[r]!;
+      for (let c = 0; c < nX; c++) d[oYX + (nX + r) * nX + c] = d[oNodeX + out * nX + c]!;
+      for (let p = 0; p < nP; p++) d[oYP + (nX + r) * nP + p] = d[oNodeP + out * nP + p]!;
+      for (let q = 0; q < nR; q++) d[oYR + (nX + r) * nR + q] = d[oNodeR + out * nR + q]!;
+      d[oYC + nX + r] = d[oNodeC + out]!;
     }
-    return into;
+    return d;
   }
 
   function fetch(): void {
@@ -215,19 +203,19 @@ export function stageSolver(circuit: Circuit) {
 
   /** One solution of the linear part and the ports with everything bent held straight. */
   function pass(e: number): boolean {
-    const { uX, uC, uR, yX, yP, yC, yR } = level;
+    const d = level;
     for (let p = 0; p < nP; p++) {
-      let sum = uE[p]! * e + uC[p]!;
-      for (let s = 0; s < nX; s++) sum += uX[p * nX + s]! * base[s]!;
-      if (bent) for (let r = 0; r < nR; r++) sum += uR[p * nR + r]! * extraA[r]!;
+      let sum = uE[p]! * e + d[oUC + p]!;
+      for (let s = 0; s < nX; s++) sum += d[oUX + p * nX + s]! * base[s]!;
+      if (bent) for (let r = 0; r < nR; r++) sum += d[oUR + p * nR + r]! * extraA[r]!;
       u[p] = sum;
     }
-    if (!solver.solve(level.ports, u)) return false;
+    if (!solver.solve(level, u)) return false;
     for (let n = 0; n < nY; n++) {
-      let sum = yC[n]!;
-      for (let s = 0; s < nX; s++) sum += yX[n * nX + s]! * base[s]!;
-      for (let p = 0; p < nP; p++) sum += yP[n * nP + p]! * portA[p]!;
-      if (bent) for (let r = 0; r < nR; r++) sum += yR[n * nR + r]! * extraA[r]!;
+      let sum = d[oYC + n]!;
+      for (let s = 0; s < nX; s++) sum += d[oYX + n * nX + s]! * base[s]!;
+      for (let p = 0; p < nP; p++) sum += d[oYP + n * nP + p]! * portA[p]!;
+      if (bent) for (let r = 0; r < nR; r++) sum += d[oYR + n * nR + r]! * extraA[r]!;
       y[n] = sum;
     }
     return true;
@@ -253,7 +241,7 @@ export function stageSolver(circuit: Circuit) {
         const wanted = extra(v, t);
         const dv = 1e-6 * (Math.abs(v) + 1e-3);
         const gradient = (extra(v + dv, t) - wanted) / dv;
-        const ohm = -level.yR[(nX + r) * nR + r]!;
+        const ohm = -level[oYR + (nX + r) * nR + r]!;
         const step = (wanted - extraA[r]!) / Math.max(1 + ohm * gradient, 0.05);
         if (Math.abs(step) > 1e-10 * (Math.abs(wanted) + circuit.typicalA)) {
           extraA[r]! += step;
@@ -358,24 +346,24 @@ export function stageSolver(circuit: Circuit) {
     },
     /** Prepares `carry` for the stage just solved. */
     prepareCarry(): number {
-      return solver.response(level.ports, response);
+      return solver.response(level, response);
     },
     /**
      * How a disturbance of the starting values comes out of the stage just solved.
      * @param only what prepareCarry returned
      */
     carry(only: number, dBase: Float64Array, dx: Float64Array): void {
-      const { uX, yX, yP } = level;
+      const d = level;
       // A swinging choke's state is its flux; the maps know its current.
       for (const n of swings) dBase[stateOf(n)]! /= differential[n]!;
       if (only >= 0) {
         let sum = 0;
-        for (let s = 0; s < nX; s++) sum += uX[only * nX + s]! * dBase[s]!;
+        for (let s = 0; s < nX; s++) sum += d[oUX + only * nX + s]! * dBase[s]!;
         dPort[only] = response[only * nP + only]! * sum;
       } else if (only === -2) {
         for (let p = 0; p < nP; p++) {
           let sum = 0;
-          for (let s = 0; s < nX; s++) sum += uX[p * nX + s]! * dBase[s]!;
+          for (let s = 0; s < nX; s++) sum += d[oUX + p * nX + s]! * dBase[s]!;
           dDrive[p] = sum;
         }
         for (let p = 0; p < nP; p++) {
@@ -386,9 +374,9 @@ export function stageSolver(circuit: Circuit) {
       }
       for (let n = 0; n < nX; n++) {
         let sum = 0;
-        for (let s = 0; s < nX; s++) sum += yX[n * nX + s]! * dBase[s]!;
-        if (only >= 0) sum += yP[n * nP + only]! * dPort[only]!;
-        else if (only === -2) for (let p = 0; p < nP; p++) sum += yP[n * nP + p]! * dPort[p]!;
+        for (let s = 0; s < nX; s++) sum += d[oYX + n * nX + s]! * dBase[s]!;
+        if (only >= 0) sum += d[oYP + n * nP + only]! * dPort[only]!;
+        else if (only === -2) for (let p = 0; p < nP; p++) sum += d[oYP + n * nP + p]! * dPort[p]!;
         dx[n] = sum;
       }
       for (const n of swings) {
@@ -398,12 +386,12 @@ export function stageSolver(circuit: Circuit) {
     },
     /** Fills `node` and `loadA` for the stage just solved. */
     spell(): void {
-      const { nodeX, nodeP, nodeC, nodeR } = level;
+      const d = level;
       for (let k = 0; k < nodes; k++) {
-        let sum = nodeC[k]!;
-        for (let s = 0; s < nX; s++) sum += nodeX[k * nX + s]! * (swings.length > 0 ? currentBase(s) : base[s]!);
-        for (let p = 0; p < nP; p++) sum += nodeP[k * nP + p]! * portA[p]!;
-        if (bent) for (let r = 0; r < nR; r++) sum += nodeR[k * nR + r]! * extraA[r]!;
+        let sum = d[oNodeC + k]!;
+        for (let s = 0; s < nX; s++) sum += d[oNodeX + k * nX + s]! * (swings.length > 0 ? currentBase(s) : base[s]!);
+        for (let p = 0; p < nP; p++) sum += d[oNodeP + k * nP + p]! * portA[p]!;
+        if (bent) for (let r = 0; r < nR; r++) sum += d[oNodeR + k * nR + r]! * extraA[r]!;
         node[k] = sum;
       }
       for (let r = 0; r < nR; r++) {
@@ -424,9 +412,10 @@ export function stageSolver(circuit: Circuit) {
   }
 }
 
-function across(map: Float64Array, width: number, plus: number, minus: number, column: number): number {
+/** Difference of two nodes' rows in the map that begins at `from`. */
+function across(d: Level, from: number, width: number, plus: number, minus: number, column: number): number {
   if (plus < 0) return 0;
-  return map[plus * width + column]! - (minus >= 0 ? map[minus * width + column]! : 0);
+  return d[from + plus * width + column]! - (minus >= 0 ? d[from + minus * width + column]! : 0);
 }
 
 export type StageSolver = ReturnType<typeof stageSolver>;

@@ -169,5 +169,6 @@ export function solveSteady(network: Network, options: SteadyOptions = {}): Solu
     samples.take(columnsOf(integrator), circuit.periodS);
     waveforms = samples.waveforms;
   }
+  integrator.release();
   return { ...figures, ...(waveforms ? { waveforms } : {}), effort, state: Array.from(start) };
 }

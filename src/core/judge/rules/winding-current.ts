@@ -11,7 +11,9 @@ export const windingCurrent: Rule = {
   station: 'winding',
   find({ design, high }) {
     const model = modelOf(design);
-    const rmsA = Math.max(...high.solution.windings.map((w) => w.rmsA));
+    // A heater winding has wire of its own; what it takes from the core is in the apparent power.
+    const feeding = high.solution.windings.slice(0, windingCount(design));
+    const rmsA = Math.max(...feeding.map((w) => w.rmsA));
     const va = high.solution.windings.reduce((sum, w) => sum + w.voltAmpere, 0);
     const factor = ARRANGEMENTS[design.rectifier.kind].facts.rmsFactor;
     const half = windingCount(design) === 2 ? 'each half of the winding' : 'the winding';
@@ -28,7 +30,7 @@ export const windingCurrent: Rule = {
           { label: 'load current', value: high.rail.loadMeanA, unit: 'A', origin: 'simulated' },
           {
             label: 'highest current of the pulse',
-            value: Math.max(...high.solution.windings.map((w) => w.peakA)),
+            value: Math.max(...feeding.map((w) => w.peakA)),
             unit: 'A',
             origin: 'simulated',
           },
