@@ -1,8 +1,9 @@
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
-import { ARRANGEMENTS } from '@/core/circuit/arrangements';
-import { diodeCount } from '@/core/circuit/arrangement';
-import { RECTIFIER_KINDS, type FilterElement, type Load, type Network, type Run } from '@/core/circuit/network';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { diodeCount } from '@/core/parts/arrangement';
+import { type FilterElement, type Load, type Network, type Run } from '@/core/circuit/network';
+import { RECTIFIER_KINDS } from '@/core/parts/arrangement';
 import { ENERGY_TOLERANCE, type Solution } from '@/core/solve/solution';
 import { SolveError } from '@/core/solve/solve-error';
 import { solveRun } from '@/core/solve/solve-run';

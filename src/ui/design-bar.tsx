@@ -31,8 +31,10 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
   const history = useHistory();
   const path = usePathname();
   const supply = path === `/design/${id}`;
+  const banded = supply || path === `/design/${id}/scope`;
   const places = [
     ['Supply', `/design/${id}`],
+    ['Scope', `/design/${id}/scope`],
     ['Bench', `/design/${id}/bench`],
     ['Sheet', `/design/${id}/sheet`],
   ] as const;
@@ -51,7 +53,7 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
           </span>
         </p>
       </div>
-      {supply && (
+      {banded && (
         <ToggleGroup.Root
           type="single"
           value={band}

@@ -65,6 +65,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
     { name: 'Undo', hint: 'Ctrl Z', run: () => history.undo() },
     { name: 'Redo', hint: 'Ctrl Shift Z', run: () => history.redo() },
     { name: 'Go to Supply', run: () => router.push(`/design/${id}`) },
+    { name: 'Go to Scope', run: () => router.push(`/design/${id}/scope`) },
     { name: 'Go to Bench', run: () => router.push(`/design/${id}/bench`) },
     { name: 'Go to Sheet', run: () => router.push(`/design/${id}/sheet`) },
     { name: 'Go to the shelf', run: () => router.push('/') },

@@ -7,9 +7,9 @@ const started = new Map<string, RemoteSolver>();
 
 /**
  * A solver in its own thread, started once and kept. 'edit' answers what a person is waiting for; 'search' does the
- * longer work, so that it never stands in the way.
+ * longer work, so that it never stands in the way; 'scope' draws what a probe would show.
  */
-export function solver(role: 'edit' | 'search'): RemoteSolver {
+export function solver(role: 'edit' | 'search' | 'scope'): RemoteSolver {
   let remote = started.get(role);
   if (!remote) {
     remote = Comlink.wrap<Solver>(

@@ -1,12 +1,31 @@
 import * as Comlink from 'comlink';
 import { mainsForReadings, testPoints, type TestPoint } from '@/core/bench/test-points';
-import type { Ask, Design, Mains } from '@/core/design/design';
+import type { Ask, Design, Mains, Patch } from '@/core/design/design';
+import { windingCount } from '@/core/design/words';
 import { simulateFixes } from '@/core/judge/fixes';
 import { pictureOf, summaryOf, type Picture, type Summary } from '@/core/judge/picture';
 import type { Fix } from '@/core/judge/verdict';
 import { proposing, type Proposal, type SearchProgress } from '@/core/size/propose';
 import { SolveError } from '@/core/solve/solve-error';
+import { scopeTraces, type ScopeBand, type ScopeRun, type Traces } from '@/core/study/traces';
+import { schools, type School } from '@/core/study/schools';
 import { warmStartFrom, type WarmStart } from '@/core/study/operating-point';
+
+export interface SchoolReport extends Omit<School, 'design'> {
+  patch: Patch;
+  answer: Answer<{
+    summary: Summary;
+    outputV: number;
+    railV: number;
+    /** From low line loaded to high line idle, per cent. */
+    risesPct: number;
+    windingA: number;
+    pulseA: number;
+    rippleV: number;
+    costEur: number;
+    fails: number;
+  }>;
+}
 
 export type Answer<T> = { ok: true; value: T } | { ok: false; error: string };
 
@@ -44,6 +63,31 @@ const solver = {
       await breathe();
       if (newestFixJob !== job) return;
     }
+  },
+  /** The three schools of feeding the reservoir, each solved on this design's own values. */
+  schools(design: Design): SchoolReport[] {
+    return schools(design).map(({ design: variant, ...school }) => ({
+      ...school,
+      patch: { filter: variant.filter },
+      answer: answer(() => {
+        const { picture } = pictureOf(variant);
+        const { low, nominal, idle } = picture.points;
+        return {
+          summary: summaryOf(picture),
+          outputV: nominal.outputMeanV,
+          railV: nominal.rail.meanV,
+          risesPct: 100 * (idle.rail.meanV / low.rail.meanV - 1),
+          windingA: Math.max(...nominal.solution.windings.slice(0, windingCount(design)).map((w) => w.rmsA)),
+          pulseA: Math.max(...nominal.solution.windings.slice(0, windingCount(design)).map((w) => w.peakA)),
+          rippleV: nominal.rail.ripplePeakToPeakV,
+          costEur: picture.costEur,
+          fails: picture.fails,
+        };
+      }),
+    }));
+  },
+  scope(design: Design, run: ScopeRun, band: ScopeBand): Answer<Traces> {
+    return answer(() => scopeTraces(design, run, band));
   },
   bench(design: Design): Answer<TestPoint[]> {
     return answer(() => testPoints(design, mainsForReadings(design)));

@@ -1,5 +1,5 @@
 import { SolveError } from '@/core/solve/solve-error';
-import { RECTIFIER_KINDS } from '@/core/circuit/network';
+import { RECTIFIER_KINDS } from '@/core/parts/arrangement';
 import fc from 'fast-check';
 import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';
 import { applyPatch, type Design, type Patch, type FilterStep } from '@/core/design/design';

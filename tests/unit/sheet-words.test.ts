@@ -6,7 +6,7 @@ import * as cures from '@/core/judge/cures';
 import { regulatorHeat } from '@/core/study/heat';
 import { studyDesign } from '@/core/study/operating-point';
 import { cautions } from '@/core/sheet/cautions';
-import { terraceInWords } from '@/stations/supply/terrace-in-words';
+import { terraceInWords } from '@/ui/terrace/terrace-in-words';
 import { typicalCost } from '@/core/study/cost';
 import { demoDesigns } from '@/server/demo';
 import * as yup from 'yup';

@@ -1,9 +1,9 @@
 import { applyPatch } from '@/core/design/design';
 import { pictureOf } from '@/core/judge/picture';
 import { demoDesigns } from '@/server/demo';
-import { dragEdits } from '@/stations/supply/drag-edits';
-import { STATION_CONTROLS } from '@/stations/supply/station-controls';
-import { axisTicks, columns, followPoints, shortfallArea, voltAxis, wavePoints } from '@/ui/terrace-geometry';
+import { dragEdits } from '@/ui/terrace/drag-edits';
+import { STATION_CONTROLS } from '@/ui/terrace/station-controls';
+import { axisTicks, columns, followPoints, shortfallArea, voltAxis, wavePoints } from '@/ui/terrace/geometry';
 import { createDesignStore } from '@/ui/design-store';
 
 const design = demoDesigns()[0]!;

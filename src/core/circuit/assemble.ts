@@ -1,5 +1,5 @@
-import { ARRANGEMENTS } from './arrangements';
-import { diodeCount, type Loop } from './arrangement';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { diodeCount, type Loop } from '@/core/parts/arrangement';
 import { loadLaw, type LoadLaw } from './load-law';
 import { SATURATED_SHARE, type DiodeFault, type Network, type Section, type Winding } from './network';
 

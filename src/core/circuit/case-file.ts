@@ -1,16 +1,9 @@
 import * as yup from 'yup';
 import { firstFault } from '@/core/design/fault';
-import { diodeCount } from './arrangement';
-import { ARRANGEMENTS } from './arrangements';
-import {
-  RECTIFIER_KINDS,
-  type DiodeFault,
-  type FilterElement,
-  type Load,
-  type Network,
-  type Rail,
-  type Run,
-} from './network';
+import { diodeCount } from '@/core/parts/arrangement';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { type DiodeFault, type FilterElement, type Load, type Network, type Rail, type Run } from './network';
+import { RECTIFIER_KINDS } from '@/core/parts/arrangement';
 
 /** A case that cannot be calculated, with the place of the first fault ('rails[0].filter[1].kind'). */
 export class CaseError extends Error {

@@ -3,7 +3,7 @@ import { diodeClass } from '@/core/parts/diode';
 import { regulatorSize } from '@/core/parts/regulator';
 import { transformerModel, type TransformerModel } from '@/core/parts/transformer';
 import type { Design, FilterStep, Heater } from '@/core/design/design';
-import { ARRANGEMENTS } from './arrangements';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import type { AcLoad, FilterElement, Load, Network } from './network';
 
 /** One set of circumstances a design may find itself in. */

@@ -3,16 +3,7 @@
  * All values SI. Case files on disk are read into it by case-file.ts.
  */
 
-export const RECTIFIER_KINDS = [
-  'half-wave',
-  'centre-tap',
-  'bridge',
-  'split-bridge',
-  'split-half-wave',
-  'two-bridges',
-  'doubler',
-] as const;
-export type RectifierKind = (typeof RECTIFIER_KINDS)[number];
+import type { RectifierKind } from '@/core/parts/arrangement';
 
 /** Shockley law with series resistance: i = Is*(exp((v - i*Rs)/(n*Vt)) - 1). */
 export interface DiodeLaw {

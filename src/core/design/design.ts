@@ -1,4 +1,4 @@
-import type { RectifierKind } from '@/core/circuit/network';
+import type { RectifierKind } from '@/core/parts/arrangement';
 import type { RegulatorSizeId } from '@/core/parts/regulator';
 
 /**

@@ -1,14 +1,14 @@
-import { ARRANGEMENTS } from '@/core/circuit/arrangements';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { CAPACITOR_VOLTS, E12, E6, nearestInDecades, stepInList } from '@/core/quantity/preferred';
 import type { Design, Filter, FilterStep, Patch } from './design';
 
 /** The usual ways to smooth, each as parts sized roughly for a design: a place to start from. */
 export const FILTER_SHAPES = [
-  { id: 'plain', name: 'Reservoir alone' },
-  { id: 'resistor', name: 'C-R-C: resistor and second capacitor' },
-  { id: 'choke', name: 'C-L-C: choke and second capacitor' },
+  { id: 'plain', name: 'Reservoir only' },
+  { id: 'resistor', name: 'C-R-C' },
+  { id: 'choke', name: 'C-L-C' },
   { id: 'choke-input', name: 'Choke input' },
-  { id: 'small-first', name: 'Small first capacitor, then choke' },
+  { id: 'small-first', name: 'Small C, then choke' },
 ] as const;
 export type FilterShape = (typeof FILTER_SHAPES)[number]['id'];
 

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { DIODE_CLASSES } from '@/core/parts/diode';
-import { RECTIFIER_KINDS } from '@/core/circuit/network';
+import { RECTIFIER_KINDS } from '@/core/parts/arrangement';
 import { INTERFACES } from '@/core/parts/heatsink';
 import { REGULATOR_SIZES } from '@/core/parts/regulator';
 import type { Design } from './design';

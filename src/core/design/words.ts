@@ -1,4 +1,4 @@
-import { ARRANGEMENTS } from '@/core/circuit/arrangements';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { formatNominal } from '@/core/quantity/format';
 import { regulatorSize } from '@/core/parts/regulator';
 import type { Design } from './design';

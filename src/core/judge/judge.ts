@@ -1,6 +1,7 @@
-import type { Study } from '@/core/study/operating-point';
+import { isSplit } from '@/core/design/words';
+import { studyOnRail, type Study } from '@/core/study/operating-point';
 import { RULES } from './rules';
-import type { State, Verdict } from './verdict';
+import type { Finding, State, Verdict } from './verdict';
 
 /**
  * Judges a study by every rule that has a meaning for it, the verdict with least left first.
@@ -8,27 +9,41 @@ import type { State, Verdict } from './verdict';
  */
 export function judge(study: Study, only?: readonly string[]): Verdict[] {
   const verdicts: Verdict[] = [];
+  // Rails that are alike in everything are judged once.
+  const unequal = isSplit(study.design) && study.design.demand.negativeA !== null;
+  const views = unequal ? [study, studyOnRail(study, 1)] : [study];
   for (const rule of RULES) {
     if (only && !only.includes(rule.id)) continue;
-    const finding = rule.find(study);
-    if (!finding) continue;
-    const { figure, limit, relation, wantedMargin } = finding;
-    const margin = relation === 'at most' ? limit - figure.value : figure.value - limit;
-    const left = margin / Math.max(wantedMargin, 1e-12);
+    const found = views.flatMap((view, rail) => {
+      const finding = rule.find(view);
+      return finding ? [{ finding: rail === 0 ? finding : onNegative(finding), ...marginOf(finding) }] : [];
+    });
+    // Of two rails the one with less left speaks; where both say the same, the positive one.
+    const worst = found.length === 2 && found[1]!.left < found[0]!.left - 1e-6 ? found[1] : found[0];
+    if (!worst) continue;
     verdicts.push({
-      ...finding,
+      ...worst.finding,
       id: rule.id,
       title: rule.title,
-      station: rule.station,
-      margin,
-      left,
-      state: stateOf(left, rule.advisory ?? false),
+      station: worst.finding.station ?? rule.station,
+      margin: worst.margin,
+      left: worst.left,
+      state: stateOf(worst.left, rule.advisory ?? false),
     });
   }
   const rank: Record<State, number> = { fails: 0, tight: 1, holds: 2 };
   // Beyond a point a miss is a miss: then the order of the rules, causes before effects, decides.
   const share = (v: Verdict) => Math.max(v.left, HOPELESS);
   return verdicts.sort((a, b) => rank[a.state] - rank[b.state] || share(a) - share(b));
+}
+
+function marginOf({ figure, limit, relation, wantedMargin }: Finding): { margin: number; left: number } {
+  const margin = relation === 'at most' ? limit - figure.value : figure.value - limit;
+  return { margin, left: margin / Math.max(wantedMargin, 1e-12) };
+}
+
+function onNegative(finding: Finding): Finding {
+  return { ...finding, sentence: `Negative rail: ${finding.sentence[0]!.toLowerCase()}${finding.sentence.slice(1)}` };
 }
 
 /** Margins this far beyond the limit, in wanted margins, are not told apart. */

@@ -1,8 +1,14 @@
+import { chokeCritical, chokeIdle } from './rules/choke-critical';
+import { chokeRating } from './rules/choke-rating';
 import { diodeAverage } from './rules/diode-average';
 import { diodeReverse } from './rules/diode-reverse';
 import { diodeSurge } from './rules/diode-surge';
+import { filterResonance } from './rules/filter-resonance';
+import { filterVoltage } from './rules/filter-voltage';
 import { headroom } from './rules/headroom';
+import { holdUp } from './rules/hold-up';
 import { junction } from './rules/junction';
+import { lostLoad } from './rules/lost-load';
 import { outputRipple } from './rules/output-ripple';
 import { outputWindow } from './rules/output-window';
 import { regulatorCurrent } from './rules/regulator-current';
@@ -10,22 +16,33 @@ import { regulatorInput } from './rules/regulator-input';
 import { reservoirVoltage } from './rules/reservoir-voltage';
 import { rippleCurrent } from './rules/ripple-current';
 import { sinkTouch } from './rules/sink-touch';
+import { surgeHeating } from './rules/surge-heating';
 import { windingCurrent } from './rules/winding-current';
+import { windingDc } from './rules/winding-dc';
 import type { Rule } from './verdict';
 
 /** Every rule a design is judged by. Causes stand before their effects: the order settles ties. */
 export const RULES: readonly Rule[] = [
+  chokeCritical,
   headroom,
   outputWindow,
   outputRipple,
+  lostLoad,
   reservoirVoltage,
+  filterVoltage,
+  filterResonance,
   rippleCurrent,
   regulatorInput,
   regulatorCurrent,
   junction,
   windingCurrent,
+  windingDc,
+  chokeRating,
   diodeAverage,
   diodeReverse,
   diodeSurge,
+  surgeHeating,
   sinkTouch,
+  holdUp,
+  chokeIdle,
 ];

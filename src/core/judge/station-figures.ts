@@ -1,9 +1,10 @@
 import { inductanceAt } from '@/core/circuit/assemble';
-import { ARRANGEMENTS } from '@/core/circuit/arrangements';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { CONDITIONS, capacitanceAt, esrOf, mainsVolts, modelOf } from '@/core/circuit/condition';
 import { REGULATOR_JUNCTION_MAX_C, regulatorSize, rippleRejectionDb } from '@/core/parts/regulator';
 import { typicalLeakage } from '@/core/parts/capacitor';
 import { copperRatio } from '@/core/parts/transformer';
+import { hasChokeInput } from '@/core/design/filters';
 import { windingCount } from '@/core/design/words';
 import type { Figure, FigureInput } from '@/core/study/figure';
 import type { Unit } from '@/core/quantity/parse';
@@ -201,22 +202,33 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
     }
     case 'reservoir': {
       const c = capacitanceAt(design, CONDITIONS[band].capacitor);
-      const idleV = picture.points.idle.rail.maxV;
+      const idleV = picture.points.idle.reservoir.maxV;
+      const choke = hasChokeInput(design) ? design.filter.before.find((s) => s.kind === 'choke') : undefined;
       const estimate =
-        c > 0
+        choke?.kind === 'choke' && c > 0
           ? {
               estimate: {
-                label: 'I·t/C',
-                value: loadA / (design.mains.frequencyHz * (fullWave ? 2 : 1) * c),
-                expression: fullWave ? 'I/(2·f·C)' : 'I/(f·C)',
+                label: 'second harmonic through L and C',
+                value:
+                  ((4 / 3) * point.rail.meanV) /
+                  Math.max(4 * (2 * Math.PI * design.mains.frequencyHz) ** 2 * choke.inductanceH * c - 1, 1e-9),
+                expression: '2·(2/3)·V/(4·ω²·L·C − 1)',
               },
             }
-          : {};
+          : c > 0
+            ? {
+                estimate: {
+                  label: 'I·t/C',
+                  value: loadA / (design.mains.frequencyHz * (fullWave ? 2 : 1) * c),
+                  expression: fullWave ? 'I/(2·f·C)' : 'I/(f·C)',
+                },
+              }
+            : {};
       return [
         simulated(
           'reservoir-ripple',
           'Ripple, p-p',
-          point.rail.ripplePeakToPeakV,
+          point.reservoir.maxV - point.reservoir.minV,
           'V',
           'highest − lowest reservoir voltage',
           [
@@ -226,7 +238,7 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
           ],
           estimate,
         ),
-        simulated('reservoir-mean', 'Mean', point.rail.meanV, 'V', 'mean reservoir voltage'),
+        simulated('reservoir-mean', 'Mean', point.reservoir.meanV, 'V', 'mean reservoir voltage'),
         simulated('reservoir-valley', 'Valley', levels.reservoirMinV, 'V', 'lowest reservoir voltage of the cycle', [
           of('capacitance', c, 'F'),
         ]),
@@ -256,6 +268,19 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
           '½·C·V²',
           [of('capacitance', design.reservoir.capacitanceF, 'F', 'chosen'), of('voltage', idleV, 'V', 'simulated')],
           'Energy of a capacitor.',
+        ),
+        simulated(
+          'reservoir-ground',
+          'Pulse in the ground wire',
+          Math.max(...point.wave.rectifierA),
+          'A',
+          'highest current out of the rectifier; it returns to the winding through the ground wire',
+          [],
+          {
+            assumes: [
+              'Star point at the reservoir: what shares this wire with the pulse hears it as hum no regulator removes.',
+            ],
+          },
         ),
         {
           ...formula(

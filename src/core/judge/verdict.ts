@@ -20,6 +20,8 @@ export interface Finding {
   sentence: string;
   /** Why it matters. */
   reason: string;
+  /** Where it is looked at, when not at the rule's own station. */
+  station?: StationId;
 }
 
 /** One file each in ./rules. Adding a rule is adding a file and its name in ./rules.ts. */
@@ -35,7 +37,7 @@ export interface Rule {
   cures(design: Design): Edit[];
 }
 
-export interface Verdict extends Finding {
+export interface Verdict extends Omit<Finding, 'station'> {
   id: string;
   title: string;
   station: StationId;

@@ -1,4 +1,4 @@
-import { ARRANGEMENTS } from '@/core/circuit/arrangements';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { judgeReading, latestReadings, type TestPoint } from '@/core/bench/test-points';
 import { capacitanceAt, esrOf, mainsVolts, modelOf } from '@/core/circuit/condition';
 import type { Picture } from '@/core/judge/picture';

@@ -1,5 +1,5 @@
-import { diodeCount } from '@/core/circuit/arrangement';
-import { ARRANGEMENTS } from '@/core/circuit/arrangements';
+import { diodeCount } from '@/core/parts/arrangement';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import type { Design, FilterStep } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';
 import { typicalCapacitorPrice } from '@/core/parts/capacitor';

@@ -1,4 +1,4 @@
-import { ARRANGEMENTS } from '@/core/circuit/arrangements';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { CONDITIONS, networkOf, reservoirPlace, type Adjust, type ConditionId } from '@/core/circuit/condition';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Load, Network, Winding } from '@/core/circuit/network';

@@ -12,7 +12,7 @@ import type { Summary } from '@/core/judge/picture';
 import type { Proposal, SearchProgress } from '@/core/size/propose';
 import { createDesign } from '@/ui/api';
 import { Mark } from '@/ui/mark';
-import { MiniTerrace } from '@/ui/mini-terrace';
+import { MiniTerrace } from '@/ui/terrace/mini-terrace';
 import { StateSign } from '@/ui/state-sign';
 import { Working } from '@/ui/working';
 import { callback, solver } from '@/workers/client';

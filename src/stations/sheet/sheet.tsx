@@ -9,7 +9,7 @@ import { formatQuantity } from '@/core/quantity/format';
 import { report } from '@/core/sheet/report';
 import { summaryOf } from '@/core/judge/picture';
 import { downloadDesign } from '@/ui/download';
-import { MiniTerrace } from '@/ui/mini-terrace';
+import { MiniTerrace } from '@/ui/terrace/mini-terrace';
 import { useDesign, useEdit, useSession, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
 import { solver } from '@/workers/client';

@@ -13,7 +13,7 @@ import { Mark } from '@/ui/mark';
 import { StateSign } from '@/ui/state-sign';
 import { toggleTheme } from '@/ui/theme';
 import { SHELF_PAGE } from './page-size';
-import { MiniTerrace } from '@/ui/mini-terrace';
+import { MiniTerrace } from '@/ui/terrace/mini-terrace';
 
 type Order = 'recent' | 'worst' | 'name';
 

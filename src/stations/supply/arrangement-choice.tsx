@@ -1,9 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { ARRANGEMENTS } from '@/core/circuit/arrangements';
-import { diodeCount, type Arrangement } from '@/core/circuit/arrangement';
-import { RECTIFIER_KINDS, type RectifierKind } from '@/core/circuit/network';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { diodeCount, type Arrangement } from '@/core/parts/arrangement';
+import { RECTIFIER_KINDS, type RectifierKind } from '@/core/parts/arrangement';
 import { Dialog } from '@/ui/dialog';
 import { useDesign, useEdit } from '@/ui/session';
 

@@ -5,7 +5,7 @@ import type { Band, Picture } from '@/core/judge/picture';
 import { formatQuantity } from '@/core/quantity/format';
 import { useSession, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
-import { STATION_CONTROLS } from './station-controls';
+import { STATION_CONTROLS } from '@/ui/terrace/station-controls';
 import { StationFields } from './station-fields';
 
 /** Below the terrace: what the station in focus is made of, its figures, and the working of the one that is open. */

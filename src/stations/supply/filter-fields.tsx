@@ -6,6 +6,7 @@ import { CAPACITOR_VOLTS, E12, E6, stepInDecades, stepInList } from '@/core/quan
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
+import { Schools } from './schools';
 
 const inDecades = (series: readonly number[]) => (value: number, direction: number) =>
   Math.abs(direction) >= 10 ? value * 10 ** Math.sign(direction) : stepInDecades(value, series, direction);
@@ -110,6 +111,7 @@ export function FilterFields({ side }: { side: 'before' | 'after' }) {
             );
         }
       })}
+      <Schools />
     </>
   );
 }

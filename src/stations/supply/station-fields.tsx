@@ -1,7 +1,7 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { ARRANGEMENTS } from '@/core/circuit/arrangements';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import type { Regulator } from '@/core/design/design';
 import { isSplit, windingCount } from '@/core/design/words';
@@ -18,6 +18,7 @@ import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
 import { ArrangementChoice } from './arrangement-choice';
 import { FilterChoice, FilterFields } from './filter-fields';
+import { Schools } from './schools';
 import { HeaterFields } from './heater-fields';
 
 const inDecades = (series: readonly number[]) => (value: number, direction: number) =>
@@ -195,6 +196,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             placeholder="none"
             onCommit={(v) => edit({ filter: { bleederOhm: v } })}
           />
+          <Schools />
         </>
       );
     case 'regulator': {

@@ -2,7 +2,7 @@
 
 import { useView } from '@/ui/session';
 import { BenchDrawer } from './bench-drawer';
-import { Terrace } from './terrace';
+import { Terrace } from '@/ui/terrace/terrace';
 import { VerdictRail } from './verdict-rail';
 
 /** Supply: what happens between mains and load. The terrace, the verdicts beside it, the station in focus below it. */

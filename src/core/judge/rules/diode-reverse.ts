@@ -1,4 +1,4 @@
-import { ARRANGEMENTS } from '@/core/circuit/arrangements';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { diodeClass } from '@/core/parts/diode';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';

@@ -1,4 +1,4 @@
-import { ARRANGEMENTS } from '@/core/circuit/arrangements';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { CONDITIONS, capacitanceAt } from '@/core/circuit/condition';
 import { regulatorSize } from '@/core/parts/regulator';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';

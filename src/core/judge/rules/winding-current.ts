@@ -1,4 +1,4 @@
-import { ARRANGEMENTS } from '@/core/circuit/arrangements';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { CONDITIONS, modelOf } from '@/core/circuit/condition';
 import { windingCount } from '@/core/design/words';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';

@@ -1,5 +1,5 @@
 import { BANDS, type Summary } from '@/core/judge/picture';
-import { bandOf, columns, followPoints, pathOf, shortfallArea, steps, voltAxis, wavePoints } from './terrace-geometry';
+import { bandOf, columns, followPoints, pathOf, shortfallArea, steps, voltAxis, wavePoints } from './geometry';
 
 const WIDTH = 320;
 const HEIGHT = 172;

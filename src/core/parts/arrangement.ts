@@ -1,4 +1,13 @@
-import type { RectifierKind } from './network';
+export const RECTIFIER_KINDS = [
+  'half-wave',
+  'centre-tap',
+  'bridge',
+  'split-bridge',
+  'split-half-wave',
+  'two-bridges',
+  'doubler',
+] as const;
+export type RectifierKind = (typeof RECTIFIER_KINDS)[number];
 
 /**
  * One closed path of the charging current: out of a winding, through one diode or two in series, into the input of a

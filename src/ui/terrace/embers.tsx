@@ -1,7 +1,7 @@
 import type { Band, Picture } from '@/core/judge/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { formatQuantity } from '@/core/quantity/format';
-import type { Columns } from '@/ui/terrace-geometry';
+import type { Columns } from '@/ui/terrace/geometry';
 
 interface Props {
   picture: Picture;

@@ -7,12 +7,15 @@ export function Daylight({
   valleyV,
   neededV,
   y,
+  mirrored,
   onOpen,
 }: {
   x: number;
   valleyV: number;
   neededV: number;
   y: (v: number) => number;
+  /** True below zero, where clear means further down. */
+  mirrored: boolean;
   onOpen(): void;
 }) {
   const headroom = valleyV - neededV;
@@ -24,7 +27,14 @@ export function Daylight({
     <g>
       <path d={`M${x - 14} ${a}H${x + 4}`} stroke={colour} strokeWidth="1" />
       <path d={`M${x} ${a}V${b}`} stroke={colour} strokeWidth={short ? 5 : 3} />
-      <Tag x={x + 10} y={short ? (a + b) / 2 + 6 : Math.min(a, b) - 8} colour={colour} size={17} bold onOpen={onOpen}>
+      <Tag
+        x={x + 10}
+        y={short ? (a + b) / 2 + 6 : mirrored ? Math.max(a, b) + 18 : Math.min(a, b) - 8}
+        colour={colour}
+        size={17}
+        bold
+        onOpen={onOpen}
+      >
         {short ? `${formatQuantity(-headroom, 'V', 2)} short` : `${formatQuantity(headroom, 'V', 2)} clear`}
       </Tag>
     </g>

@@ -3,7 +3,7 @@ import { BANDS, type Band, type Picture } from '@/core/judge/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { onRail } from '@/core/study/operating-point';
-import { archPoints, bandOf, pathOf, shortfallArea, type Columns } from '@/ui/terrace-geometry';
+import { archPoints, bandOf, pathOf, shortfallArea, type Columns } from '@/ui/terrace/geometry';
 import { Daylight } from './daylight';
 import type { RailScene } from './rail-scene';
 import { Tag } from './tag';
@@ -92,9 +92,8 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
             strokeDasharray="7 4"
           />
           <Tag
-            x={cols.regulator[1] - 5}
-            y={y(needed) + (short !== mirrored ? -6 : 15)}
-            anchor="end"
+            x={last[0] + 5}
+            y={y(needed) + (short !== mirrored ? 15 : -6)}
             colour="var(--ember)"
           >{`needs ${sign}${formatNominal(needed, 'V')}`}</Tag>
         </g>
@@ -201,6 +200,7 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
           valleyV={valleyV}
           neededV={needed}
           y={y}
+          mirrored={mirrored}
           onOpen={opens('regulator', 'verdict:headroom')}
         />
       )}

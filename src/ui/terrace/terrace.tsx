@@ -6,7 +6,7 @@ import type { Band, Picture } from '@/core/judge/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { useSession } from '@/ui/session';
-import { axisTicks, columns, voltAxis, type VoltAxis } from '@/ui/terrace-geometry';
+import { axisTicks, columns, voltAxis, type VoltAxis } from '@/ui/terrace/geometry';
 import { dragEdits } from './drag-edits';
 import { Embers } from './embers';
 import { Grip } from './grip';

@@ -3,7 +3,7 @@ import { FIELD_LIMITS } from '@/core/design/limits';
 import type { Picture } from '@/core/judge/picture';
 import { regulatorSize } from '@/core/parts/regulator';
 import { E12, nearestInDecades, nearestInList } from '@/core/quantity/preferred';
-import type { VoltAxis } from '@/ui/terrace-geometry';
+import type { VoltAxis } from '@/ui/terrace/geometry';
 import { modelOf } from '@/core/circuit/condition';
 
 /** Turns how far a grip was pulled (px, up is positive) from where it was taken into a patch. */

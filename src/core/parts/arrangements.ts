@@ -6,7 +6,7 @@ import { halfWave } from './arrangements/half-wave';
 import { splitBridge } from './arrangements/split-bridge';
 import { splitHalfWave } from './arrangements/split-half-wave';
 import { twoBridges } from './arrangements/two-bridges';
-import type { RectifierKind } from './network';
+import type { RectifierKind } from '@/core/parts/arrangement';
 
 export const ARRANGEMENTS: Readonly<Record<RectifierKind, Arrangement>> = {
   'half-wave': halfWave,

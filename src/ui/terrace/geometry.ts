@@ -32,7 +32,7 @@ export function columns(left: number, right: number, { regulated, before = false
     ...(before ? ([['before', 0.17]] as [keyof Columns, number][]) : []),
     ['reservoir', (regulated ? 0.31 : 0.38) - 0.06 * crowd],
     ...(after ? ([['after', 0.17]] as [keyof Columns, number][]) : []),
-    ['regulator', regulated ? 0.18 : crowd > 0 ? 0.07 : 0.11],
+    ['regulator', regulated ? 0.18 : crowd > 0 ? 0.09 : 0.11],
     ['load', 0.15],
   ];
   const total = shares.reduce((sum, [, share]) => sum + share, 0);

@@ -1,4 +1,4 @@
-import { ARRANGEMENTS } from '@/core/circuit/arrangements';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import type { Design, FilterStep, Patch } from '@/core/design/design';
 import { isSplit, windingWords } from '@/core/design/words';
 import type { Band, Picture } from '@/core/judge/picture';
@@ -130,7 +130,7 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
     name: 'Load',
     value: (d) =>
       isSplit(d) && d.demand.negativeA !== null
-        ? `${formatNominal(d.demand.outputA, 'A')} / ${formatNominal(d.demand.negativeA, 'A')}`
+        ? `${formatNominal(d.demand.outputA, 'A')}, ${formatNominal(d.demand.negativeA, 'A')}`
         : formatNominal(d.demand.outputA, 'A'),
     reading: (p, band) => `ripple ${formatQuantity(p.points[band].outputRippleVpp, 'V')}`,
     step: (d, direction) => ({

@@ -1,0 +1,5 @@
+import { Scope } from '@/stations/scope/scope';
+
+export default function Page() {
+  return <Scope />;
+}

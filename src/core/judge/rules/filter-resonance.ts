@@ -1,0 +1,58 @@
+import type { Design } from '@/core/design/design';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { formatQuantity } from '@/core/quantity/format';
+import { biggerReservoir } from '../cures';
+import { largerChoke } from './choke-critical';
+import type { Rule } from '../verdict';
+
+/** A choke and the capacitor behind it ring; the mains must not play their note. */
+export const filterResonance: Rule = {
+  id: 'filter-resonance',
+  title: 'Filter resonance',
+  station: 'before',
+  find({ design }) {
+    const pair = ringing(design);
+    if (!pair) return null;
+    const value = 1 / (2 * Math.PI * Math.sqrt(pair.henry * pair.farad));
+    const ripple = design.mains.frequencyHz * (ARRANGEMENTS[design.rectifier.kind].facts.fullWave ? 2 : 1);
+    return {
+      station: pair.station,
+      figure: {
+        id: 'filter-resonance',
+        label: 'Resonance of choke and capacitor',
+        value,
+        unit: 'Hz',
+        origin: 'formula',
+        expression: '1/(2π·√(L·C))',
+        inputs: [
+          { label: 'choke', value: pair.henry, unit: 'H', origin: 'chosen' },
+          { label: 'capacitor behind it', value: pair.farad, unit: 'F', origin: 'chosen' },
+          { label: 'ripple frequency', value: ripple, unit: 'Hz', origin: 'formula' },
+        ],
+        source: 'Series resonance of an LC filter.',
+        assumes: ['Damped by the choke’s copper and the load; look at the step and the start on the Scope.'],
+      },
+      limit: ripple / 1.5,
+      limitSource: 'Two thirds of the ripple frequency; half of it and less is wanted.',
+      relation: 'at most',
+      wantedMargin: ripple / 1.5 - ripple / 2,
+      sentence: `Rings at ${formatQuantity(value, 'Hz')} against ${formatQuantity(ripple, 'Hz')} of ripple.`,
+      reason: 'Near its resonance a filter lifts the ripple it should take away, and load steps ring on for seconds.',
+    };
+  },
+  cures: (design) => [...biggerReservoir(design, [1, 2, 4]), ...largerChoke(design, [2, 5])],
+};
+
+function ringing(design: Design): { henry: number; farad: number; station: 'before' | 'after' } | null {
+  const { before, after } = design.filter;
+  const first = before.find((s) => s.kind === 'choke');
+  if (first?.kind === 'choke' && design.reservoir.capacitanceF > 0 && design.rectifier.kind !== 'doubler') {
+    return { henry: first.inductanceH, farad: design.reservoir.capacitanceF, station: 'before' };
+  }
+  const at = after.findIndex((s) => s.kind === 'choke');
+  const choke = after[at];
+  const behind = after.slice(at + 1).find((s) => s.kind === 'capacitor');
+  return choke?.kind === 'choke' && behind?.kind === 'capacitor'
+    ? { henry: choke.inductanceH, farad: behind.capacitanceF, station: 'after' }
+    : null;
+}

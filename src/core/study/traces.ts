@@ -1,0 +1,234 @@
+import { CONDITIONS, networkOf, reservoirPlace, type Condition } from '@/core/circuit/condition';
+import { regulatorOutput } from '@/core/circuit/load-law';
+import type { Load } from '@/core/circuit/network';
+import type { Design } from '@/core/design/design';
+import { isSplit } from '@/core/design/words';
+import { rippleRejectionDb } from '@/core/parts/regulator';
+import type { Solution, Waveforms } from '@/core/solve/solution';
+import { SolveError } from '@/core/solve/solve-error';
+import { solveSteady } from '@/core/solve/steady';
+import { solveChange, solveDip, solveStart } from '@/core/solve/transient';
+
+/** What is put to the supply while the probe looks. */
+export type ScopeRun =
+  | { kind: 'steady' }
+  | { kind: 'start'; phaseDeg: number; cycles: number }
+  | { kind: 'step'; fromShare: number; toShare: number; cycles: number }
+  | { kind: 'removal'; cycles: number }
+  | { kind: 'dip'; missingCycles: number; cycles: number };
+
+export type ScopeBand = 'low' | 'nominal' | 'high';
+
+/** One quantity over time, uniformly sampled. */
+export interface Trace {
+  id: string;
+  label: string;
+  unit: 'V' | 'A';
+  values: number[];
+}
+
+export interface Traces {
+  /** Seconds between samples, and samples in one mains cycle. */
+  stepS: number;
+  perCycle: number;
+  traces: Trace[];
+  /** One line of figures for the run, in words a builder would note down. */
+  notes: { label: string; value: number; unit: 'V' | 'A' | 's' | 'A²s' }[];
+}
+
+const SAMPLES = 500;
+/** Cycles a steady run is drawn over. */
+const STEADY_CYCLES = 2;
+
+/**
+ * Everything a probe could show of a design in one run: nodes and branch currents of each rail.
+ * @throws SolveError naming the run when it has no solution
+ */
+export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Traces {
+  const condition: Condition = CONDITIONS[band];
+  const network = networkOf(design, condition);
+  const scaled = (share: number) => {
+    const { outputA, negativeA } = design.demand;
+    const demand = {
+      ...design.demand,
+      outputA: outputA * share,
+      negativeA: negativeA === null ? null : negativeA * share,
+    };
+    // A load of nothing is the load taken away.
+    return share > 0 ? networkOf({ ...design, demand }, condition) : networkOf(design, { ...condition, loaded: false });
+  };
+  let solution: Solution;
+  let notes: Traces['notes'] = [];
+  const options = { samples: SAMPLES };
+  try {
+    switch (run.kind) {
+      case 'steady':
+        solution = solveSteady(network, options);
+        notes = [
+          { label: 'mean', value: solution.rails[0]!.meanV, unit: 'V' },
+          { label: 'ripple p-p', value: solution.rails[0]!.ripplePeakToPeakV, unit: 'V' },
+          { label: 'ripple RMS', value: solution.rails[0]!.rippleRmsV, unit: 'V' },
+        ];
+        break;
+      case 'start': {
+        const cold = networkOf(design, { ...CONDITIONS.surge, mains: condition.mains });
+        solution = solveStart(cold, run.cycles, run.phaseDeg, options);
+        const { peakDiodeA, i2tDiode, timeTo90PercentS } = solution.start!;
+        notes = [
+          { label: 'highest diode current', value: peakDiodeA, unit: 'A' },
+          { label: 'I²t', value: i2tDiode, unit: 'A²s' },
+          ...(timeTo90PercentS === null
+            ? []
+            : [{ label: 'nine tenths after', value: timeTo90PercentS, unit: 's' as const }]),
+        ];
+        break;
+      }
+      case 'step':
+      case 'removal': {
+        const [from, to] = run.kind === 'removal' ? [1, 0] : [run.fromShare, run.toShare];
+        solution = solveChange(scaled(from), scaled(to), run.cycles, options);
+        const { beforeMeanV, minV, maxV } = solution.step!;
+        notes = [
+          { label: 'mean before', value: beforeMeanV, unit: 'V' },
+          { label: 'lowest after', value: minV, unit: 'V' },
+          { label: 'highest after', value: maxV, unit: 'V' },
+        ];
+        break;
+      }
+      case 'dip': {
+        solution = solveDip(network, { missingCycles: run.missingCycles, cycles: run.cycles, atCycle: 1 }, options);
+        const { minV, timeToMinS, peakDiodeA, recoveredWithinS } = solution.dip!;
+        notes = [
+          { label: 'lowest', value: minV, unit: 'V' },
+          { label: 'after', value: timeToMinS, unit: 's' },
+          { label: 'recharging pulse', value: peakDiodeA, unit: 'A' },
+          ...(recoveredWithinS === null
+            ? []
+            : [{ label: 'recovered within', value: recoveredWithinS, unit: 's' as const }]),
+        ];
+        break;
+      }
+    }
+  } catch (error) {
+    if (error instanceof SolveError) throw new SolveError(`This run has no solution: ${error.message}.`);
+    throw error;
+  }
+  const loads = network.sections[0]!.rails.map((r) => r.load);
+  const traces = tracesOf(design, solution.waveforms!, loads);
+  if (run.kind === 'steady') {
+    for (const trace of traces) trace.values = Array.from({ length: STEADY_CYCLES }, () => trace.values).flat();
+  }
+  return { stepS: 1 / design.mains.frequencyHz / SAMPLES, perCycle: SAMPLES, traces, notes };
+}
+
+function tracesOf(design: Design, waves: Waveforms, loads: readonly Load[][]): Trace[] {
+  const split = isSplit(design);
+  const place = reservoirPlace(design);
+  const out: Trace[] = [
+    { id: 'winding-v', label: 'Winding, open', unit: 'V', values: waves.sourceV },
+    { id: 'winding-a', label: 'Winding current', unit: 'A', values: waves.windingA[0]! },
+  ];
+  waves.railV.forEach((railV, r) => {
+    const sign = r === 1 ? -1 : 1;
+    const side = split ? (r === 0 ? ' (+)' : ' (−)') : '';
+    const volts = (id: string, label: string, values: readonly number[]) =>
+      out.push({ id: `${id}-${r}`, label: label + side, unit: 'V', values: values.map((v) => sign * v) });
+    volts('input-v', 'Rectifier output', waves.inputV[r]!);
+    const doubler = design.rectifier.kind === 'doubler';
+    if (place >= 0 && !doubler) volts('reservoir-v', 'Reservoir', waves.elementV[r]![place]!);
+    if (design.filter.after.length > 0 || place < 0) volts('rail-v', 'Behind the filter', railV);
+    const regulator = loads[r]!.find((l) => l.kind === 'regulator');
+    if (regulator) volts('output-v', 'Output', regulated(regulator, railV));
+    [...(doubler ? [] : design.filter.before), ...design.filter.after].forEach((part) => {
+      if (part.kind !== 'choke') return;
+      const at = waves.elementA[r]!.findIndex((_, k) => isChokeAt(design, k));
+      if (at >= 0)
+        out.push({ id: `choke-a-${r}`, label: `Choke current${side}`, unit: 'A', values: waves.elementA[r]![at]! });
+    });
+  });
+  out.push({ id: 'diode-a', label: 'First diode', unit: 'A', values: waves.diodeA[0]! });
+  return out;
+}
+
+/** Whether element k of a rail is the first choke of the design's chain. */
+function isChokeAt(design: Design, k: number): boolean {
+  const { before, after, bleederOhm } = design.filter;
+  const doubler = design.rectifier.kind === 'doubler';
+  const chain = [
+    ...(doubler ? [] : before.map((s) => s.kind)),
+    ...(design.reservoir.capacitanceF > 0 || doubler ? ['reservoir'] : []),
+    ...(bleederOhm === null ? [] : ['bleeder']),
+    ...after.map((s) => s.kind),
+  ];
+  return chain.indexOf('choke') === k;
+}
+
+/** Output of a regulator: what dropout lets through, and of the rest what its rejection leaves. */
+function regulated(regulator: Extract<Load, { kind: 'regulator' }>, railV: readonly number[]): number[] {
+  const left = 10 ** (-rippleRejectionDb(regulator.outputV) / 20);
+  const mean = railV.reduce((a, b) => a + b, 0) / railV.length;
+  return railV.map((v) => regulatorOutput(regulator, v) + left * (v - mean));
+}
+
+/**
+ * Amplitudes (peak) of the mains harmonics of one cycle: index n is the n-th, index 0 the mean.
+ * @param cycle exactly one mains cycle of uniform samples
+ */
+export function harmonics(cycle: readonly number[], upTo = 20): number[] {
+  const n = cycle.length;
+  return Array.from({ length: upTo + 1 }, (_, order) => {
+    let re = 0;
+    let im = 0;
+    for (let k = 0; k < n; k++) {
+      const angle = (2 * Math.PI * order * k) / n;
+      re += cycle[k]! * Math.cos(angle);
+      im += cycle[k]! * Math.sin(angle);
+    }
+    return (order === 0 ? 1 : 2) * (Math.hypot(re, im) / n);
+  });
+}
+
+/** A measured trace as read from a file: times from its first sample, s, and values. */
+export interface MeasuredTrace {
+  t: number[];
+  values: number[];
+}
+
+/**
+ * Lays a measured trace over a computed periodic one: the shift in time, and the offset, with the least squared
+ * difference. Scale is left to the person: a wrong probe factor must show, not be fitted away.
+ * @returns shift in seconds (0 to one cycle), offset to add to the measured values, and the RMS left over
+ */
+export function layOver(
+  measured: MeasuredTrace,
+  computed: readonly number[],
+  stepS: number,
+  perCycle: number,
+  factor: number,
+): { shiftS: number; offset: number; rmsLeft: number } {
+  const cycle = computed.slice(0, perCycle);
+  const periodS = stepS * perCycle;
+  const at = (t: number) => {
+    const x = (((t % periodS) + periodS) % periodS) / stepS;
+    const k = Math.floor(x) % perCycle;
+    return cycle[k]! + (x - Math.floor(x)) * (cycle[(k + 1) % perCycle]! - cycle[k]!);
+  };
+  const stride = Math.max(1, Math.floor(measured.t.length / 600));
+  let best = { shiftS: 0, offset: 0, rmsLeft: Infinity };
+  for (let s = 0; s < 250; s++) {
+    const shiftS = (s / 250) * periodS;
+    let n = 0;
+    let sum = 0;
+    let squares = 0;
+    for (let k = 0; k < measured.t.length; k += stride) {
+      const d = at(measured.t[k]! + shiftS) - factor * measured.values[k]!;
+      sum += d;
+      squares += d * d;
+      n++;
+    }
+    const offset = sum / n;
+    const rmsLeft = Math.sqrt(Math.max(0, squares / n - offset * offset));
+    if (rmsLeft < best.rmsLeft) best = { shiftS, offset, rmsLeft };
+  }
+  return best;
+}

@@ -1,0 +1,165 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import type { ScopeRun, Traces } from '@/core/study/traces';
+import { useDesign, useView } from '@/ui/session';
+import { solver } from '@/workers/client';
+import { Terrace } from '@/ui/terrace/terrace';
+import { shownTraces, type Channel } from './channel';
+import { Panel } from './panel';
+import { Screen, type Overlay } from './screen';
+
+const Spectrum = dynamic(() => import('./spectrum').then((m) => m.Spectrum), { ssr: false });
+
+/** Which traces are on at first: what a builder clips the probe to. */
+const FIRST_SHOWN = ['reservoir-v-0', 'winding-a', 'output-v-0', 'input-v-0', 'rail-v-0'];
+
+/** Scope: what a probe would show, in any run, with the terrace above it to pull at. */
+export function Scope() {
+  const design = useDesign();
+  const band = useView((s) => s.band);
+  const picture = useView((s) => s.picture);
+  const trouble = useView((s) => s.trouble);
+  const [run, setRun] = useState<ScopeRun>({ kind: 'steady' });
+  const [result, setResult] = useState<{ traces: Traces; run: ScopeRun } | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  /** What was changed on each probe; the rest is as a scope stands when it is switched on. */
+  const [settings, setSettings] = useState<Record<string, Partial<Channel>>>({});
+  const [perDivisionS, setPerDivisionS] = useState<number | null>(null);
+  const [fromS, setFromS] = useState(0);
+  const [cursors, setCursors] = useState<[number, number]>([0.25, 0.5]);
+  const [overlay, setOverlay] = useState<Overlay | null>(null);
+  const [spectrum, setSpectrum] = useState(false);
+  const svg = useRef<SVGSVGElement>(null);
+  const glass = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  const wanted = useRef(0);
+  const busy = useRef(false);
+  const next = useRef<(() => Promise<void>) | null>(null);
+
+  useEffect(() => {
+    const mine = ++wanted.current;
+    // The newest question is the next one asked; what was overtaken is never started.
+    next.current = async () => {
+      const answer = await solver('scope').scope(design, run, band);
+      if (mine !== wanted.current) return;
+      if (!answer.ok) return setFault(answer.error);
+      setFault(null);
+      setResult({ traces: answer.value, run });
+    };
+    async function work() {
+      if (busy.current) return;
+      busy.current = true;
+      while (next.current) {
+        const job = next.current;
+        next.current = null;
+        await job();
+      }
+      busy.current = false;
+    }
+    void work();
+  }, [design, run, band]);
+
+  const traces = result?.traces;
+  const ids = traces?.traces.map((t) => t.id) ?? [];
+  const first = FIRST_SHOWN.filter((id) => ids.includes(id)).slice(0, 3);
+  const channels = ids.map((id): Channel => ({
+    id,
+    shown: first.includes(id),
+    perDivision: null,
+    ac: false,
+    probe: 1,
+    ...settings[id],
+  }));
+
+  useLayoutEffect(() => {
+    const element = glass.current;
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) =>
+      setSize({ width: entry!.contentRect.width, height: entry!.contentRect.height }),
+    );
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+
+  const lengthS = traces ? (traces.traces[0]!.values.length - 1) * traces.stepS : 0;
+  const spanS = perDivisionS === null ? lengthS : Math.min(12 * perDivisionS, lengthS);
+  const start = Math.min(fromS, lengthS - spanS);
+  const shown = traces ? shownTraces(channels, traces.traces) : [];
+  const at: [number, number] = [cursors[0] * lengthS, cursors[1] * lengthS];
+
+  return (
+    <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_320px]">
+      <div className="grid min-h-0 grid-rows-[minmax(0,5fr)_minmax(0,6fr)]">
+        <div className="min-h-0 border-b border-rule px-2 pt-0.5">
+          {picture ? (
+            <Terrace picture={picture} band={band} stale={trouble !== null} />
+          ) : (
+            <p className="p-6 text-quiet">Solving the first cycle…</p>
+          )}
+        </div>
+        <div className="relative min-h-0 px-3 pb-1 pt-2">
+          <div ref={glass} className="h-full min-h-0 overflow-hidden" data-testid="scope-screen">
+            {fault && (
+              <p
+                role="alert"
+                className="absolute inset-x-6 top-4 z-10 rounded border-2 border-fail bg-raised px-3 py-2 text-fail"
+              >
+                {fault} The traces are those of the last run that could be solved.
+              </p>
+            )}
+            {!traces && !fault && (
+              <p className="p-6 text-quiet" aria-live="polite">
+                Running the first sweep…
+              </p>
+            )}
+            {traces && spectrum && shown[0] && (
+              <Spectrum shown={shown[0]} perCycle={traces.perCycle} frequencyHz={design.mains.frequencyHz} />
+            )}
+            {traces && !spectrum && size.width > 200 && (
+              <Screen
+                shown={shown}
+                stepS={traces.stepS}
+                fromS={start}
+                spanS={spanS}
+                cursors={at}
+                onCursor={(which, t) =>
+                  setCursors((old) => (which === 0 ? [t / lengthS, old[1]] : [old[0], t / lengthS]))
+                }
+                overlay={overlay}
+                width={size.width}
+                height={size.height}
+                svgRef={svg}
+              />
+            )}
+          </div>
+        </div>
+      </div>
+      <Panel
+        run={run}
+        onRun={(next) => {
+          setRun(next);
+          setFromS(0);
+          if (next.kind !== run.kind) setPerDivisionS(null);
+        }}
+        traces={traces ?? null}
+        channels={channels}
+        onChannel={(id, part) => setSettings((old) => ({ ...old, [id]: { ...old[id], ...part } }))}
+        shown={shown}
+        cursors={at}
+        time={{ perDivisionS, spanS, lengthS, fromS: start }}
+        onTime={(perDivision, from) => {
+          setPerDivisionS(perDivision);
+          setFromS(from);
+        }}
+        spectrum={spectrum}
+        onSpectrum={setSpectrum}
+        overlay={overlay}
+        onOverlay={setOverlay}
+        svg={svg}
+        name={design.name}
+      />
+    </main>
+  );
+}

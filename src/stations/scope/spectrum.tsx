@@ -1,0 +1,68 @@
+'use client';
+
+import { BarController, BarElement, CategoryScale, Chart, LogarithmicScale, Tooltip } from 'chart.js';
+import { useEffect, useRef } from 'react';
+import { harmonics } from '@/core/study/traces';
+import { formatQuantity } from '@/core/quantity/format';
+import type { Shown } from './channel';
+
+Chart.register(BarController, BarElement, CategoryScale, LogarithmicScale, Tooltip);
+
+/** Harmonics of the mains in one trace, up to the twentieth, as peak amplitudes on a logarithmic scale. */
+export function Spectrum({ shown, perCycle, frequencyHz }: { shown: Shown; perCycle: number; frequencyHz: number }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const cycle = shown.values.slice(-perCycle);
+  const lines = harmonics(cycle);
+  const unit = shown.trace.unit;
+  const strongest = Math.max(...lines.slice(1), 1e-12);
+  useEffect(() => {
+    const style = getComputedStyle(document.documentElement);
+    const colour = (name: string) => style.getPropertyValue(name).trim();
+    const chart = new Chart(canvas.current!, {
+      type: 'bar',
+      data: {
+        labels: lines.slice(1).map((_, n) => `${(n + 1) * frequencyHz}`),
+        datasets: [
+          { data: lines.slice(1).map((v) => Math.max(v, strongest * 1e-6)), backgroundColor: colour('--volt') },
+        ],
+      },
+      options: {
+        animation: false,
+        maintainAspectRatio: false,
+        scales: {
+          x: {
+            title: { display: true, text: 'Hz', color: colour('--ink') },
+            ticks: { color: colour('--ink') },
+            grid: { display: false },
+          },
+          y: {
+            type: 'logarithmic',
+            min: strongest * 1e-5,
+            ticks: { color: colour('--ink'), callback: (v) => formatQuantity(Number(v), unit), maxTicksLimit: 7 },
+            grid: { color: colour('--rule') },
+          },
+        },
+        plugins: { tooltip: { callbacks: { label: (item) => formatQuantity(lines[item.dataIndex + 1]!, unit) } } },
+      },
+    });
+    return () => chart.destroy();
+  });
+  return (
+    <figure className="flex h-full min-h-0 flex-col px-3 pb-1 pt-1">
+      <figcaption className="text-[14px]">
+        <strong>{shown.trace.label}</strong>, harmonics of {frequencyHz} Hz, peak. Strongest:{' '}
+        {lines
+          .map((v, n) => ({ v, n }))
+          .slice(1)
+          .sort((a, b) => b.v - a.v)
+          .slice(0, 3)
+          .map(({ v, n }) => `${n * frequencyHz} Hz ${formatQuantity(v, unit)}`)
+          .join(', ')}
+        .
+      </figcaption>
+      <div className="relative min-h-0 flex-1">
+        <canvas ref={canvas} role="img" aria-label={`Spectrum of ${shown.trace.label}`} />
+      </div>
+    </figure>
+  );
+}
