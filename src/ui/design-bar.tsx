@@ -27,6 +27,7 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
   const id = useView((s) => s.id);
   const save = useView((s) => s.save);
   const band = useView((s) => s.band);
+  const hazard = useView((s) => s.picture?.hazard ?? null);
   const design = useDesign();
   const history = useHistory();
   const path = usePathname();
@@ -48,6 +49,11 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
         <Name />
         <p className="truncate text-[12.5px] leading-4 text-quiet">
           {arrangementWords(design)}, {ratingWords(design)}{' '}
+          {hazard && (
+            <span className="font-semibold text-fail" title={hazard} data-testid="hazard">
+              · ⚠ hazardous voltage{' '}
+            </span>
+          )}
           <span aria-live="polite" className={save === 'saved' ? '' : 'text-ink'} data-testid="save-state">
             · {SAVE_WORDS[save]}
           </span>

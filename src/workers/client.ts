@@ -10,6 +10,10 @@ const started = new Map<string, RemoteSolver>();
  * longer work, so that it never stands in the way; 'scope' draws what a probe would show.
  */
 export function solver(role: 'edit' | 'search' | 'scope'): RemoteSolver {
+  return start(role);
+}
+
+function start(role: string): RemoteSolver {
   let remote = started.get(role);
   if (!remote) {
     remote = Comlink.wrap<Solver>(
@@ -18,6 +22,11 @@ export function solver(role: 'edit' | 'search' | 'scope'): RemoteSolver {
     started.set(role, remote);
   }
   return remote;
+}
+
+/** The n-th solver of the page's pool. */
+export function poolSolver(n: number): RemoteSolver {
+  return start(`pool-${n}`);
 }
 
 export const callback = Comlink.proxy;

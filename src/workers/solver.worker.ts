@@ -8,6 +8,7 @@ import type { Fix } from '@/core/judge/verdict';
 import { proposing, type Proposal, type SearchProgress } from '@/core/size/propose';
 import { SolveError } from '@/core/solve/solve-error';
 import { scopeTraces, type ScopeBand, type ScopeRun, type Traces } from '@/core/study/traces';
+import { solveVariations } from '@/core/study/variation';
 import { schools, type School } from '@/core/study/schools';
 import { warmStartFrom, type WarmStart } from '@/core/study/operating-point';
 
@@ -86,6 +87,7 @@ const solver = {
       }),
     }));
   },
+  variations: solveVariations,
   scope(design: Design, run: ScopeRun, band: ScopeBand): Answer<Traces> {
     return answer(() => scopeTraces(design, run, band));
   },

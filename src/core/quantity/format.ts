@@ -24,6 +24,8 @@ function positive(value: number, unit: Unit, significant: number): string {
       return `${value.toFixed(0)}°`;
     case '':
       return trimZeros(toSignificant(value, significant));
+    case 'A²s':
+      return `${value === 0 || value >= 1e-3 ? trimZeros(toSignificant(value, significant)) : '< 0.001'} A²s`;
     case 'K/W':
     case 'dB':
     case 'VA':

@@ -88,8 +88,8 @@ export function Panel(p: Props) {
             <tr>
               <th className="font-normal">Probe</th>
               <th className="font-normal">A division</th>
-              <th className="font-normal">AC</th>
-              <th className="font-normal">×10</th>
+              <th className="px-1.5 text-center font-normal">AC</th>
+              <th className="px-1.5 text-center font-normal">×10</th>
             </tr>
           </thead>
           <tbody>
@@ -137,7 +137,7 @@ export function Panel(p: Props) {
                       </>
                     )}
                   </td>
-                  <td>
+                  <td className="text-center">
                     {s && (
                       <input
                         type="checkbox"
@@ -148,7 +148,7 @@ export function Panel(p: Props) {
                       />
                     )}
                   </td>
-                  <td>
+                  <td className="text-center">
                     {s && (
                       <input
                         type="checkbox"

@@ -76,7 +76,7 @@ function Side({ onTaken }: { onTaken(): void }) {
           )}
           <button
             type="button"
-            className="btn mt-3 w-full"
+            className="btn mt-3 w-full justify-center"
             onClick={() => {
               edit(report.patch);
               onTaken();

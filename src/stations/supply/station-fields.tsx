@@ -18,6 +18,7 @@ import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
 import { ArrangementChoice } from './arrangement-choice';
 import { FilterChoice, FilterFields } from './filter-fields';
+import { LoadLine } from './load-line';
 import { Schools } from './schools';
 import { HeaterFields } from './heater-fields';
 
@@ -299,6 +300,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             step={inDecades(E12)}
             onCommit={(v) => edit({ demand: { rippleVpp: v! } })}
           />
+          <LoadLine />
           {regulator.kind === 'none' && (
             <ChoiceField
               label="Behaves as"

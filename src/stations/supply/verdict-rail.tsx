@@ -179,7 +179,7 @@ function SideEffect({ effect }: { effect: Effect }) {
 }
 
 function limitWords(v: Verdict): string {
-  return v.id === 'headroom'
+  return v.relation === 'at least' && v.limit === 0
     ? formatQuantity(v.figure.value, v.figure.unit, 2)
     : `${formatQuantity(v.figure.value, v.figure.unit)} of ${formatNominal(Number(v.limit.toPrecision(3)), v.figure.unit)}`;
 }

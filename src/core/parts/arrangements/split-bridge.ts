@@ -4,7 +4,7 @@ import type { Arrangement } from '../arrangement';
 export const splitBridge: Arrangement = {
   kind: 'split-bridge',
   facts: {
-    name: 'Split bridge on a centre tap',
+    name: 'Split bridge',
     when: 'Right for a plus and a minus rail from one tapped winding: one bridge, both rails full-wave.',
     fullWave: true,
     diodesInPath: 1,

@@ -1,0 +1,76 @@
+import { CONDITIONS, networkOf, type Adjust, type ConditionId } from '@/core/circuit/condition';
+import { applyPatch, type Design, type Patch } from '@/core/design/design';
+import { SolveError } from '@/core/solve/solve-error';
+import { solveSteady } from '@/core/solve/steady';
+
+/** One of many: a design changed a little, under one condition, with or without spreads. */
+export interface Variation {
+  condition: ConditionId;
+  patch?: Patch;
+  adjust?: Adjust;
+}
+
+/** What is kept of a variation: numbers small enough to send by the thousand. Of a split supply the positive rail. */
+export type VariationResult =
+  | {
+      ok: true;
+      railMeanV: number;
+      railMinV: number;
+      railMaxV: number;
+      outputMinV: number;
+      outputMaxV: number;
+      loadMeanA: number;
+      windingRmsA: number;
+      windingPeakA: number;
+      diodePeakReverseV: number;
+      reservoirRmsA: number;
+    }
+  | { ok: false; error: string };
+
+/**
+ * Solves a list of variations of one design, each starting from the cycle of the one before under the same condition.
+ * Never throws for a variation that has no solution: that one says why.
+ */
+export function solveVariations(design: Design, variations: readonly Variation[]): VariationResult[] {
+  const warm = new Map<ConditionId, readonly number[]>();
+  return variations.map(({ condition, patch, adjust }): VariationResult => {
+    const network = networkOf(patch ? applyPatch(design, patch) : design, CONDITIONS[condition], adjust);
+    const start = warm.get(condition);
+    try {
+      const solution = solveSteady(network, start ? { warm: start } : {});
+      warm.set(condition, solution.state);
+      const rail = solution.rails[0]!;
+      return {
+        ok: true,
+        railMeanV: rail.meanV,
+        railMinV: rail.minV,
+        railMaxV: rail.maxV,
+        outputMinV: rail.outputMinV ?? rail.minV,
+        outputMaxV: rail.outputMaxV ?? rail.maxV,
+        loadMeanA: rail.loadMeanA,
+        windingRmsA: Math.max(...solution.windings.map((w) => w.rmsA)),
+        windingPeakA: Math.max(...solution.windings.map((w) => w.peakA)),
+        diodePeakReverseV: Math.max(...solution.diodes.map((d) => d.peakReverseV)),
+        reservoirRmsA: solution.elements[0]!.find((e) => e.kind === 'capacitor')?.rmsA ?? 0,
+      };
+    } catch (error) {
+      if (!(error instanceof SolveError)) throw error;
+      return { ok: false, error: error.message };
+    }
+  });
+}
+
+/** Loads from nothing to full, as shares: closer together near none, where a load line bends most. */
+export const LOAD_LINE_SHARES = [0, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.25];
+
+/** A measured load line's computed counterpart: volts against load in the three mains bands. */
+export function loadLineVariations(design: Design): (Variation & { outputA: number })[] {
+  const { outputA, negativeA } = design.demand;
+  return (['low', 'nominal', 'high'] as const).flatMap((condition) =>
+    LOAD_LINE_SHARES.map((share) => {
+      const amps = Math.max(share * outputA, 1e-9);
+      const demand = { outputA: amps, ...(negativeA === null ? {} : { negativeA: share * negativeA }) };
+      return { condition, patch: { demand }, outputA: share * outputA };
+    }),
+  );
+}

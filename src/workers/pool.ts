@@ -1,0 +1,47 @@
+/** One worker of a pool: solves a chunk of items and hands back their results in the same order. */
+export interface PoolWorker<T, R> {
+  run(chunk: T[]): Promise<R[]>;
+}
+
+export interface PoolOptions {
+  /** Items handed over at a time: large enough to be worth the message, small enough to stop soon. */
+  chunk?: number;
+  onProgress?: (done: number, of: number) => void;
+  signal?: AbortSignal;
+}
+
+/** The pool was told to stop. */
+export class Stopped extends Error {
+  override readonly name = 'Stopped';
+}
+
+/**
+ * Spreads items over workers, each taking the next chunk when it is done with its last. The same dispatcher serves web
+ * workers and threads.
+ * @returns results in the order of the items
+ * @throws Stopped when the signal says so; whatever a worker throws, otherwise
+ */
+export async function runPool<T, R>(
+  workers: readonly PoolWorker<T, R>[],
+  items: readonly T[],
+  { chunk = 24, onProgress, signal }: PoolOptions = {},
+): Promise<R[]> {
+  const results = new Array<R>(items.length);
+  let next = 0;
+  let done = 0;
+  await Promise.all(
+    workers.map(async (worker) => {
+      while (next < items.length) {
+        if (signal?.aborted) throw new Stopped('stopped');
+        const from = next;
+        next = Math.min(items.length, from + chunk);
+        const found = await worker.run(items.slice(from, next));
+        found.forEach((r, k) => (results[from + k] = r));
+        done += found.length;
+        onProgress?.(done, items.length);
+      }
+    }),
+  );
+  if (signal?.aborted) throw new Stopped('stopped');
+  return results;
+}
