@@ -235,7 +235,10 @@ export function integratorFor(circuit: Circuit) {
           shared++;
       }
       if (own >= 0) slope = port.share * k[own]!;
-      if (choke >= 0) slope = own < 0 ? k[choke]! : shared === 1 && sharesWinding(n) ? (slope + k[choke]!) / 2 : slope;
+      if (choke >= 0) {
+        const through = k[choke]! / stage.statePerAmp(choke);
+        slope = own < 0 ? through : shared === 1 && sharesWinding(n) ? (slope + through) / 2 : slope;
+      }
       if (own < 0 && shared > 0) continue;
       const ends = slope < 0 ? (-before / slope) * (1 - 1e-3) : Infinity;
       earliest = Math.min(earliest, ends < h ? ends : h / 2);
@@ -256,13 +259,14 @@ export function integratorFor(circuit: Circuit) {
       const own = circuit.windings[port.winding]!.state;
       if (own >= 0) x[own] = 0;
       const choke = chokeOf[n]!;
-      if (choke >= 0) x[choke] = 0;
+      let through = 0;
       for (let m = 0; m < nP; m++) {
         if (m === n) continue;
         const other = circuit.ports[m]!;
         if (own >= 0 && other.winding === port.winding) x[own]! += other.share * portA[m]!;
-        if (choke >= 0 && other.input === port.input) x[choke]! += portA[m]!;
+        if (choke >= 0 && other.input === port.input) through += portA[m]!;
       }
+      if (choke >= 0) x[choke] = stage.stateFor(choke, through);
     }
     return ceased;
   }

@@ -340,6 +340,21 @@ export function stageSolver(circuit: Circuit) {
       }
       return i;
     },
+    /** Flux per ampere of a swinging choke where it now stands, H; 1 for a choke whose state is its current. */
+    statePerAmp(state: number): number {
+      for (const n of swings) if (stateOf(n) === state) return differential[n]!;
+      return 1;
+    },
+    /** State of a choke that carries a current: the current itself, or the flux that goes with it. */
+    stateFor(state: number, current: number): number {
+      for (const n of swings) {
+        const element = elements[n]!;
+        if (element.kind === 'inductor' && element.state === state) {
+          return fluxAt(element.inductanceH, element.halfAtA, current);
+        }
+      }
+      return current;
+    },
     /** Starts the search for swinging chokes' currents afresh from states. */
     aim(from: Float64Array): void {
       for (const n of swings) about[n] = this.chokeCurrent(n, from[stateOf(n)]!);
