@@ -48,12 +48,12 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
         {supply && <h1 className="sr-only">{design.name}</h1>}
         <Name />
         <p className="truncate text-[12.5px] leading-4 text-quiet">
-          {arrangementWords(design)}, {ratingWords(design)}{' '}
           {hazard && (
             <span className="font-semibold text-fail" title={hazard} data-testid="hazard">
-              · ⚠ hazardous voltage{' '}
+              ⚠ hazardous voltage ·{' '}
             </span>
           )}
+          {arrangementWords(design)}, {ratingWords(design)}{' '}
           <span aria-live="polite" className={save === 'saved' ? '' : 'text-ink'} data-testid="save-state">
             · {SAVE_WORDS[save]}
           </span>

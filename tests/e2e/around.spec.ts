@@ -19,7 +19,7 @@ test.describe('the shelf', () => {
   test('a duplicate is a design of its own, found by its name', async ({ page }) => {
     await page.goto('/');
     await page.getByRole('button', { name: `Duplicate ${CLOCK}` }).click();
-    await expect(page.getByTestId('shelf-entry')).toHaveCount(4);
+    await expect(page.getByTestId('shelf-entry')).toHaveCount(6);
     await page.getByLabel('Find a design').fill('copy');
     await expect(page.getByTestId('shelf-entry')).toHaveCount(1);
     await page.getByLabel('Find a design').fill('800 mA');
@@ -147,11 +147,18 @@ test.describe('workings', () => {
 
 test('another arrangement keeps every value that still means something', async ({ page }) => {
   await open(page, CLOCK);
-  await page.getByRole('slider', { name: 'Rectifier' }).click();
-  await page.getByLabel('Arrangement').selectOption('centre-tap');
+  const arrange = async (from: string, to: string) => {
+    await page.getByRole('slider', { name: 'Rectifier' }).click();
+    await page.getByRole('button', { name: from, exact: true }).click();
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: new RegExp(`^${to}`) })
+      .click();
+  };
+  await arrange('Bridge', 'Centre tap');
   await expect(page.getByRole('slider', { name: 'Winding' })).toContainText('2 × 24 V');
   await expect(page.getByRole('slider', { name: 'Reservoir' })).toContainText('6800 µF');
-  await page.getByLabel('Arrangement').selectOption('half-wave');
+  await arrange('Centre tap', 'Half-wave');
   await expect(page.getByRole('slider', { name: 'Winding' })).toContainText('24 V');
   await page.getByRole('slider', { name: 'Regulator' }).click();
   await page.getByLabel('Kind').selectOption('none');

@@ -10,6 +10,7 @@ async function main() {
   const browser = await chromium.launch(config.use!.launchOptions);
   const ids = await shelf(server.url);
   const clock = `/design/${ids['Slave-clock line, stairwell']}`;
+  const tide = `/design/${ids['Tide-telegraph receiver, valves']}`;
   const pen = `/design/${ids['Tide-gauge pen recorder']}`;
   const fixesDone = (page: Page) => page.locator('[data-testid=fix]:enabled').first().waitFor();
 
@@ -24,6 +25,39 @@ async function main() {
       },
     },
     { name: 'supply', at: clock, prepare: fixesDone },
+    { name: 'split', at: `/design/${ids['Drum seismograph amplifier, ±18 V']}`, prepare: fixesDone },
+    { name: 'choke-input', at: tide, prepare: fixesDone },
+    {
+      name: 'three-inputs',
+      at: tide,
+      prepare: async (page) => {
+        await page.getByRole('button', { name: 'Compare inputs' }).click();
+        await page.getByRole('button', { name: 'Take this one' }).first().waitFor();
+      },
+    },
+    {
+      name: 'arrangements',
+      at: clock,
+      prepare: async (page) => {
+        await page.getByRole('slider', { name: 'Rectifier', exact: true }).focus();
+        await page.getByRole('button', { name: 'Bridge', exact: true }).click();
+      },
+    },
+    {
+      name: 'scope',
+      at: `${clock}/scope`,
+      prepare: async (page) => page.locator('[data-trace="reservoir-v-0"]').waitFor(),
+    },
+    {
+      name: 'scope-removal',
+      at: `${tide}/scope`,
+      theme: 'dark',
+      prepare: async (page) => {
+        await page.locator('[data-trace="reservoir-v-0"]').waitFor();
+        await page.getByLabel('Run', { exact: true }).selectOption('removal');
+        await page.getByText('highest after', { exact: false }).waitFor();
+      },
+    },
     { name: 'supply-in-trouble', at: pen, theme: 'dark', prepare: fixesDone },
     {
       name: 'bench',

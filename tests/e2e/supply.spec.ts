@@ -54,7 +54,7 @@ async function accessible(page: Page) {
 
 test('the shelf shows the demo designs with rating, terrace and worst margin', async ({ page }) => {
   await page.goto('/');
-  await expect(page.getByTestId('shelf-entry')).toHaveCount(3);
+  await expect(page.getByTestId('shelf-entry')).toHaveCount(5);
   const pen = page.getByTestId('shelf-entry').filter({ hasText: PEN });
   await expect(pen).toContainText('12 V, 800 mA');
   await expect(pen).toContainText(/verdicts fail/);
@@ -76,7 +76,7 @@ test('a new design from a load is proposed, passes its verdicts and opens', asyn
   await expect(page.getByTestId('verdict-count')).toContainText(/^All \d+ (hold|pass)/);
   await expect(station(page, 'Load')).toContainText('250 mA');
   await page.goto('/');
-  await expect(page.getByTestId('shelf-entry')).toHaveCount(4);
+  await expect(page.getByTestId('shelf-entry')).toHaveCount(6);
 });
 
 test('a bad load is told at its field, and what was typed stays', async ({ page }) => {

@@ -232,7 +232,7 @@ export function figuresOf(
     relativeError: (sourceW - loadW - copperW - sharedW - diodeW - filterW - storedW) / scale,
   };
   // A supply that idles on leakage alone handles no power worth balancing to parts in ten thousand.
-  const floor = 1e-6 * circuit.peakV * circuit.typicalA;
+  const floor = 1e-9 * circuit.peakV * circuit.typicalA;
   if (!(Math.abs(energyBalance.relativeError) * scale <= ENERGY_TOLERANCE * Math.max(scale, floor))) {
     throw new SolveError(
       `the energy of the cycle does not balance (${(100 * energyBalance.relativeError).toFixed(3)} % off)`,

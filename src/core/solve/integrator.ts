@@ -17,7 +17,7 @@ const IN_TIME = [0, 2, 1, 3, 4, 5];
 /** Steps in one run before it counts as hopeless. */
 const MOST_STEPS = 6_000;
 /** Longest one run (a cycle at most) may take, ms: what needs more is no supply but a puzzle. */
-const MOST_MS = 500;
+const MOST_MS = 350;
 /** The longest step, as a share of the period. */
 const LONGEST = 1 / 16;
 /** Where a derivative is needed afresh, the stage that yields it is this short, as a share of the period. */

@@ -19,7 +19,7 @@ export interface SteadyOptions {
 const ACCEPT = 1.5e-4;
 const MOST_PASSES = 60;
 /** Longest search, ms. */
-const MOST_MS = 1200;
+const MOST_MS = 900;
 /** After so many passes without success the search lets the circuit run by itself for a while. */
 const PATIENCE = 14;
 

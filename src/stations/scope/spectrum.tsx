@@ -42,6 +42,7 @@ export function Spectrum({ shown, perCycle, frequencyHz }: { shown: Shown; perCy
             grid: { color: colour('--rule') },
           },
         },
+        font: { family: style.fontFamily },
         plugins: { tooltip: { callbacks: { label: (item) => formatQuantity(lines[item.dataIndex + 1]!, unit) } } },
       },
     });

@@ -65,6 +65,7 @@ export function LoadLineChart({ amps, bands, neededV }: Props) {
       options: {
         animation: false,
         maintainAspectRatio: false,
+        font: { family: style.fontFamily },
         interaction: { mode: 'nearest', intersect: false },
         scales: {
           x: {

@@ -70,7 +70,9 @@ export function StationHead({ station, picture, band, left, width, height }: Pro
         <span className="truncate">{control.name}</span>
         {worst && <StateSign state={worst.state} size={12} />}
       </div>
-      <div className={`truncate font-semibold leading-5 ${value.length > 9 ? 'text-[13.5px]' : 'text-[17px]'}`}>
+      <div
+        className={`truncate font-semibold leading-5 ${9.2 * value.length > width - 16 ? 'text-[13.5px]' : 'text-[17px]'}`}
+      >
         {value}
       </div>
       <div className="truncate text-[12.5px] leading-4 text-quiet">{control.reading(picture, band)}</div>

@@ -1,0 +1,173 @@
+import { applyPatch } from '@/core/design/design';
+import { harmonics, layOver, scopeTraces } from '@/core/study/traces';
+import { solveSteady } from '@/core/solve/steady';
+import { CONDITIONS, networkOf } from '@/core/circuit/condition';
+import { demoDesigns } from '@/server/demo';
+import { niceDivision, shownTraces, stepDivision, valueAt, type Channel } from '@/stations/scope/channel';
+import { tracesCsv } from '@/stations/scope/export';
+import { readTrace } from '@/stations/scope/read-trace';
+
+const [clock, dome, , drum, tide] = demoDesigns();
+const channel = (id: string, more: Partial<Channel> = {}): Channel => ({
+  id,
+  shown: true,
+  perDivision: null,
+  ac: false,
+  probe: 1,
+  ...more,
+});
+
+describe('traces', () => {
+  test('steady: two cycles that agree with the figures of the solution', () => {
+    const { traces, perCycle, notes } = scopeTraces(dome!, { kind: 'steady' }, 'nominal');
+    const reservoir = traces.find((t) => t.id === 'reservoir-v-0')!;
+    const truth = solveSteady(networkOf(dome!, CONDITIONS.nominal)).rails[0]!;
+    expect(reservoir.values).toHaveLength(2 * perCycle);
+    expect(Math.max(...reservoir.values)).toBeCloseTo(truth.maxV, 2);
+    expect(Math.min(...reservoir.values)).toBeCloseTo(truth.minV, 2);
+    expect(notes.find((n) => n.label === 'ripple p-p')!.value).toBeCloseTo(truth.ripplePeakToPeakV, 4);
+    expect(reservoir.values[7]).toBe(reservoir.values[perCycle + 7]);
+  });
+
+  test('a split supply has its negative rail below zero', () => {
+    const { traces } = scopeTraces(drum!, { kind: 'steady' }, 'nominal');
+    const minus = traces.find((t) => t.id === 'output-v-1')!;
+    expect(minus.label).toBe('Output (−)');
+    expect(Math.max(...minus.values)).toBeLessThan(-17.9);
+  });
+
+  test('the output keeps of the ripple what the rejection leaves', () => {
+    const { traces } = scopeTraces(clock!, { kind: 'steady' }, 'nominal');
+    const span = (id: string) => {
+      const { values } = traces.find((t) => t.id === id)!;
+      return Math.max(...values) - Math.min(...values);
+    };
+    expect(span('reservoir-v-0') / span('output-v-0')).toBeCloseTo(10 ** (56 / 20), -2);
+  });
+
+  test('a choke input shows its choke, and swings up when the load goes', () => {
+    const { traces, notes } = scopeTraces(tide!, { kind: 'removal', cycles: 10 }, 'nominal');
+    expect(traces.find((t) => t.id === 'choke-a-0')!.values.length).toBe(5000);
+    const before = notes.find((n) => n.label === 'mean before')!.value;
+    expect(notes.find((n) => n.label === 'highest after')!.value).toBeGreaterThan(1.1 * before);
+  });
+
+  test.each([
+    { kind: 'start', phaseDeg: 90, cycles: 5 },
+    { kind: 'step', fromShare: 0.2, toShare: 1, cycles: 5 },
+    { kind: 'dip', missingCycles: 1, cycles: 5 },
+  ] as const)('$kind covers its cycles from the first instant', (run) => {
+    const { traces, perCycle } = scopeTraces(dome!, run, 'high');
+    for (const t of traces) {
+      expect(t.values).toHaveLength(5 * perCycle);
+      expect(t.values.every(Number.isFinite)).toBe(true);
+    }
+  });
+
+  test('a doubler is probed across both capacitors', () => {
+    const doubled = applyPatch(dome!, { rectifier: { kind: 'doubler' }, demand: { outputA: 0.5 } });
+    const { traces } = scopeTraces(doubled, { kind: 'steady' }, 'nominal');
+    expect(Math.max(...traces.find((t) => t.id === 'input-v-0')!.values)).toBeGreaterThan(55);
+    expect(traces.some((t) => t.id === 'reservoir-v-0')).toBe(false);
+  });
+});
+
+test('harmonics of a made-up cycle come back one by one', () => {
+  const cycle = Array.from({ length: 500 }, (_, k) => {
+    const x = (2 * Math.PI * k) / 500;
+    return 7 + 2 * Math.sin(2 * x) + 0.5 * Math.cos(4 * x + 1) + 0.01 * Math.sin(20 * x);
+  });
+  const lines = harmonics(cycle);
+  expect(lines).toHaveLength(21);
+  expect(lines[0]).toBeCloseTo(7, 9);
+  expect(lines[2]).toBeCloseTo(2, 9);
+  expect(lines[4]).toBeCloseTo(0.5, 9);
+  expect(lines[20]).toBeCloseTo(0.01, 9);
+  expect(lines[3]).toBeCloseTo(0, 9);
+});
+
+describe('a measured trace', () => {
+  const stepS = 4e-5;
+  const computed = Array.from({ length: 500 }, (_, k) => 20 + Math.abs(Math.sin((2 * Math.PI * k) / 500)));
+
+  test('is found in time and level, while a wrong probe factor stays visible', () => {
+    const t = Array.from({ length: 300 }, (_, k) => k * 1e-4);
+    const values = t.map((x) => Math.abs(Math.sin(2 * Math.PI * 50 * (x + 3.1e-3))) - 2);
+    const fit = layOver({ t, values }, computed, stepS, 500, 1);
+    expect((fit.shiftS * 1e3) % 10).toBeCloseTo(3.1, 1);
+    expect(fit.offset).toBeCloseTo(22, 2);
+    expect(fit.rmsLeft).toBeLessThan(0.01);
+    expect(layOver({ t, values: values.map((v) => v / 10) }, computed, stepS, 500, 1).rmsLeft).toBeGreaterThan(0.2);
+  });
+
+  test.each([
+    [
+      'commas and points',
+      'time,volts\n0.001,1.5\n0.002,1.6\n0.003,1.7\n0.004,1.6\n0.005,1.5\n0.006,1\n0.007,1\n0.008,2\n',
+    ],
+    [
+      'semicolons and decimal commas',
+      '\uFEFFZeit;V\r\n0,001;1,5\r\n0,002;1,6\r\n0,003;1,7\r\n0,004;1,6\r\n0,005;1,5\r\n0,006;1\r\n0,007;1\r\n0,008;2\r\n',
+    ],
+    ['no heads, tabs', '0.001\t1.5\n0.002\t1.6\n0.003\t1.7\n0.004\t1.6\n0.005\t1.5\n0.006\t1\n0.007\t1\n0.008\t2'],
+  ])('%s', (_, text) => {
+    const read = readTrace(text);
+    if (!read.ok) throw new Error(read.error);
+    expect(read.trace.values.slice(0, 3)).toEqual([1.5, 1.6, 1.7]);
+    expect(read.trace.t[0]).toBe(0);
+    expect(read.trace.t[1]).toBeCloseTo(0.001, 12);
+  });
+
+  test.each([
+    ['nothing', '', /two columns of numbers/],
+    ['words only', 'a,b\nc,d\n', /two columns of numbers/],
+    ['a hole', 'x,y\n0,1\n1,2\n2,\n3,4\n', /Row 4 has no time and value/],
+    ['time that goes back', '0,1\n1,2\n0.5,3\n', /Row 3: the time does not go up/],
+  ])('%s is refused with its row', (_, text, sentence) => {
+    const read = readTrace(text);
+    expect(read.ok ? '' : read.error).toMatch(sentence);
+  });
+});
+
+describe('the screen', () => {
+  const trace = { id: 'a', label: 'A, quoted "so"', unit: 'V' as const, values: [30, 31, 32, 31] };
+
+  test('scales go 1, 2, 5 and back', () => {
+    expect([0.03, 1, 1.2, 3, 7].map(niceDivision)).toEqual([0.05, 1, 2, 5, 10]);
+    expect(stepDivision(2, 1)).toBe(5);
+    expect(stepDivision(5, -1)).toBe(2);
+    expect(stepDivision(1, -1)).toBeCloseTo(0.5, 12);
+  });
+
+  test('AC takes the mean away, a forgotten ×10 divides, and the middle follows the trace', () => {
+    const [plain] = shownTraces([channel('a')], [trace]);
+    const [ac] = shownTraces([channel('a', { ac: true })], [trace]);
+    const [tenth] = shownTraces([channel('a', { probe: 10 })], [trace]);
+    expect(plain!.middle).toBeCloseTo(31, 0);
+    expect(ac!.values.reduce((x, y) => x + y, 0)).toBeCloseTo(0, 9);
+    expect(ac!.middle).toBe(0);
+    expect(tenth!.values[0]).toBeCloseTo(3, 12);
+  });
+
+  test('no more than four at once', () => {
+    const many = ['a', 'b', 'c', 'd', 'e'];
+    const shown = shownTraces(
+      many.map((id) => channel(id)),
+      many.map((id) => ({ ...trace, id })),
+    );
+    expect(shown.map((s) => s.place)).toEqual([0, 1, 2, 3]);
+  });
+
+  test('a cursor reads between samples and stops at the ends', () => {
+    expect(valueAt(trace.values, 1, 0.5)).toBe(30.5);
+    expect(valueAt(trace.values, 1, -4)).toBe(30);
+    expect(valueAt(trace.values, 1, 99)).toBe(31);
+  });
+
+  test('CSV has a row a sample and keeps quotes apart', () => {
+    const csv = tracesCsv(shownTraces([channel('a')], [trace]), 0.001).split('\r\n');
+    expect(csv[0]).toBe('time_s,"A, quoted ""so"" (V)"');
+    expect(csv).toHaveLength(6);
+    expect(csv[3]).toBe('0.002,32');
+  });
+});
