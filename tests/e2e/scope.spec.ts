@@ -34,7 +34,7 @@ test('the scope shows current, reservoir and output, and a drag on the terrace m
   await open(page, CLOCK, '/scope');
   for (const id of ['winding-a', 'reservoir-v-0', 'output-v-0']) await expect(trace(page, id)).toBeVisible();
   const before = await pathOf(page, 'reservoir-v-0');
-  const grip = page.getByLabel('Drag the reservoir');
+  const grip = page.getByTestId('Drag the reservoir');
   const box = (await grip.boundingBox())!;
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.down();

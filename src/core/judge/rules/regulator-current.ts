@@ -1,4 +1,5 @@
 import type { Edit } from '@/core/design/design';
+import { isSplit } from '@/core/design/words';
 import { REGULATOR_SIZES, regulatorSize } from '@/core/parts/regulator';
 import { formatNominal } from '@/core/quantity/format';
 import type { Rule } from '../verdict';
@@ -10,11 +11,15 @@ export const regulatorCurrent: Rule = {
   find({ design }) {
     if (design.regulator.kind === 'none') return null;
     const size = regulatorSize(design.regulator.size);
+    // Of a split supply the harder worked regulator counts: both are of the same size.
+    const asked = isSplit(design)
+      ? Math.max(design.demand.outputA, design.demand.negativeA ?? 0)
+      : design.demand.outputA;
     return {
       figure: {
         id: 'regulator-current',
         label: 'Current through the regulator',
-        value: design.demand.outputA,
+        value: asked,
         unit: 'A',
         origin: 'chosen',
         expression: 'the load current asked for',
@@ -26,7 +31,7 @@ export const regulatorCurrent: Rule = {
       limitSource: `Rated output current of the ${size.partNumber(design.regulator.outputV)}.`,
       relation: 'at most',
       wantedMargin: 0.1 * size.ratedA,
-      sentence: `${formatNominal(design.demand.outputA, 'A')} of ${formatNominal(size.ratedA, 'A')} rated.`,
+      sentence: `${formatNominal(asked, 'A')} of ${formatNominal(size.ratedA, 'A')} rated.`,
       reason: 'Past its rating dropout grows, the limit sets in early when hot, and the output sags.',
     };
   },
