@@ -86,9 +86,9 @@ export function startSolving(document: DesignStore, view: View): () => void {
 
 /** Whether two designs differ in nothing that a solution depends on. */
 function onlyWords(a: Design, b: Design): boolean {
-  return (['demand', 'mains', 'transformer', 'rectifier', 'reservoir', 'regulator', 'heat'] as const).every(
-    (key) => a[key] === b[key],
-  );
+  return (
+    ['demand', 'mains', 'transformer', 'rectifier', 'reservoir', 'filter', 'heater', 'regulator', 'heat'] as const
+  ).every((key) => a[key] === b[key]);
 }
 
 /** Leaves a performance measure from the edit to the frame that shows its picture. */

@@ -19,11 +19,11 @@ export interface Guess {
 const POINTS = 24;
 
 /**
- * Quasi-static guess, rail by rail: a reservoir is taken as a constant voltage that just takes in what the load draws; a
+ * Quasi-static guess, rail by rail (with `scaleOnly` the level is left rough, for a search that has a better start): a reservoir is taken as a constant voltage that just takes in what the load draws; a
  * choke input as a constant voltage behind the choke, its current continuous or not. Coupling between rails is left to
  * the search.
  */
-export function firstGuess(circuit: Circuit): Guess {
+export function firstGuess(circuit: Circuit, scaleOnly = false): Guess {
   const { states, elements, peakV, typicalA, periodS } = circuit;
   const guess: Guess = {
     state: new Float64Array(states),
@@ -83,8 +83,9 @@ export function firstGuess(circuit: Circuit): Guess {
       0.01 * railPeak,
       Math.max(1e-5 * railPeak, (0.05 * running * periodS) / (2 * reservoirF)),
     );
-    let low = 0;
-    let high = railPeak;
+    // Where only the scales are wanted the level may be a guess.
+    let low = scaleOnly ? 0.8 * railPeak : 0;
+    let high = scaleOnly ? low : railPeak;
     for (let round = 0; round < 20 && high - low > resolution; round++) {
       const middle = (low + high) / 2;
       if (balance(middle) > 0) low = middle;
@@ -120,6 +121,7 @@ export function firstGuess(circuit: Circuit): Guess {
         );
         if (behind) v -= element.ohm * loadA;
         behind = true;
+        ripple *= 0.1;
       } else if (element.to >= 0 && behind) v -= element.ohm * loadA;
     }
     if (stacked) {

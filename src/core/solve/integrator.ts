@@ -220,7 +220,7 @@ export function integratorFor(circuit: Circuit) {
    * jumps in no time, so a step has to end just before it: a step across would push the current below zero, and the
    * diode's answer to that would look like a spike as high as the step is short.
    */
-  function turnOff(h: number): number {
+  function turnOff(h: number, landing: boolean): number {
     let earliest = Infinity;
     for (const n of eventful) {
       const before = draft[records.port + n]!;
@@ -241,6 +241,8 @@ export function integratorFor(circuit: Circuit) {
       }
       if (own < 0 && shared > 0) continue;
       const ends = slope < 0 ? (-before / slope) * (1 - 1e-3) : Infinity;
+      // A step made to end there has done what it should; one the current still rises in is halved.
+      if (landing && ends > 0.98 * h && ends < 1.1 * h) continue;
       earliest = Math.min(earliest, ends < h ? ends : h / 2);
     }
     return earliest;
@@ -353,6 +355,7 @@ export function integratorFor(circuit: Circuit) {
           h = left;
           index = -1;
         }
+        const landing = forced > 0;
         forced = 0;
         stage.setStep(index, GAMMA * h);
         // The first stage is the last one of the step before.
@@ -402,7 +405,7 @@ export function integratorFor(circuit: Circuit) {
         }
         if (!solved) fail('no voltages were found that fit all parts at one instant');
         if (eventful.length > 0) {
-          const ends = turnOff(h);
+          const ends = turnOff(h, landing);
           if (ends > SHORTEST * periodS && ends < 0.999 * h) {
             forced = ends;
             restore();

@@ -26,14 +26,17 @@ export function portTableLength(ports: number): number {
  */
 export function portSolver(circuit: Circuit, from: number) {
   const { ports } = circuit;
-  const n = ports.length;
+  const all = ports.length;
+  /** Alternating-current loads stand last; being linear they are eliminated with the rest of what is linear. */
+  const n = all - circuit.acPorts.length;
   const oZ = from;
-  const oOhm = oZ + n * n;
-  const oShift = oOhm + n;
-  const oPerAmp = oShift + n;
-  const oLeak = oPerAmp + n;
-  const oOff = oLeak + n;
-  const i = new Float64Array(n);
+  const oOhm = oZ + all * all;
+  const oShift = oOhm + all;
+  const oPerAmp = oShift + all;
+  const oLeak = oPerAmp + all;
+  const oOff = oLeak + all;
+  const i = new Float64Array(all);
+
   const live = new Uint8Array(n);
   /** d(i)/d(drive) of each port against its own loop, S. */
   const slope = new Float64Array(n);
@@ -51,6 +54,7 @@ export function portSolver(circuit: Circuit, from: number) {
   const leakS = (1e-7 * circuit.typicalA) / circuit.peakV;
   let value = 0;
   let first = 0;
+  let together = false;
 
   /** Current of port k alone, given what the others carry. Leaves its slope in `slope` and whether it conducts in `live`. */
   function own(table: Float64Array, k: number, drive: number): number {
@@ -78,7 +82,7 @@ export function portSolver(circuit: Circuit, from: number) {
 
   function driveOf(table: Float64Array, u: Float64Array, k: number): number {
     let drive = u[k]!;
-    const row = k * n;
+    const row = k * all;
     for (let j = 0; j < n; j++) if (j !== k) drive -= table[oZ + row + j]! * i[j]!;
     return drive;
   }
@@ -102,7 +106,10 @@ export function portSolver(circuit: Circuit, from: number) {
           if (value > i[first]!) first = k;
         }
       }
-      if (moved < 1e-11 || n === 1) return true;
+      if (moved < 1e-11 || n === 1) {
+        together = count > 1;
+        return true;
+      }
       if (count > 1 && sweep > 0 && moved > 1e-3) break;
     }
     return newton(table, u);
@@ -128,13 +135,24 @@ export function portSolver(circuit: Circuit, from: number) {
     }
     for (let j = 0; j < n; j++) {
       if (j === k) continue;
-      if (u[j]! + table[oLeak + j]! - table[oZ + j * n + k]! * more > table[oOff + j]!) return false;
+      if (u[j]! + table[oLeak + j]! - table[oZ + j * all + k]! * more > table[oOff + j]!) return false;
       live[j] = 0;
       slope[j] = 0;
       i[j] = law[j] === 0 ? -saturation[j]! : 0;
     }
     i[k] = more - saturation[k]!;
     return true;
+  }
+
+  /** What rounding leaves of the terms in the port equations, in the units Newton's misses are weighed in. */
+  function roundoff(table: Float64Array, u: Float64Array): number {
+    let most = 0;
+    for (let k = 0; k < n; k++) {
+      let terms = Math.abs(u[k]!);
+      for (let j = 0; j < n; j++) terms += Math.abs(table[oZ + k * all + j]! * i[j]!);
+      most = Math.max(most, terms / (law[k] === 0 ? theta[k]! : 1));
+    }
+    return 1e-4 * most;
   }
 
   /** Newton's method on the ports that conduct, the others checked until none joins. */
@@ -145,30 +163,34 @@ export function portSolver(circuit: Circuit, from: number) {
       let worst = 0;
       let m = 0;
       for (let k = 0; k < n; k++) {
-        const target = own(table, k, driveOf(table, u, k));
-        if (!live[k] && i[k] === target) continue;
-        const miss = i[k]! - target;
+        const drive = driveOf(table, u, k);
+        if (law[k] === 0 && drive <= table[oOff + k]! && i[k] === -saturation[k]!) {
+          live[k] = 0;
+          slope[k] = 0;
+          continue;
+        }
+        const miss = i[k]! - own(table, k, drive);
         active[m] = k;
         right[m++] = -miss;
-        // In volts, against a fraction of the diode's own and of what rounding leaves of the terms that cancel.
-        let terms = Math.abs(u[k]!);
-        for (let j = 0; j < n; j++) terms += Math.abs(table[oZ + k * n + j]! * i[j]!);
-        const weight = (Math.abs(miss) * table[oOhm + k]!) / (1e-9 * (law[k] === 0 ? theta[k]! : 1) + 1e-14 * terms);
+        // In volts, against a fraction of the diode's own: a nanovolt or so.
+        const weight = (Math.abs(miss) * table[oOhm + k]!) / (1e-9 * (law[k] === 0 ? theta[k]! : 1));
         if (weight > worst) worst = weight;
       }
-      if (worst < 1 || (worst < 1e3 && worst >= 0.5 * last)) {
+      // Where large terms cancel, rounding leaves more than that: then it is enough that nothing gets better.
+      if (worst < 1 || (worst >= 0.5 * last && worst < 1e3 + roundoff(table, u))) {
         for (let k = 0; k < n; k++) {
           if (!live[k] && law[k] === 0) i[k] = -saturation[k]!;
           if (live[k] && i[k]! > i[first]!) first = k;
         }
+        together = m > 1;
         return true;
       }
       damping = worst > 0.9 * last ? Math.max(0.2, damping * 0.6) : Math.min(1, damping * 1.5);
       last = worst;
       if (m === 2) {
         const [a, b] = [active[0]!, active[1]!];
-        const ab = slope[a]! * table[oZ + a * n + b]!;
-        const ba = slope[b]! * table[oZ + b * n + a]!;
+        const ab = slope[a]! * table[oZ + a * all + b]!;
+        const ba = slope[b]! * table[oZ + b * all + a]!;
         const det = 1 - ab * ba;
         const [ra, rb] = [right[0]!, right[1]!];
         i[a]! += (damping * (ra - ab * rb)) / det;
@@ -178,7 +200,7 @@ export function portSolver(circuit: Circuit, from: number) {
       }
       for (let r = 0; r < m; r++) {
         const k = active[r]!;
-        for (let c = 0; c < m; c++) matrix[r * m + c] = r === c ? 1 : slope[k]! * table[oZ + k * n + active[c]!]!;
+        for (let c = 0; c < m; c++) matrix[r * m + c] = r === c ? 1 : slope[k]! * table[oZ + k * all + active[c]!]!;
       }
       if (!solveLinear(matrix, m, right)) return false;
       for (let r = 0; r < m; r++) i[active[r]!]! += damping * right[r]!;
@@ -193,7 +215,7 @@ export function portSolver(circuit: Circuit, from: number) {
       const port = ports[k]!;
       if (port.floating !== f) continue;
       let v = u[k]!;
-      for (let j = 0; j < n; j++) v -= table[oZ + k * n + j]! * i[j]!;
+      for (let j = 0; j < n; j++) v -= table[oZ + k * all + j]! * i[j]!;
       sum += port.floatSign * (i[k]! + leakS * v);
     }
     return sum;
@@ -202,7 +224,7 @@ export function portSolver(circuit: Circuit, from: number) {
   /** d(i)/d(potential f), the other potentials held, into `right`. */
   function imbalanceSlope(table: Float64Array, f: number): number {
     for (let k = 0; k < n; k++) {
-      for (let j = 0; j < n; j++) matrix[k * n + j] = j === k ? 1 : slope[k]! * table[oZ + k * n + j]!;
+      for (let j = 0; j < n; j++) matrix[k * n + j] = j === k ? 1 : slope[k]! * table[oZ + k * all + j]!;
       right[k] = ports[k]!.floating === f ? slope[k]! * ports[k]!.floatSign : 0;
     }
     if (!solveLinear(matrix, n, right)) return 4 * leakS;
@@ -233,6 +255,13 @@ export function portSolver(circuit: Circuit, from: number) {
     return true;
   }
 
+  function floats(table: Float64Array, u: Float64Array): boolean {
+    for (let round = 0; round < (circuit.floats > 1 ? 8 : 1); round++) {
+      for (let f = 0; f < circuit.floats; f++) if (!float(table, u, f)) return false;
+    }
+    return true;
+  }
+
   function applyFloats(u: Float64Array) {
     for (let k = 0; k < n; k++) {
       const port = ports[k]!;
@@ -245,12 +274,22 @@ export function portSolver(circuit: Circuit, from: number) {
     live,
     /** Completes a table whose impedances have been filled in. */
     finish(table: Float64Array): void {
+      for (let h = all - 1; h >= n; h--) {
+        const ohm = table[oZ + h * all + h]! + series[h]!;
+        table[oOhm + h] = ohm;
+        for (let k = 0; k < h; k++) {
+          const share = table[oZ + k * all + h]! / ohm;
+          for (let j = 0; j < h; j++) table[oZ + k * all + j]! -= share * table[oZ + h * all + j]!;
+          // The column is done with: what it passes on of the eliminated drive stands there from now on.
+          table[oZ + k * all + h] = share;
+        }
+      }
       for (let k = 0; k < n; k++) {
         // The closed form divides by this; a micro-ohm lies far below any real winding.
-        const ohm = Math.max(1e-6, table[oZ + k * n + k]! + series[k]!);
+        const ohm = Math.max(1e-6, table[oZ + k * all + k]! + series[k]!);
         table[oOhm + k] = ohm;
         let leak = 0;
-        for (let j = 0; j < n; j++) if (j !== k && law[j] === 0) leak += table[oZ + k * n + j]! * saturation[j]!;
+        for (let j = 0; j < n; j++) if (j !== k && law[j] === 0) leak += table[oZ + k * all + j]! * saturation[j]!;
         table[oLeak + k] = leak;
         table[oOff + k] = law[k] === 2 ? Infinity : -Infinity;
         if (law[k] !== 0) continue;
@@ -263,36 +302,46 @@ export function portSolver(circuit: Circuit, from: number) {
     floatV,
     /** Solves for `i` given the drives `u`, V. @returns false when no solution was found */
     solve(table: Float64Array, u: Float64Array): boolean {
-      if (circuit.floats === 0) return alone(table, u) || settle(table, u);
-      for (let round = 0; round < (circuit.floats > 1 ? 8 : 1); round++) {
-        for (let f = 0; f < circuit.floats; f++) if (!float(table, u, f)) return false;
+      if (n < all) {
+        for (let h = all - 1; h >= n; h--) {
+          for (let k = 0; k < h; k++) u[k]! -= table[oZ + k * all + h]! * u[h]!;
+        }
+      }
+      if (circuit.floats === 0) {
+        // What conducted together at the last instant most likely still does.
+        if (!(together ? newton(table, u) || settle(table, u) : alone(table, u) || settle(table, u))) return false;
+      } else if (!floats(table, u)) return false;
+      for (let h = n; h < all; h++) {
+        let drive = u[h]!;
+        for (let j = 0; j < h; j++) drive -= table[oZ + h * all + j]! * i[j]!;
+        i[h] = drive / table[oOhm + h]!;
       }
       return true;
     },
     /**
-     * d(i)/d(u) at the last solution into `out` (n x n).
+     * d(i)/d(u) of the diode ports at the last solution into `out` (all ports square; no state drives an AC load).
      * @returns the only live port, -1 when there is none, -2 when there are several
      */
     response(table: Float64Array, out: Float64Array): number {
       let only = -1;
       for (let k = 0; k < n; k++) if (live[k]) only = only === -1 ? k : -2;
       if (only !== -2 && circuit.floats === 0) {
-        if (only >= 0) out[only * n + only] = slope[only]!;
+        if (only >= 0) out[only * all + only] = slope[only]!;
         return only;
       }
       if (circuit.floats === 0) {
         let m = 0;
         for (let k = 0; k < n; k++) if (live[k] && m++ < 2) pair[m - 1] = k;
         if (m === 2) {
-          for (let k = 0; k < n * n; k++) out[k] = 0;
+          for (let k = 0; k < all * all; k++) out[k] = 0;
           const [a, b] = [pair[0]!, pair[1]!];
-          const ab = slope[a]! * table[oZ + a * n + b]!;
-          const ba = slope[b]! * table[oZ + b * n + a]!;
+          const ab = slope[a]! * table[oZ + a * all + b]!;
+          const ba = slope[b]! * table[oZ + b * all + a]!;
           const det = 1 - ab * ba;
-          out[a * n + a] = slope[a]! / det;
-          out[b * n + b] = slope[b]! / det;
-          out[a * n + b] = (-ab * slope[b]!) / det;
-          out[b * n + a] = (-ba * slope[a]!) / det;
+          out[a * all + a] = slope[a]! / det;
+          out[b * all + b] = slope[b]! / det;
+          out[a * all + b] = (-ab * slope[b]!) / det;
+          out[b * all + a] = (-ba * slope[a]!) / det;
           return -2;
         }
       }
@@ -300,7 +349,7 @@ export function portSolver(circuit: Circuit, from: number) {
       for (let k = 0; k < size * size; k++) matrix[k] = 0;
       for (let k = 0; k < n; k++) {
         const port = ports[k]!;
-        for (let j = 0; j < n; j++) matrix[k * size + j] = j === k ? 1 : slope[k]! * table[oZ + k * n + j]!;
+        for (let j = 0; j < n; j++) matrix[k * size + j] = j === k ? 1 : slope[k]! * table[oZ + k * all + j]!;
         if (port.floating >= 0) {
           matrix[k * size + n + port.floating] = -slope[k]! * port.floatSign;
           matrix[(n + port.floating) * size + k] = port.floatSign;
@@ -311,7 +360,7 @@ export function portSolver(circuit: Circuit, from: number) {
         out.fill(0);
         return -2;
       }
-      for (let k = 0; k < n; k++) for (let j = 0; j < n; j++) out[k * n + j] = inverse[k * size + j]! * slope[j]!;
+      for (let k = 0; k < n; k++) for (let j = 0; j < n; j++) out[k * all + j] = inverse[k * size + j]! * slope[j]!;
       return -2;
     },
   };

@@ -31,8 +31,14 @@ export function columnsOf(integrator: Integrator, from = 0, to = integrator.reco
   const { stride, data } = records;
   const count = to - from;
   const first = from * stride;
+  // One block for all columns: many small arrays cost more than what is in them.
+  const most = 6 + circuit.nodes + inputs.length + 2 * elements.length + 3 * windings.length + 2 * ports.length;
+  const block = new Float64Array(count * (most + rails.length + circuit.floats + circuit.states));
+  let used = 0;
+  const blank = (): Column =>
+    (used + 1) * count <= block.length ? block.subarray(used * count, ++used * count) : new Float64Array(count);
   const read = (index: number): Column => {
-    const out = new Float64Array(count);
+    const out = blank();
     for (let r = 0, at = first + index; r < count; r++, at += stride) out[r] = data[at]!;
     return out;
   };
@@ -40,7 +46,7 @@ export function columnsOf(integrator: Integrator, from = 0, to = integrator.reco
   const nodeV = (n: number) => (nodes[n] ??= read(records.node + n));
   const between = (a: number, b: number): Column => {
     if (b < 0) return nodeV(a);
-    const out = new Float64Array(count);
+    const out = blank();
     const high = nodeV(a);
     const low = nodeV(b);
     for (let r = 0; r < count; r++) out[r] = high[r]! - low[r]!;
@@ -53,14 +59,14 @@ export function columnsOf(integrator: Integrator, from = 0, to = integrator.reco
   const emf = read(records.emf);
   const portA = ports.map((_, n) => read(records.port + n));
   const windingA = windings.map((_, w) => {
-    const out = new Float64Array(count);
+    const out = blank();
     ports.forEach((port, n) => port.winding === w && add(out, port.share, portA[n]!));
     return out;
   });
-  const primaryA = new Float64Array(count);
+  const primaryA = blank();
   windings.forEach((winding, w) => add(primaryA, winding.ratio, windingA[w]!));
   const windingV = windings.map((winding, w) => {
-    const out = new Float64Array(count);
+    const out = blank();
     add(out, winding.ratio, emf);
     if (circuit.sharedOhm > 0) add(out, -winding.ratio * circuit.sharedOhm, primaryA);
     add(out, -winding.ownOhm, windingA[w]!);
@@ -69,7 +75,7 @@ export function columnsOf(integrator: Integrator, from = 0, to = integrator.reco
   });
   const inputV = inputs.map((q) => between(q.plus, q.minus));
   const portV = ports.map((port) => {
-    const out = new Float64Array(count);
+    const out = blank();
     add(out, port.share, windingV[port.winding]!);
     if (port.input >= 0) add(out, -1, inputV[port.input]!);
     if (port.floating >= 0) add(out, port.floatSign, read(records.float + port.floating));
@@ -82,7 +88,7 @@ export function columnsOf(integrator: Integrator, from = 0, to = integrator.reco
       if (e.halfAtA !== Infinity) for (let r = 0; r < count; r++) out[r] = stage.chokeCurrent(n, out[r]!);
       return out;
     }
-    const out = new Float64Array(count);
+    const out = blank();
     if (e.kind === 'capacitor') add(out, e.capacitanceF, read(records.k + e.state));
     else add(out, 1 / e.ohm, elementV[n]!);
     return out;

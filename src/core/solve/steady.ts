@@ -42,8 +42,8 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
   const n = circuit.states;
   const { mirror, periodS } = circuit;
   const span = mirror ? periodS / 2 : periodS;
-  const guess = firstGuess(circuit);
   const fits = warm?.length === n && warm.every((v) => Number.isFinite(v));
+  let guess = firstGuess(circuit, fits);
   let start = fits ? Float64Array.from(warm) : guess.state;
   const swing = Float64Array.from(guess.swing);
   const floor = guess.floor;
@@ -57,7 +57,8 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
   const options = { mains: RUNNING_MAINS, record: false, carry: true, fromRest: false };
 
   const began = performance.now();
-  let tight = false;
+  // From the cycle of a similar circuit one careful pass often suffices; from a guess a few careless ones come first.
+  let tight = fits;
   let steps = 0;
   let passes = 0;
   let since = 0;
@@ -101,13 +102,22 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
       step.set(miss);
       size = missSize;
     }
-    if (tight && (size < ACCEPT || missSize < 0.2 * ACCEPT)) break;
+    // Closed; or as closed as the step control's own noise allows, where a slow memory makes much of a small miss.
+    if (tight && (size < ACCEPT || (missSize < 0.2 * ACCEPT && size > 0.3 * lastSize))) break;
 
     if (n === 1) {
       if (miss[0]! > 0) low = Math.max(low, start[0]!);
       else high = Math.min(high, start[0]!);
     }
-    if (!tight && (size < 3e-2 || missSize < 3e-3 || passes >= 3 * PATIENCE)) {
+    if (tight && passes === 1 && size > 1) {
+      // Too far off to be of use: start as if there had been nothing.
+      tight = false;
+      guess = firstGuess(circuit);
+      start = guess.state;
+      swing.set(guess.swing);
+      continue;
+    } else if (tight && passes === 1 && size > 0.1) tight = false;
+    else if (!tight && (size < 3e-2 || missSize < 3e-3 || passes >= 3 * PATIENCE)) {
       tight = true;
       since = 0;
       low = -Infinity;

@@ -134,7 +134,7 @@ function railPoint(design: Design, network: Network, solution: Solution, r: numb
       ? { meanV: mean(reservoirV), minV: fitted.minV, maxV: fitted.maxV }
       : { meanV: rail.meanV, minV: rail.minV, maxV: rail.maxV };
   const can = fitted && design.reservoir.capacitanceF > 0 ? { rmsA: fitted.rmsA, maxV: fitted.maxV } : null;
-  const rectifierA = waves.t.map((_, n) => intoRail(design, waves.diodeA, r, n));
+  const rectifierA = intoRail(design, waves.diodeA, r);
   const common = { rail, reservoir, can };
   const regulatorLoad = loads.find((l) => l.kind === 'regulator');
   if (!regulatorLoad) {
@@ -170,11 +170,15 @@ function railPoint(design: Design, network: Network, solution: Solution, r: numb
   };
 }
 
-/** Current out of the rectifier into one rail at one sample, A: of a doubler, the pulses into both capacitors. */
-function intoRail(design: Design, diodeA: readonly number[][], rail: number, sample: number): number {
+/** Current out of the rectifier into one rail, A: of a doubler, the pulses into both capacitors. */
+function intoRail(design: Design, diodeA: readonly number[][], rail: number): number[] {
   const { loops, stacked } = ARRANGEMENTS[design.rectifier.kind];
-  let sum = 0;
-  for (const loop of loops) if (stacked || loop.input === rail) sum += diodeA[loop.railDiode]![sample]!;
+  const sum = new Array<number>(diodeA[0]!.length).fill(0);
+  for (const loop of loops) {
+    if (!stacked && loop.input !== rail) continue;
+    const current = diodeA[loop.railDiode]!;
+    for (let n = 0; n < sum.length; n++) sum[n]! += current[n]!;
+  }
   return sum;
 }
 
@@ -192,19 +196,31 @@ export function firstSurge(design: Design): { peakA: number; i2t: number; networ
 }
 
 /** How the supply rides through half a cycle of missing mains, full load, nominal line. */
-export function missedHalfCycle(design: Design): { minV: number; beforeMinV: number; recoveredWithinS: number | null } {
+export function missedHalfCycle(design: Design, warm?: readonly number[]): { minV: number; beforeMinV: number } {
   const network = networkOf(design, CONDITIONS.nominal);
   const { dip } = atCondition('half a cycle of missing mains', () =>
-    solveDip(network, { missingCycles: 0.5, cycles: 3, atCycle: 0 }),
+    solveDip(network, { missingCycles: 0.5, cycles: 1, atCycle: 0 }, warm ? { warm } : {}),
   );
-  return { minV: dip!.minV, beforeMinV: dip!.beforeMinV, recoveredWithinS: dip!.recoveredWithinS };
+  return { minV: dip!.minV, beforeMinV: dip!.beforeMinV };
+}
+
+/** Cycles in which a filter's swing has passed its crest: half a period of its slowest resonance, ten at most. */
+function swingCycles(design: Design): number {
+  const parts = [...design.filter.before, ...design.filter.after];
+  const henry = parts.reduce((sum, s) => sum + (s.kind === 'choke' ? s.inductanceH : 0), 0);
+  const farad =
+    design.reservoir.capacitanceF + parts.reduce((sum, s) => sum + (s.kind === 'capacitor' ? s.capacitanceF : 0), 0);
+  const half = Math.PI * Math.sqrt(henry * farad);
+  return Math.min(10, Math.max(2, Math.ceil(1.2 * half * design.mains.frequencyHz)));
 }
 
 /** What the rail rises to in the first cycles after the load is taken away at high line. */
-export function lostLoad(design: Design): { beforeV: number; maxV: number } {
+export function lostLoad(design: Design, warm?: readonly number[]): { beforeV: number; maxV: number } {
   const loaded = networkOf(design, CONDITIONS.high);
   const unloaded = networkOf(design, { ...CONDITIONS.high, loaded: false });
-  const { step } = atCondition('the load taken away at high line', () => solveChange(loaded, unloaded, 10));
+  const { step } = atCondition('the load taken away at high line', () =>
+    solveChange(loaded, unloaded, swingCycles(design), warm ? { warm } : {}),
+  );
   return { beforeV: step!.beforeMeanV, maxV: step!.maxV };
 }
 
@@ -250,10 +266,10 @@ export function studyDesign(design: Design, warm: WarmStart = {}): Study {
       return (surge ??= firstSurge(design));
     },
     get missed() {
-      return (missed ??= missedHalfCycle(design));
+      return (missed ??= missedHalfCycle(design, at('nominal').solution.state));
     },
     get lost() {
-      return (lost ??= lostLoad(design));
+      return (lost ??= lostLoad(design, at('high').solution.state));
     },
   };
 }
