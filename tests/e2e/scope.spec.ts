@@ -165,9 +165,9 @@ test('a filter is chosen, gets steps of its own on the terrace, and the three in
 }) => {
   await open(page, 'Dome motor, unregulated');
   await supply(page);
-  await page.getByLabel('Filter', { exact: true }).selectOption('resistor');
+  await page.getByRole('combobox', { name: 'Filter', exact: true }).selectOption('resistor');
   await expect(page.getByRole('slider', { name: 'Filter', exact: true })).toBeVisible();
-  await page.getByLabel('Filter', { exact: true }).selectOption('choke-input');
+  await page.getByRole('combobox', { name: 'Filter', exact: true }).selectOption('choke-input');
   await expect(page.getByRole('slider', { name: 'Input filter', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Compare inputs' }).click();
   const dialog = page.getByRole('dialog');

@@ -26,7 +26,7 @@ async function main() {
     },
     { name: 'supply', at: clock, prepare: fixesDone },
     { name: 'split', at: `/design/${ids['Drum seismograph amplifier, ±18 V']}`, prepare: fixesDone },
-    { name: 'choke-input', at: tide, prepare: fixesDone },
+    { name: 'choke-input', at: tide, prepare: async (page) => page.getByTestId('verdict-count').waitFor() },
     {
       name: 'three-inputs',
       at: tide,
