@@ -1,7 +1,7 @@
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
-import { diodeCount, type Loop } from '@/core/parts/arrangement';
+import { diodeCount } from '@/core/parts/arrangement';
 import { loadLaw, type LoadLaw } from './load-law';
-import { SATURATED_SHARE, type DiodeFault, type Network, type Section, type Winding } from './network';
+import { SATURATED_SHARE, type DiodeFault, type Network, type Rail, type Section, type Winding } from './network';
 
 const BOLTZMANN_J_PER_K = 1.380649e-23;
 const ELEMENTARY_CHARGE_C = 1.602176634e-19;
@@ -142,7 +142,7 @@ export function assemble(network: Network): Circuit {
       mirrorWindings.push(...arrangement.mirror.windings.map((n) => windingFrom + n));
       mirrorWindingSigns.push(...arrangement.mirror.windings.map(() => arrangement.mirror!.windingSign));
     }
-    section.rails.forEach((rail) => addRail(section, rail, sectionIndex, arrangement.stacked));
+    section.rails.forEach((rail) => addRail(rail, sectionIndex, arrangement.stacked));
     if (arrangement.stacked) mirrorInputs.push(inputFrom + 1, inputFrom);
     else section.rails.forEach((_, n) => mirrorInputs.push(inputFrom + n));
 
@@ -239,7 +239,7 @@ export function assemble(network: Network): Circuit {
     inductive: choked || windings.some((w) => w.inductanceH > 0),
   };
 
-  function addRail(section: Section, rail: Section['rails'][number], sectionIndex: number, stacked: boolean) {
+  function addRail(rail: Rail, sectionIndex: number, stacked: boolean) {
     let node = nodes++;
     const inputNode = node;
     const chain: number[] = [];
@@ -293,7 +293,6 @@ export function assemble(network: Network): Circuit {
       elements: chain,
       lowerElement,
     });
-    void section;
   }
 
   function mirrorOf(): NonNullable<Circuit['mirror']> {
@@ -356,5 +355,3 @@ export function inductanceAt(inductanceH: number, halfAtA: number, currentA: num
   const x = currentA / halfAtA;
   return inductanceH * (SATURATED_SHARE + (1 - SATURATED_SHARE) / (1 + x * x));
 }
-
-export type { Loop };

@@ -20,6 +20,8 @@ const ACCEPT = 1.5e-4;
 const MOST_PASSES = 60;
 /** Longest search, ms. */
 const MOST_MS = 900;
+/** Cycles the circuit then runs by itself. */
+const COASTING_CYCLES = 10;
 /** After so many passes without success the search lets the circuit run by itself for a while. */
 const PATIENCE = 14;
 
@@ -126,7 +128,7 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
       damping = 1;
     } else if (++since >= PATIENCE) {
       since = 0;
-      start = coast(integrator, start, mirror ? 40 : 20, options.mains);
+      start = coast(integrator, start, COASTING_CYCLES);
       lastSize = Infinity;
       damping = 1;
       continue;
@@ -153,14 +155,19 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
   return { integrator, start, storedJ: mirror ? 2 * storedJ : storedJ, effort: { steps, passes } };
 }
 
-/** Lets the circuit run by itself for a number of spans and returns where it then stands. */
-function coast(integrator: Integrator, from: Float64Array, spans: number, mains: typeof RUNNING_MAINS): Float64Array {
-  const { circuit } = integrator;
-  const { mirror, periodS } = circuit;
-  const cycles = Math.ceil(spans / 2);
-  void mirror;
-  integrator.run(from, 0, cycles * periodS, { mains, record: false, carry: false, fromRest: false });
-  return Float64Array.from(integrator.x);
+/** Lets the circuit run by itself for some cycles and returns where it then stands. */
+function coast(integrator: Integrator, from: Float64Array, cycles: number): Float64Array {
+  let x = from;
+  for (let cycle = 0; cycle < cycles; cycle++) {
+    integrator.run(x, 0, integrator.circuit.periodS, {
+      mains: RUNNING_MAINS,
+      record: false,
+      carry: false,
+      fromRest: false,
+    });
+    x = Float64Array.from(integrator.x);
+  }
+  return x;
 }
 
 /**
