@@ -6,6 +6,8 @@ import { pictureOf } from '@/core/judge/picture';
 import { simulateFixes } from '@/core/judge/fixes';
 import { stationFigures } from '@/core/judge/station-figures';
 import { RECTIFIER_KINDS } from '@/core/parts/arrangement';
+import { placedParts } from '@/core/circuit/condition';
+import { scopeTraces } from '@/core/study/traces';
 import { schools } from '@/core/study/schools';
 import { LOAD_LINE_SHARES, loadLineVariations, solveVariations } from '@/core/study/variation';
 import { demoDesigns } from '@/server/demo';
@@ -132,6 +134,33 @@ describe('every arrangement in the interface', () => {
     expect(of('choke-least')).toBeGreaterThan(0);
     expect(of('choke-critical')).toBeLessThan(of('choke-least') + 0.03);
     expect(of('choke-critical')).toBeCloseTo(181 / (3 * 314.16 * 15), 3);
+  });
+});
+
+describe('where a part stands in the chain', () => {
+  const choke = { kind: 'choke' as const, inductanceH: 0.05, resistanceOhm: 0.5, ratedA: 6, swinging: false };
+  const second = { kind: 'capacitor' as const, capacitanceF: 1e-3, ratedV: 63 };
+
+  test.each(['bridge', 'doubler'] as const)('%s: each part is found among the elements that were solved', (kind) => {
+    for (const bleederOhm of [null, 1000]) {
+      const made = applyPatch(dome, {
+        rectifier: { kind },
+        demand: { outputA: 3 },
+        filter: { before: [choke], after: [choke, second], bleederOhm },
+      });
+      const { elements } = pictureOf(made).picture.points.nominal.solution;
+      const kinds = { choke: 'inductor', capacitor: 'capacitor', resistor: 'resistor' } as const;
+      for (const { part, at } of placedParts(made)) expect(elements[0]![at]!.kind).toBe(kinds[part.kind]);
+      expect(placedParts(made)).toHaveLength(kind === 'doubler' ? 2 : 3);
+      expect(verdict(made, 'choke-rating')!.figure.value).toBeGreaterThan(2.9);
+    }
+  });
+
+  test('two chokes are two probes, each with a name of its own', () => {
+    const made = applyPatch(dome, { filter: { before: [choke], after: [choke, second] } });
+    const ids = scopeTraces(made, { kind: 'steady' }, 'nominal').traces.map((t) => t.id);
+    expect(new Set(ids).size).toBe(ids.length);
+    expect(ids.filter((id) => id.startsWith('choke-a'))).toHaveLength(2);
   });
 });
 

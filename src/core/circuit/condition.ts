@@ -142,6 +142,24 @@ export function reservoirPlace(design: Design): number {
   return design.reservoir.capacitanceF > 0 ? design.filter.before.length : -1;
 }
 
+/** One filter part of a design with its index in each rail's filter, as a solution's elements are numbered. */
+export interface PlacedPart {
+  part: FilterStep;
+  side: 'before' | 'after';
+  at: number;
+}
+
+/** Where each filter part stands in the chain: the same order filterOf builds. A doubler has nothing before its capacitors. */
+export function placedParts(design: Design): PlacedPart[] {
+  const { before, after, bleederOhm } = design.filter;
+  const ahead = design.rectifier.kind === 'doubler' ? [] : before;
+  const behind = ahead.length + (reservoirPlace(design) >= 0 ? 1 : 0) + (bleederOhm === null ? 0 : 1);
+  return [
+    ...ahead.map((part, at): PlacedPart => ({ part, side: 'before', at })),
+    ...after.map((part, n): PlacedPart => ({ part, side: 'after', at: behind + n })),
+  ];
+}
+
 /** Stands in for a doubler's capacitors where none are fitted: stray capacitance, too small to show. */
 const STRAY_F = 1e-9;
 

@@ -1,6 +1,6 @@
 import { inductanceAt } from '@/core/circuit/assemble';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
-import { CONDITIONS, capacitanceAt, esrOf, mainsVolts, modelOf } from '@/core/circuit/condition';
+import { CONDITIONS, capacitanceAt, esrOf, mainsVolts, modelOf, reservoirPlace } from '@/core/circuit/condition';
 import { REGULATOR_JUNCTION_MAX_C, regulatorSize, rippleRejectionDb } from '@/core/parts/regulator';
 import { typicalLeakage } from '@/core/parts/capacitor';
 import { copperRatio } from '@/core/parts/transformer';
@@ -203,6 +203,7 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
     case 'reservoir': {
       const c = capacitanceAt(design, CONDITIONS[band].capacitor);
       const idleV = picture.points.idle.reservoir.maxV;
+      const can = point.network.sections[0]!.rails[0]!.filter[reservoirPlace(design)];
       const choke = hasChokeInput(design) ? design.filter.before.find((s) => s.kind === 'choke') : undefined;
       const estimate =
         choke?.kind === 'choke' && c > 0
@@ -234,7 +235,7 @@ export function stationFigures(picture: Picture, station: StationId, band: Band)
           [
             of('load current', loadA, 'A', 'simulated'),
             of('capacitance', c, 'F'),
-            of('ESR', esrOf(design) * (band === 'low' ? 2 : 1), 'ohm'),
+            of('ESR', can?.kind === 'capacitor' ? can.esrOhm : 0, 'ohm'),
           ],
           estimate,
         ),

@@ -267,7 +267,8 @@ export function stageSolver(circuit: Circuit) {
   /** As solveStraight, with each swinging choke made linear about its own current until that current stays. */
   function solveSwinging(e: number, t: number): boolean {
     for (const n of swings) flux[stateOf(n)] = base[stateOf(n)]!;
-    for (let round = 0; round < 40; round++) {
+    let settled = false;
+    for (let round = 0; round < 40 && !settled; round++) {
       for (const n of swings) {
         const element = elements[n]!;
         if (element.kind !== 'inductor') continue;
@@ -285,8 +286,10 @@ export function stageSolver(circuit: Circuit) {
         about[n] = round < 10 ? i : (i + about[n]!) / 2;
       }
       if (!solved) return false;
-      if (worst < 1e-9 * circuit.typicalA) break;
+      settled = worst < 1e-9 * circuit.typicalA;
     }
+    // A choke whose current was not found is not passed off as one that was.
+    if (!settled) return false;
     for (const n of swings) {
       const s = stateOf(n);
       const element = elements[n]!;

@@ -1,4 +1,4 @@
-import { CONDITIONS, networkOf, reservoirPlace, type Condition } from '@/core/circuit/condition';
+import { CONDITIONS, networkOf, placedParts, reservoirPlace, type Condition } from '@/core/circuit/condition';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Load } from '@/core/circuit/network';
 import type { Design } from '@/core/design/design';
@@ -139,28 +139,19 @@ function tracesOf(design: Design, waves: Waveforms, loads: readonly Load[][]): T
     if (design.filter.after.length > 0 || place < 0) volts('rail-v', 'Behind the filter', railV);
     const regulator = loads[r]!.find((l) => l.kind === 'regulator');
     if (regulator) volts('output-v', 'Output', regulated(regulator, railV));
-    [...(doubler ? [] : design.filter.before), ...design.filter.after].forEach((part) => {
-      if (part.kind !== 'choke') return;
-      const at = waves.elementA[r]!.findIndex((_, k) => isChokeAt(design, k));
-      if (at >= 0)
-        out.push({ id: `choke-a-${r}`, label: `Choke current${side}`, unit: 'A', values: waves.elementA[r]![at]! });
-    });
+    placedParts(design)
+      .filter(({ part }) => part.kind === 'choke')
+      .forEach(({ at }, n, chokes) =>
+        out.push({
+          id: n === 0 ? `choke-a-${r}` : `choke-a-${r}-${n + 1}`,
+          label: `Choke current${chokes.length > 1 ? ` ${n + 1}` : ''}${side}`,
+          unit: 'A',
+          values: waves.elementA[r]![at]!,
+        }),
+      );
   });
   out.push({ id: 'diode-a', label: 'First diode', unit: 'A', values: waves.diodeA[0]! });
   return out;
-}
-
-/** Whether element k of a rail is the first choke of the design's chain. */
-function isChokeAt(design: Design, k: number): boolean {
-  const { before, after, bleederOhm } = design.filter;
-  const doubler = design.rectifier.kind === 'doubler';
-  const chain = [
-    ...(doubler ? [] : before.map((s) => s.kind)),
-    ...(design.reservoir.capacitanceF > 0 || doubler ? ['reservoir'] : []),
-    ...(bleederOhm === null ? [] : ['bleeder']),
-    ...after.map((s) => s.kind),
-  ];
-  return chain.indexOf('choke') === k;
 }
 
 /** Output of a regulator: what dropout lets through, and of the rest what its rejection leaves. */

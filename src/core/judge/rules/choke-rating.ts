@@ -1,4 +1,4 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { CONDITIONS, placedParts } from '@/core/circuit/condition';
 import type { Design, Edit } from '@/core/design/design';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { E12, stepInDecades } from '@/core/quantity/preferred';
@@ -10,18 +10,14 @@ export const chokeRating: Rule = {
   title: 'Choke current',
   station: 'before',
   find({ design, high }) {
-    const offset = design.filter.before.length + (design.reservoir.capacitanceF > 0 ? 1 : 0);
-    const bleeder = design.filter.bleederOhm === null ? 0 : 1;
-    const used = [
-      ...design.filter.before.map((part, n) => ({ part, at: n })),
-      ...design.filter.after.map((part, n) => ({ part, at: offset + bleeder + n })),
-    ].flatMap(({ part, at }) => {
+    const used = placedParts(design).flatMap(({ part, side, at }) => {
       const carries = high.solution.elements[0]![at];
-      const station = at < design.filter.before.length ? ('before' as const) : ('after' as const);
-      return part.kind === 'choke' && carries ? [{ part, carries, station, share: carries.rmsA / part.ratedA }] : [];
+      return part.kind === 'choke' && carries
+        ? [{ part, carries, station: side, share: carries.rmsA / part.ratedA }]
+        : [];
     });
     const hardest = used.sort((a, b) => b.share - a.share)[0];
-    if (!hardest || design.rectifier.kind === 'doubler') return null;
+    if (!hardest) return null;
     const { part, carries, station } = hardest;
     return {
       station,

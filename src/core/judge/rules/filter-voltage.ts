@@ -1,4 +1,4 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { CONDITIONS, placedParts } from '@/core/circuit/condition';
 import type { Design, Edit } from '@/core/design/design';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { CAPACITOR_VOLTS, stepInList } from '@/core/quantity/preferred';
@@ -47,19 +47,9 @@ function capacitors(
   design: Design,
   point: OperatingPoint,
 ): { maxV: number; ratedV: number; station: 'before' | 'after' }[] {
-  const { before, after, bleederOhm } = design.filter;
-  const stacked = design.rectifier.kind === 'doubler';
-  const first = stacked ? 0 : before.length;
-  const offset = first + (design.reservoir.capacitanceF > 0 || stacked ? 1 : 0) + (bleederOhm === null ? 0 : 1);
-  const places = [
-    ...(stacked ? [] : before.map((part, n) => ({ part, at: n }))),
-    ...after.map((part, n) => ({ part, at: offset + n })),
-  ];
-  return places.flatMap(({ part, at }) => {
+  return placedParts(design).flatMap(({ part, side, at }) => {
     const found = point.solution.elements[0]![at];
-    return part.kind === 'capacitor' && found
-      ? [{ maxV: found.maxV, ratedV: part.ratedV, station: at < first && !stacked ? 'before' : 'after' }]
-      : [];
+    return part.kind === 'capacitor' && found ? [{ maxV: found.maxV, ratedV: part.ratedV, station: side }] : [];
   });
 }
 
