@@ -22,6 +22,8 @@ const MOST_PASSES = 60;
 const MOST_MS = 900;
 /** Cycles the circuit then runs by itself. */
 const COASTING_CYCLES = 10;
+/** Passes after which a search that has not closed counts as bouncing. */
+const BOUNCING = 5;
 /** After so many passes without success the search lets the circuit run by itself for a while. */
 const PATIENCE = 14;
 
@@ -66,6 +68,8 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
   let since = 0;
   let lastSize = Infinity;
   let damping = 1;
+  /** A slow filter makes much of the step control's noise: where the search bounces in it, the steps get finer. */
+  let finer = 1;
   // With one state the map is monotone: what is known of it brackets the answer.
   let low = -Infinity;
   let high = Infinity;
@@ -74,7 +78,7 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
       throw new SolveError('no cycle was found that repeats itself');
     }
     for (let s = 0; s < n; s++) scale[s] = Math.min(swing[s]!, guess.ceiling[s]!);
-    integrator.setTolerance(tight ? TIGHT : LOOSE, scale, squares);
+    integrator.setTolerance(tight ? TIGHT * finer : LOOSE, scale, squares);
     records.count = 0;
     options.record = tight;
     steps += integrator.run(start, 0, span, options);
@@ -119,7 +123,7 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
       swing.set(guess.swing);
       continue;
     } else if (tight && passes === 1 && size > 0.1) tight = false;
-    else if (!tight && (size < 3e-2 || missSize < 3e-3 || passes >= 3 * PATIENCE)) {
+    else if (!tight && (size < 3e-2 || missSize < 3e-3 || since >= BOUNCING || passes >= 3 * PATIENCE)) {
       tight = true;
       since = 0;
       low = -Infinity;
@@ -134,6 +138,7 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
       continue;
     }
     if (size < Infinity) damping = size > 0.7 * lastSize ? Math.max(0.25, damping * 0.6) : Math.min(1, damping * 1.6);
+    if (tight && since > 0 && since % BOUNCING === 0) finer = Math.max(1e-2, finer * 0.2);
     lastSize = size;
     const next = new Float64Array(n);
     for (let s = 0; s < n; s++) {
