@@ -149,12 +149,14 @@ export function assemble(network: Network): Circuit {
     const floatOf = new Map<number, number>();
     for (const loop of arrangement.loops) {
       const pair = loop.groundDiode === undefined ? [loop.railDiode] : [loop.railDiode, loop.groundDiode];
-      const bridgeFaulted = arrangement.loops.some(
-        (other) =>
-          other.groundDiode !== undefined &&
-          other.winding === loop.winding &&
-          faults.some((f) => f.diode === other.railDiode || f.diode === other.groundDiode),
-      );
+      const bridgeFaulted =
+        faults.length > 0 &&
+        arrangement.loops.some(
+          (other) =>
+            other.groundDiode !== undefined &&
+            other.winding === loop.winding &&
+            faults.some((f) => f.diode === other.railDiode || f.diode === other.groundDiode),
+        );
       const winding = windingFrom + loop.winding;
       const input = inputFrom + loop.input;
       if (!bridgeFaulted) {

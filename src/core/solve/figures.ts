@@ -2,7 +2,7 @@ import { SATURATED_SHARE, type Network } from '@/core/circuit/network';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Circuit } from '@/core/circuit/assemble';
 import type { Integrator } from './integrator';
-import { largest, timeAbove, type Column, type Columns } from './signals';
+import { largest, survey, timeAbove, type Column, type Columns } from './signals';
 import { SolveError } from './solve-error';
 import { ENERGY_TOLERANCE, type DiodeResult, type ElementResult, type Solution, type Waveforms } from './solution';
 
@@ -72,20 +72,8 @@ export function figuresOf(
     return sum / T;
   };
   const tally = (column: Column): Tally => {
-    let sum = 0;
-    let squares = 0;
-    for (let r = 0; r < count; r++) {
-      const v = column[r]!;
-      const w = weight[r]! * v;
-      sum += w;
-      squares += w * v;
-    }
-    return {
-      mean: sum / T,
-      meanSquare: squares / T,
-      max: largest(t, column, 1).value,
-      min: largest(t, column, -1).value,
-    };
+    const { sum, squares, max, min } = survey(columns, column);
+    return { mean: sum / T, meanSquare: squares / T, max, min };
   };
   /** The whole cycle's figure from its half's, `other` being what plays the same part in the other half. */
   const whole = (own: Tally, other: Tally, sign = 1): Tally => ({
@@ -100,12 +88,12 @@ export function figuresOf(
   let sourceW = 0;
   let copperW = 0;
   const first = network.sections[0]!.winding.voltageRms;
-  const windingTallies = columns.windingA.map(tally);
+  const windingTallies = circuit.windings.map((_, w) => tally(columns.windingA(w)));
   const windings = circuit.windings.map((winding, w) => {
     const own = windingTallies[w]!;
     const i = mirror ? whole(own, windingTallies[mirror.windings[w]!]!, mirror.windingSigns[w]) : own;
     const rmsA = Math.sqrt(i.meanSquare);
-    sourceW += factor * winding.ratio * meanOfProduct(emf, columns.windingA[w]!);
+    sourceW += factor * winding.ratio * meanOfProduct(emf, columns.windingA(w));
     copperW += winding.ownOhm * i.meanSquare;
     return {
       rmsA,
@@ -116,18 +104,18 @@ export function figuresOf(
     };
   });
   const sharedW =
-    circuit.sharedOhm > 0 ? factor * circuit.sharedOhm * meanOfProduct(columns.primaryA, columns.primaryA) : 0;
+    circuit.sharedOhm > 0 ? factor * circuit.sharedOhm * meanOfProduct(columns.primaryA(), columns.primaryA()) : 0;
 
   let diodeW = 0;
   const diodes = new Array<DiodeResult>(circuit.diodes);
-  const portTallies = columns.portA.map(tally);
-  const reverseV = columns.portV.map((v) => -largest(t, v, -1).value);
+  const portTallies = circuit.ports.map((_, n) => tally(columns.portA(n)));
+  const reverseV = circuit.ports.map((_, n) => -largest(t, columns.portV(n), -1).value);
   const watts = circuit.ports.map((port, n) =>
     port.law === 'open' || port.diodes.length === 0
       ? 0
       : port.law === 'resistor'
         ? port.ohm * portTallies[n]!.meanSquare
-        : meanOfProduct(columns.portA[n]!, columns.portV[n]!),
+        : meanOfProduct(columns.portA(n), columns.portV(n)),
   );
   circuit.ports.forEach((port, n) => {
     if (port.diodes.length === 0) return;
@@ -150,18 +138,19 @@ export function figuresOf(
   });
   let strongest = 0;
   for (const d of diodes) strongest = Math.max(strongest, d.peakA);
-  circuit.ports.forEach((port, n) => {
-    if (port.diodes.length === 0 || port.law === 'open') return;
+  const seconds = circuit.ports.map((port, n) => {
+    if (port.diodes.length === 0 || port.law === 'open') return 0;
     const { peakA } = diodes[port.diodes[0]!]!;
-    if (peakA <= 1e-6 * strongest) return;
-    let seconds = conductionTime(circuit, columns, n, 0.01 * peakA);
-    if (mirror) seconds += conductionTime(circuit, columns, mirror.ports[n]!, 0.01 * peakA);
-    for (const d of port.diodes) diodes[d]!.conductionDeg = (360 * seconds) / T;
+    return peakA <= 1e-6 * strongest ? 0 : conductionTime(circuit, columns, n, 0.01 * peakA);
+  });
+  circuit.ports.forEach((port, n) => {
+    const whole = seconds[n]! + (mirror ? seconds[mirror.ports[n]!]! : 0);
+    for (const d of port.diodes) diodes[d]!.conductionDeg = (360 * whole) / T;
   });
 
   let filterW = 0;
-  const elementTallies = columns.elementA.map(tally);
-  const voltTallies = columns.elementV.map((v) => ({ max: largest(t, v, 1).value, min: largest(t, v, -1).value }));
+  const elementTallies = circuit.elements.map((_, n) => tally(columns.elementA(n)));
+  const voltTallies = circuit.elements.map((_, n) => survey(columns, columns.elementV(n)));
   const elementResults = circuit.elements.map((element, n): ElementResult => {
     // The two capacitors of a doubler take turns; everything else in a filter does the same twice.
     const m = mirror && element.kind === 'capacitor' ? elementOf(circuit, mirror.states[element.state]!) : n;
@@ -183,15 +172,19 @@ export function figuresOf(
 
   let loadW = 0;
   const rails = circuit.rails.map((rail, r) => {
-    const v = twice(tally(columns.railV[r]!));
+    const v = twice(tally(columns.railV(r)));
     const same = rail.inputNode === rail.outputNode;
-    const input = same ? v : twice(tally(columns.railInputV[r]!));
+    const input = same ? v : twice(tally(columns.railInputV(r)));
+    const volts = columns.railV(r);
+    const load = columns.loadA(r);
     let amps = 0;
-    for (let n = 0; n < count; n++) amps += weight[n]! * columns.loadA[r]![n]!;
-    const loadPowerW = factor * meanOfProduct(columns.railV[r]!, columns.loadA[r]!);
-    loadW += loadPowerW;
     let spread = 0;
-    for (let n = 0; n < count; n++) spread += weight[n]! * (columns.railV[r]![n]! - v.mean) ** 2;
+    for (let n = 0; n < count; n++) {
+      amps += weight[n]! * load[n]!;
+      spread += weight[n]! * (volts[n]! - v.mean) ** 2;
+    }
+    const loadPowerW = factor * meanOfProduct(volts, load);
+    loadW += loadPowerW;
     return {
       meanV: v.mean,
       minV: v.min,
@@ -270,9 +263,9 @@ function elementOf(circuit: Circuit, state: number): number {
  */
 function conductionTime(circuit: Circuit, columns: Columns, n: number, threshold: number): number {
   const port = circuit.ports[n]!;
-  const i = columns.portA[n]!;
-  const v = columns.portV[n]!;
-  const smooth = new Float64Array(i.length);
+  const i = columns.portA(n);
+  const v = columns.portV(n);
+  const smooth = columns.blank();
   if (port.law === 'resistor') {
     for (let r = 0; r < i.length; r++) smooth[r] = Math.abs(i[r]!);
     return timeAbove(columns.t, smooth, threshold);
@@ -328,17 +321,17 @@ export function sampler(circuit: Circuit, perCycle: number) {
         }
       };
       read(waveforms.sourceV, columns.emf);
-      columns.railV.forEach((v, n) => read(waveforms.railV[n]!, v));
-      columns.railInputV.forEach((v, n) => read(waveforms.inputV[n]!, v));
-      columns.windingA.forEach((i, n) => read(waveforms.windingA[n]!, i));
+      waveforms.railV.forEach((into, n) => read(into, columns.railV(n)));
+      waveforms.inputV.forEach((into, n) => read(into, columns.railInputV(n)));
+      waveforms.windingA.forEach((into, n) => read(into, columns.windingA(n)));
       circuit.rails.forEach((rail, r) =>
         rail.elements.forEach((element, k) => {
-          read(waveforms.elementV[r]![k]!, columns.elementV[element]!);
-          read(waveforms.elementA[r]![k]!, columns.elementA[element]!);
+          read(waveforms.elementV[r]![k]!, columns.elementV(element));
+          read(waveforms.elementA[r]![k]!, columns.elementA(element));
         }),
       );
       circuit.ports.forEach((port, n) => {
-        for (const d of port.diodes) read(waveforms.diodeA[d]!, columns.portA[n]!, port.law === 'open' ? 0 : 1);
+        for (const d of port.diodes) read(waveforms.diodeA[d]!, columns.portA(n), port.law === 'open' ? 0 : 1);
       });
     },
   };

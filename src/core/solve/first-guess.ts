@@ -17,6 +17,7 @@ export interface Guess {
 }
 
 const POINTS = 24;
+const SINE = Float64Array.from({ length: POINTS }, (_, p) => Math.sin((2 * Math.PI * (p + 0.5)) / POINTS));
 
 /**
  * Quasi-static guess, rail by rail (with `scaleOnly` the level is left rough, for a search that has a better start): a reservoir is taken as a constant voltage that just takes in what the load draws; a
@@ -84,14 +85,7 @@ export function firstGuess(circuit: Circuit, scaleOnly = false): Guess {
       Math.max(1e-5 * railPeak, (0.05 * running * periodS) / (2 * reservoirF)),
     );
     // Where only the scales are wanted the level may be a guess.
-    let low = scaleOnly ? 0.8 * railPeak : 0;
-    let high = scaleOnly ? low : railPeak;
-    for (let round = 0; round < 20 && high - low > resolution; round++) {
-      const middle = (low + high) / 2;
-      if (balance(middle) > 0) low = middle;
-      else high = middle;
-    }
-    const inputV = (low + high) / 2;
+    const inputV = scaleOnly ? 0.8 * railPeak : zeroBetween(balance, 0, railPeak, resolution);
     if (coupled && !input.choke) meanInto(circuit, feeding, inputV, input.ohm, others, drawn[index]);
     const loadA = loadAt(rail, share * inputV, ahead, shuntS);
     let v = share * inputV;
@@ -145,6 +139,32 @@ export function firstGuess(circuit: Circuit, scaleOnly = false): Guess {
   return guess;
 }
 
+/** Where a falling function crosses zero between two bounds, by false position with the stale end halved. */
+function zeroBetween(f: (v: number) => number, from: number, to: number, resolution: number): number {
+  let low = from;
+  let high = to;
+  let atLow = f(low);
+  let atHigh = f(high);
+  if (!(atLow > 0)) return low;
+  if (!(atHigh < 0)) return high;
+  for (let round = 0; round < 20 && high - low > resolution; round++) {
+    const straight = (low * atHigh - high * atLow) / (atHigh - atLow);
+    const v = straight > low && straight < high && round < 12 ? straight : (low + high) / 2;
+    const y = f(v);
+    if (Math.abs(v - (y > 0 ? low : high)) < resolution) return v;
+    if (y > 0) {
+      low = v;
+      atLow = y;
+      atHigh /= 2;
+    } else {
+      high = v;
+      atHigh = y;
+      atLow /= 2;
+    }
+  }
+  return (low + high) / 2;
+}
+
 interface Feed {
   /** Peak of this loop's EMF, V, with its polarity against the common EMF. */
   peakV: number;
@@ -171,8 +191,7 @@ function feed(circuit: Circuit, port: Port): Feed {
 }
 
 function emfAt(circuit: Circuit, point: number): number {
-  const s = Math.sin((2 * Math.PI * (point + 0.5)) / POINTS);
-  return Math.min(Math.max(s, -circuit.clip), circuit.clip);
+  return Math.min(Math.max(SINE[point]!, -circuit.clip), circuit.clip);
 }
 
 /** Mean current into a constant voltage, A. */
@@ -212,7 +231,7 @@ function meanThroughChoke(
   const ohm = input.ohm + (feeding[0]?.ohm ?? 0);
   const drop = (feeding[0]?.thetaV ?? 0) * 16;
   const drive = (p: number) => {
-    const s = emfAt(circuit, p);
+    const s = emfAt(circuit, p % POINTS);
     let best = -drop;
     for (const f of feeding) best = Math.max(best, f.polarity * s * f.peakV - drop);
     return best;

@@ -1,18 +1,26 @@
 import type { Circuit } from '@/core/circuit/assemble';
 import * as esdirk from './esdirk';
+import { Arena } from './arena';
 import { SolveError } from './solve-error';
-import { LEVELS, stageSolver } from './stage';
+import { LEVELS, stageSolver, type StageSolver } from './stage';
+import { turnOffEvents } from './turn-off';
 
 /** A flat copy of the method's coefficients: module bindings and nested arrays cost more than the arithmetic. */
 const { STAGES, GAMMA } = esdirk;
-const A = Float64Array.from(
-  Array.from({ length: STAGES * STAGES }, (_, n) => esdirk.A[Math.floor(n / STAGES)]![n % STAGES] ?? 0),
-);
+const [A10, A20, A21, A30, A31, A32, A40, A41, A42, A43, A50, A52, A53, A54] = [
+  ...esdirk.A[1]!,
+  ...esdirk.A[2]!,
+  ...esdirk.A[3]!,
+  ...esdirk.A[4]!,
+  esdirk.A[5]![0],
+  ...esdirk.A[5]!.slice(2),
+] as [number, number, number, number, number, number, number, number, number, number, number, number, number, number];
 const B = Float64Array.from(esdirk.B);
 const C = Float64Array.from(esdirk.C);
 const D = Float64Array.from(esdirk.D);
-/** Stages in the order of their instants. */
-const IN_TIME = [0, 2, 1, 3, 4, 5];
+/** Place of each stage in the order of their instants. */
+const PLACE = [0, 2, 1, 3, 4, 5];
+const LAST = STAGES - 1;
 
 /** Steps in one run before it counts as hopeless. */
 const MOST_STEPS = 6_000;
@@ -20,18 +28,19 @@ const MOST_STEPS = 6_000;
 const MOST_MS = 350;
 /** The longest step, as a share of the period. */
 const LONGEST = 1 / 16;
+/** Steps lie on a grid of sqrt(2), so that their maps can be kept: shares of the longest. */
+const GRID = Float64Array.from({ length: LEVELS }, (_, l) => 2 ** (-l / 2));
 /** Where a derivative is needed afresh, the stage that yields it is this short, as a share of the period. */
 const INSTANT = 1e-7;
 /** No step is made shorter than this share of the period for the sake of accuracy. */
 const SHORTEST = 1e-8;
 
-/** A current through an inductance has ceased when it is below this share of the load's. */
-const CEASED = 1e-6;
-
 /** Relative to the swing of each state: keeps every reported figure within about 0.01 %. */
 export const TIGHT = 4e-6;
 /** Good enough to aim the next pass of a search. */
 export const LOOSE = 2e-4;
+/** Good enough to aim the last pass of a search. */
+export const CLOSE = 1.2e-5;
 
 /** The mains as the windings see it. */
 export interface Mains {
@@ -50,9 +59,6 @@ export function emf(circuit: Circuit, mains: Mains, t: number): number {
   const { clip } = circuit;
   return mains.factor * circuit.peakV * (s > clip ? clip : s < -clip ? -clip : s);
 }
-
-/** Record buffers of integrators that are done: big enough that fresh ones would cost more than the figures in them. */
-const spare: Float64Array[] = [];
 
 /**
  * What a run leaves behind: one record per stage of every accepted step, in the order of time, each holding the instant,
@@ -81,52 +87,143 @@ export interface RunOptions {
   fromRest: boolean;
 }
 
-/** Integrates a circuit. One integrator serves all runs over one circuit. */
-export function integratorFor(circuit: Circuit) {
-  const stage = stageSolver(circuit);
-  const { states: nX, periodS } = circuit;
-  const nP = circuit.ports.length;
-  const nN = circuit.nodes;
-  const nR = circuit.rails.length;
-  const nF = circuit.floats;
-  const { base, x: xStage, node, portA, loadA, floatV } = stage;
+/** Integrators that are done, to be used again for the next circuit of the same shape. */
+const idle: Integrator[] = [];
+const MOST_IDLE = 8;
+
+/** An integrator for a circuit. It serves all runs over that circuit, until it is released. */
+export function integratorFor(circuit: Circuit): Integrator {
+  const at = idle.findIndex((other) => sameShape(other.circuit, circuit));
+  if (at < 0) return newIntegrator(circuit);
+  const [integrator] = idle.splice(at, 1);
+  integrator!.load(circuit);
+  return integrator!;
+}
+
+/** Whether two circuits differ in nothing but values. */
+function sameShape(a: Circuit, b: Circuit): boolean {
+  return (
+    a.states === b.states &&
+    a.nodes === b.nodes &&
+    a.floats === b.floats &&
+    a.inductive === b.inductive &&
+    alike(a.acPorts, b.acPorts, (p, q) => p === q) &&
+    alike(a.inputs, b.inputs, (p, q) => p.plus === q.plus && p.minus === q.minus) &&
+    alike(a.windings, b.windings, (p, q) => p.state === q.state) &&
+    alike(
+      a.ports,
+      b.ports,
+      (p, q) =>
+        p.winding === q.winding &&
+        p.share === q.share &&
+        p.input === q.input &&
+        p.floating === q.floating &&
+        p.floatSign === q.floatSign &&
+        p.law === q.law,
+    ) &&
+    alike(a.elements, b.elements, (p, q) => {
+      if (p.kind === 'capacitor') {
+        return q.kind === 'capacitor' && p.plus === q.plus && p.minus === q.minus && p.state === q.state;
+      }
+      if (q.kind === 'capacitor' || p.from !== q.from || p.to !== q.to) return false;
+      if (p.kind === 'resistor') return q.kind === 'resistor';
+      return q.kind === 'inductor' && p.state === q.state && (p.halfAtA === Infinity) === (q.halfAtA === Infinity);
+    }) &&
+    alike(
+      a.rails,
+      b.rails,
+      (p, q) =>
+        p.outputNode === q.outputNode &&
+        p.load.breakpoints.length === q.load.breakpoints.length &&
+        (p.load.extra === null) === (q.load.extra === null),
+    )
+  );
+}
+
+function alike<T>(a: readonly T[], b: readonly T[], same: (p: T, q: T) => boolean): boolean {
+  if (a.length !== b.length) return false;
+  for (let n = 0; n < a.length; n++) if (!same(a[n]!, b[n]!)) return false;
+  return true;
+}
+
+export interface Integrator {
+  /** The circuit whose values are loaded. */
+  readonly circuit: Circuit;
+  readonly stage: StageSolver;
+  readonly records: Records;
+  /** States at the end of the last run. */
+  readonly x: Float64Array;
+  /** d(end)/d(start) of the last run that carried it. */
+  readonly transition: Float64Array;
+  /** Lowest and highest value of each state in the last run. */
+  readonly low: Float64Array;
+  readonly high: Float64Array;
+  /** Where columns of the records are put together. */
+  readonly arena: Arena;
+  /** Takes over the values of a circuit of the same shape. */
+  load(circuit: Circuit): void;
+  /** Sets the error allowed in a step: relative to what each state moves through in a cycle, V or A. */
+  setTolerance(relative: number, swing: Float64Array, squaredA2s: number): void;
+  /**
+   * Runs from `from` to `to` seconds, starting at the states `start`.
+   * @returns the number of steps
+   * @throws SolveError when the step size collapses or the step count runs away
+   */
+  run(start: Float64Array, from: number, to: number, options: RunOptions): number;
+  /** Hands the integrator on to the next circuit of its shape; it must not be used afterwards. */
+  release(): void;
+}
+
+function newIntegrator(shape: Circuit): Integrator {
+  const stage = stageSolver(shape);
+  let circuit = shape;
+  let { periodS } = shape;
+  const nX = shape.states;
+  const nP = shape.ports.length;
+  const nN = shape.nodes;
+  const nR = shape.rails.length;
+  const nF = shape.floats;
+  const { base, x: xStage, portA, node, loadA, floatV } = stage;
 
   const x = new Float64Array(nX);
   const k = new Float64Array(STAGES * nX);
+  const kEnd = k.subarray(LAST * nX);
   const i2 = new Float64Array(STAGES);
   const tolerance = new Float64Array(nX);
   let toleranceI2 = 0;
-  const records: Records = layout();
+  const records = layout();
   const stride = records.stride;
-  /** The stages of the step in hand, as records. */
+  /** The stages of the step in hand where no records are kept. */
   const draft = new Float64Array(STAGES * stride);
+  let sheet: Float64Array = draft;
+  let origin = 0;
+  /** Where the last accepted step ended: the first stage of the next. */
+  const lastRow = new Float64Array(stride);
+  const lastK = new Float64Array(nX);
+  let lastI2 = 0;
   const transition = new Float64Array(nX * nX);
-  const dBase = new Float64Array(nX);
-  const dx = new Float64Array(nX);
-  const dk = new Float64Array(nX * STAGES * nX);
+  const dK = new Float64Array(STAGES * nX * nX);
+  const lastDK = new Float64Array(nX * nX);
+  /** d(x)/d(base) of each stage. */
+  const sensitivity = new Float64Array(STAGES * nX * nX);
+  const dBase = new Float64Array(nX * nX);
   const dEnd = new Float64Array(nX * nX);
-  const longest = LONGEST * periodS;
-  const gridH = Float64Array.from({ length: LEVELS }, (_, l) => longest * 2 ** (-l / 2));
-  /** What each state moved through in the last run, and the least of it that counts. */
-  const lastRow = (STAGES - 1) * stride;
+  const gridH = new Float64Array(LEVELS);
   /** Alternating-current loads stand behind the diodes in the list; their sine needs no watching. */
-  const nDiodePorts = nP - circuit.acPorts.length;
-  /** The choke that carries all of a port's current, -1 when a capacitor stands before it or there is none. */
-  const chokeOf = circuit.ports.map((port) => {
-    if (port.input < 0) return -1;
-    const { plus } = circuit.inputs[port.input]!;
-    const at = circuit.elements.filter((e) => (e.kind === 'capacitor' ? e.plus === plus : e.from === plus));
-    const only = at.length === 1 ? at[0]! : undefined;
-    return only?.kind === 'inductor' ? only.state : -1;
-  });
-  /** Ports whose current flows through an inductance and can cease. */
-  const eventful = circuit.ports.flatMap((port, n) =>
-    port.law === 'diode' && port.floating < 0 && (chokeOf[n]! >= 0 || circuit.windings[port.winding]!.state >= 0)
-      ? [n]
-      : [],
-  );
+  const nDiodePorts = nP - shape.acPorts.length;
+  const events = turnOffEvents(shape, stage, lastRow.subarray(records.port, records.port + nP), x);
+  const eventful = events.any;
   const low = new Float64Array(nX);
   const high = new Float64Array(nX);
+  load(shape);
+
+  function load(next: Circuit): void {
+    circuit = next;
+    ({ periodS } = next);
+    for (let l = 0; l < LEVELS; l++) gridH[l] = LONGEST * periodS * GRID[l]!;
+    events.load(next);
+    records.count = 0;
+  }
 
   function layout(): Records {
     const port = 3;
@@ -135,11 +232,10 @@ export function integratorFor(circuit: Circuit) {
     const nodeAt = kAt + nX;
     const loadAt = nodeAt + nN;
     const floatAt = loadAt + nR;
-    const width = floatAt + nF;
     return {
-      data: spare.pop() ?? new Float64Array(16_384),
+      data: new Float64Array(512 * (floatAt + nF)),
       count: 0,
-      stride: width,
+      stride: floatAt + nF,
       emf: 2,
       port,
       x: xAt,
@@ -148,12 +244,6 @@ export function integratorFor(circuit: Circuit) {
       load: loadAt,
       float: floatAt,
     };
-  }
-
-  /** Sets the error allowed in a step: relative to what each state moves through in a cycle, V or A. */
-  function setTolerance(relative: number, swing: Float64Array, squaredA2s: number): void {
-    for (let n = 0; n < nX; n++) tolerance[n] = relative * swing[n]!;
-    toleranceI2 = relative * squaredA2s;
   }
 
   /**
@@ -177,105 +267,29 @@ export function integratorFor(circuit: Circuit) {
     return found;
   }
 
-  function write(s: number, t: number, e: number, whole: boolean): void {
-    const at = s * stride;
-    for (let n = 0; n < nP; n++) draft[at + records.port + n] = portA[n]!;
-    if (!whole) return;
+  /** Writes the circuit as it stands into a record that begins at `at`. */
+  function write(into: Float64Array, at: number, t: number, e: number, kAt: number): void {
     stage.spell();
-    draft[at] = t;
-    draft[at + 2] = e;
-    for (let n = 0; n < nX; n++) draft[at + records.x + n] = xStage[n]!;
-    for (let n = 0; n < nX; n++) draft[at + records.k + n] = k[s * nX + n]!;
-    for (let n = 0; n < nN; n++) draft[at + records.node + n] = node[n]!;
-    for (let n = 0; n < nR; n++) draft[at + records.load + n] = loadA[n]!;
-    for (let n = 0; n < nF; n++) draft[at + records.float + n] = floatV[n]!;
+    into[at] = t;
+    into[at + 2] = e;
+    at += 3;
+    for (let n = 0; n < nP; n++) into[at++] = portA[n]!;
+    for (let n = 0; n < nX; n++) into[at++] = xStage[n]!;
+    for (let n = 0; n < nX; n++) into[at++] = k[kAt + n]!;
+    for (let n = 0; n < nN; n++) into[at++] = node[n]!;
+    for (let n = 0; n < nR; n++) into[at++] = loadA[n]!;
+    for (let n = 0; n < nF; n++) into[at++] = floatV[n]!;
   }
 
-  function keep(h: number): void {
+  /** Makes room for one more step in the records and points the sheet at it. */
+  function open(): void {
     if ((records.count + STAGES) * stride > records.data.length) {
-      const bigger = new Float64Array(Math.max(records.data.length * 2, (records.count + STAGES) * stride));
+      const bigger = new Float64Array(records.data.length * 2);
       bigger.set(records.data);
       records.data = bigger;
     }
-    for (const s of IN_TIME) {
-      const from = s * stride;
-      const to = records.count++ * stride;
-      for (let n = 0; n < stride; n++) records.data[to + n] = draft[from + n]!;
-      records.data[to + 1] = h * B[s]!;
-    }
-  }
-
-  /** What a rejected step left in the last row belongs to no instant: the step's start stands in the first. */
-  function restore(): void {
-    for (let n = 0; n < stride; n++) draft[lastRow + n] = draft[n]!;
-    for (let n = 0; n < nX; n++) k[(STAGES - 1) * nX + n] = k[n]!;
-    i2[STAGES - 1] = i2[0]!;
-    for (let c = 0; c < nX; c++) {
-      for (let n = 0; n < nX; n++) dk[(c * STAGES + STAGES - 1) * nX + n] = dk[c * STAGES * nX + n]!;
-    }
-  }
-
-  /**
-   * Where in a step of length h a current through an inductance ceases, s; Infinity when none does. The voltage there
-   * jumps in no time, so a step has to end just before it: a step across would push the current below zero, and the
-   * diode's answer to that would look like a spike as high as the step is short.
-   */
-  function turnOff(h: number, landing: boolean): number {
-    let earliest = Infinity;
-    for (const n of eventful) {
-      const before = draft[records.port + n]!;
-      if (before <= CEASED * circuit.typicalA || portA[n]! > CEASED * circuit.typicalA) continue;
-      const port = circuit.ports[n]!;
-      const own = circuit.windings[port.winding]!.state;
-      const choke = chokeOf[n]!;
-      let slope = 0;
-      let shared = 0;
-      for (const m of eventful) {
-        if (m !== n && circuit.ports[m]!.input === port.input && draft[records.port + m]! > CEASED * circuit.typicalA)
-          shared++;
-      }
-      if (own >= 0) slope = port.share * k[own]!;
-      if (choke >= 0) {
-        const through = k[choke]! / stage.statePerAmp(choke);
-        slope = own < 0 ? through : shared === 1 && sharesWinding(n) ? (slope + through) / 2 : slope;
-      }
-      if (own < 0 && shared > 0) continue;
-      const ends = slope < 0 ? (-before / slope) * (1 - 1e-3) : Infinity;
-      // A step made to end there has done what it should; one the current still rises in is halved.
-      if (landing && ends > 0.98 * h && ends < 1.1 * h) continue;
-      earliest = Math.min(earliest, ends < h ? ends : h / 2);
-    }
-    return earliest;
-  }
-
-  /**
-   * Takes a current that has just ceased out of the states of its inductances.
-   * @returns whether there was one: the derivatives then have to be found anew
-   */
-  function cut(): boolean {
-    let ceased = false;
-    for (const n of eventful) {
-      if (!(draft[records.port + n]! > CEASED * circuit.typicalA) || portA[n]! > CEASED * circuit.typicalA) continue;
-      ceased = true;
-      const port = circuit.ports[n]!;
-      const own = circuit.windings[port.winding]!.state;
-      if (own >= 0) x[own] = 0;
-      const choke = chokeOf[n]!;
-      let through = 0;
-      for (let m = 0; m < nP; m++) {
-        if (m === n) continue;
-        const other = circuit.ports[m]!;
-        if (own >= 0 && other.winding === port.winding) x[own]! += other.share * portA[m]!;
-        if (choke >= 0 && other.input === port.input) through += portA[m]!;
-      }
-      if (choke >= 0) x[choke] = stage.stateFor(choke, through);
-    }
-    return ceased;
-  }
-
-  function sharesWinding(n: number): boolean {
-    const { winding } = circuit.ports[n]!;
-    return circuit.ports.some((p, m) => m !== n && p.winding === winding && p.input === circuit.ports[n]!.input);
+    sheet = records.data;
+    origin = records.count * stride;
   }
 
   function sumOfSquares(): number {
@@ -290,41 +304,38 @@ export function integratorFor(circuit: Circuit) {
 
   /** Derivatives at an instant, by a stage so short that nothing happens in it. */
   function derive(t: number, options: RunOptions): void {
-    stage.setStep(-1, INSTANT * periodS * GAMMA);
+    const h = INSTANT * periodS * GAMMA;
+    stage.setStep(LEVELS, h);
     stage.aim(x);
     const e = emf(circuit, options.mains, t);
     const since = options.fromRest ? t : Infinity;
     // A current that does not fit its diodes relaxes within nanoseconds; what counts is the derivative after that.
-    for (let round = 0; round < (circuit.inductive ? 2 : 1); round++) {
+    for (let round = 0; round < (shape.inductive ? 2 : 1); round++) {
       base.set(x);
       if (!stage.solve(e, since)) fail('no voltages were found that fit all parts at one instant');
       if (options.carry) {
-        const only = stage.prepareCarry();
+        stage.sensitivity(sensitivity, 0);
         for (let c = 0; c < nX; c++) {
           for (let n = 0; n < nX; n++) dBase[n] = transition[n * nX + c]!;
-          stage.carry(only, dBase, dx);
           for (let n = 0; n < nX; n++) {
-            dk[(c * STAGES + STAGES - 1) * nX + n] = (dx[n]! - dBase[n]!) / (INSTANT * periodS * GAMMA);
-            if (circuit.inductive) transition[n * nX + c] = dx[n]!;
+            let dx = 0;
+            for (let m = 0; m < nX; m++) dx += sensitivity[n * nX + m]! * dBase[m]!;
+            lastDK[c * nX + n] = (dx - dBase[n]!) / h;
+            if (shape.inductive) transition[n * nX + c] = dx;
           }
         }
       }
       for (let n = 0; n < nX; n++) {
-        k[(STAGES - 1) * nX + n] = (xStage[n]! - base[n]!) / (INSTANT * periodS * GAMMA);
-        if (circuit.inductive) x[n] = xStage[n]!;
+        k[n] = lastK[n] = (xStage[n]! - base[n]!) / h;
+        if (shape.inductive) x[n] = xStage[n]!;
       }
     }
-    i2[STAGES - 1] = sumOfSquares();
-    write(STAGES - 1, t, e, options.record);
+    lastI2 = sumOfSquares();
+    write(lastRow, 0, t, e, 0);
   }
 
-  /**
-   * Runs from `from` to `to` seconds, starting at the states `start`.
-   * @returns the number of steps; the end stands in `x`, its derivative with respect to the start in `transition`
-   * @throws SolveError when the step size collapses or the step count runs away
-   */
   function run(start: Float64Array, from: number, to: number, options: RunOptions): number {
-    const { mains, carry } = options;
+    const { mains, carry, record } = options;
     x.set(start);
     if (carry) {
       transition.fill(0);
@@ -337,15 +348,19 @@ export function integratorFor(circuit: Circuit) {
     const began = performance.now();
     let wanted = periodS / 100;
     let forced = 0;
+    /** The last step that no event cut short, s: what follows an event runs as smoothly as what came before it. */
+    let usual = wanted;
     /** Steps since the last one that was too long: what made it too long lies just ahead. */
     let calm = 9;
     derive(t, options);
+    sheet = draft;
+    origin = 0;
     for (const stop of stops(from, to, mains)) {
       while (t < stop) {
         if (++steps > MOST_STEPS) fail('the integration needs more steps than any real supply would');
         if (steps % 128 === 0 && performance.now() - began > MOST_MS) fail('one cycle takes too long to calculate');
         const left = stop - t;
-        let index = Math.min(LEVELS - 1, Math.max(0, Math.ceil(2 * Math.log2(longest / wanted) - 1e-9)));
+        let index = Math.min(LEVELS - 1, Math.max(0, Math.ceil(2 * Math.log2((LONGEST * periodS) / wanted) - 1e-9)));
         let h = gridH[index]!;
         if (forced > 0 && forced < left) {
           h = forced;
@@ -358,32 +373,13 @@ export function integratorFor(circuit: Circuit) {
         const landing = forced > 0;
         forced = 0;
         stage.setStep(index, GAMMA * h);
+        if (record) open();
         // The first stage is the last one of the step before.
-        for (let n = 0; n < stride; n++) draft[n] = draft[lastRow + n]!;
-        for (let n = 0; n < nX; n++) k[n] = k[(STAGES - 1) * nX + n]!;
-        i2[0] = i2[STAGES - 1]!;
-        if (carry) {
-          for (let c = 0; c < nX; c++) {
-            for (let n = 0; n < nX; n++) dk[c * STAGES * nX + n] = dk[(c * STAGES + STAGES - 1) * nX + n]!;
-          }
-        }
+        for (let n = 0; n < nX; n++) k[n] = lastK[n]!;
+        i2[0] = lastI2;
+        if (carry) for (let n = 0; n < nX * nX; n++) dK[n] = lastDK[n]!;
         stage.aim(x);
-        let solved = true;
-        for (let s = 1; s < STAGES && solved; s++) {
-          for (let n = 0; n < nX; n++) {
-            let sum = 0;
-            for (let j = 0; j < s; j++) sum += A[s * STAGES + j]! * k[j * nX + n]!;
-            base[n] = x[n]! + h * sum;
-          }
-          const ts = t + C[s]! * h;
-          const e = emf(circuit, mains, ts);
-          solved = stage.solve(e, options.fromRest ? ts : Infinity);
-          if (!solved) break;
-          for (let n = 0; n < nX; n++) k[s * nX + n] = (xStage[n]! - base[n]!) / (GAMMA * h);
-          i2[s] = sumOfSquares();
-          write(s, ts, e, options.record);
-          if (carry) carryStage(s, h);
-        }
+        const solved = takeStages(t, h, options);
         let error = 1e3;
         if (solved) {
           let squares = 0;
@@ -398,69 +394,140 @@ export function integratorFor(circuit: Circuit) {
           if (error !== error) fail('the integration left the range of numbers');
         }
         if (error > 1 && h > SHORTEST * periodS) {
-          wanted = h * Math.max(0.15, 0.85 * error ** -0.25);
+          wanted = h * Math.max(0.15, 0.85 * Math.sqrt(1 / Math.sqrt(error)));
           calm = 0;
-          restore();
           continue;
         }
         if (!solved) fail('no voltages were found that fit all parts at one instant');
-        if (eventful.length > 0) {
-          const ends = turnOff(h, landing);
+        if (eventful) {
+          const ends = events.next(h, landing, k);
           if (ends > SHORTEST * periodS && ends < 0.999 * h) {
             forced = ends;
-            restore();
             continue;
           }
         }
-        if (options.record) keep(h);
-        if (carry) transition.set(dEnd);
+        if (carry) carryStep(h);
+        if (record) {
+          for (let n = 0; n < stride; n++) sheet[origin + n] = lastRow[n]!;
+          for (let s = 0; s < STAGES; s++) sheet[origin + PLACE[s]! * stride + 1] = h * B[s]!;
+          records.count += STAGES;
+        }
         t = h === left ? stop : t + h;
         for (let n = 0; n < nX; n++) {
           const value = xStage[n]!;
           x[n] = value;
+          lastK[n] = kEnd[n]!;
           if (value < low[n]!) low[n] = value;
           if (value > high[n]!) high[n] = value;
         }
-        if (eventful.length > 0 && cut()) derive(t, options);
-        wanted = h * Math.min(++calm > 3 ? 4 : 1.42, Math.max(0.2, 0.85 * Math.max(error, 1e-9) ** -0.25));
+        lastI2 = i2[LAST]!;
+        const ceased = eventful && events.cut();
+        if (ceased) derive(t, options);
+        else if (record) for (let n = 0, at = origin + LAST * stride; n < stride; n++) lastRow[n] = sheet[at + n]!;
+        else if (eventful) for (let n = 0; n < nP; n++) lastRow[records.port + n] = portA[n]!;
+        wanted =
+          h * Math.min(++calm > 3 ? 4 : 1.42, Math.max(0.2, 0.85 * Math.sqrt(1 / Math.sqrt(Math.max(error, 1e-9)))));
+        if (ceased) wanted = Math.max(wanted, usual);
+        else if (!landing && index >= 0) usual = Math.max(h, 0.8 * usual);
       }
     }
     return steps;
   }
 
+  /** Solves the stages of one step from t on. @returns false when one has no solution */
+  function takeStages(t: number, h: number, options: RunOptions): boolean {
+    const [n2, n3, n4] = [2 * nX, 3 * nX, 4 * nX];
+    for (let n = 0; n < nX; n++) base[n] = x[n]! + h * A10 * k[n]!;
+    if (!takeStage(1, t, h, options)) return false;
+    for (let n = 0; n < nX; n++) base[n] = x[n]! + h * (A20 * k[n]! + A21 * k[nX + n]!);
+    if (!takeStage(2, t, h, options)) return false;
+    for (let n = 0; n < nX; n++) base[n] = x[n]! + h * (A30 * k[n]! + A31 * k[nX + n]! + A32 * k[n2 + n]!);
+    if (!takeStage(3, t, h, options)) return false;
+    for (let n = 0; n < nX; n++) {
+      base[n] = x[n]! + h * (A40 * k[n]! + A41 * k[nX + n]! + A42 * k[n2 + n]! + A43 * k[n3 + n]!);
+    }
+    if (!takeStage(4, t, h, options)) return false;
+    for (let n = 0; n < nX; n++) {
+      base[n] = x[n]! + h * (A50 * k[n]! + A52 * k[n2 + n]! + A53 * k[n3 + n]! + A54 * k[n4 + n]!);
+    }
+    return takeStage(5, t, h, options);
+  }
+
+  function takeStage(s: number, t: number, h: number, options: RunOptions): boolean {
+    const ts = t + C[s]! * h;
+    const e = emf(circuit, options.mains, ts);
+    if (!stage.solve(e, options.fromRest ? ts : Infinity)) return false;
+    const perGammaH = 1 / (GAMMA * h);
+    for (let n = 0; n < nX; n++) k[s * nX + n] = (xStage[n]! - base[n]!) * perGammaH;
+    i2[s] = sumOfSquares();
+    if (options.record) write(sheet, origin + PLACE[s]! * stride, ts, e, s * nX);
+    if (options.carry) stage.sensitivity(sensitivity, s * nX * nX);
+    return true;
+  }
+
+  /** Carries the sensitivity to the start across the step just accepted: the stages' matrices, one after the other. */
+  function carryStep(h: number): void {
+    const size = nX * nX;
+    const [s1, s2, s3, s4] = [size, 2 * size, 3 * size, 4 * size];
+    // The derivatives stand transposed: one column of the start after the other.
+    for (let m = 0; m < size; m++) dBase[m] = h * A10 * dK[m]!;
+    carryStage(1, h);
+    for (let m = 0; m < size; m++) dBase[m] = h * (A20 * dK[m]! + A21 * dK[s1 + m]!);
+    carryStage(2, h);
+    for (let m = 0; m < size; m++) dBase[m] = h * (A30 * dK[m]! + A31 * dK[s1 + m]! + A32 * dK[s2 + m]!);
+    carryStage(3, h);
+    for (let m = 0; m < size; m++) {
+      dBase[m] = h * (A40 * dK[m]! + A41 * dK[s1 + m]! + A42 * dK[s2 + m]! + A43 * dK[s3 + m]!);
+    }
+    carryStage(4, h);
+    for (let m = 0; m < size; m++) {
+      dBase[m] = h * (A50 * dK[m]! + A52 * dK[s2 + m]! + A53 * dK[s3 + m]! + A54 * dK[s4 + m]!);
+    }
+    carryStage(5, h);
+    for (let m = 0; m < size; m++) lastDK[m] = dK[LAST * size + m]!;
+    for (let c = 0; c < nX; c++) for (let n = 0; n < nX; n++) transition[n * nX + c] = dEnd[c * nX + n]!;
+  }
+
   function carryStage(s: number, h: number): void {
-    const only = stage.prepareCarry();
+    const size = nX * nX;
+    const perGammaH = 1 / (GAMMA * h);
+    const map = s * size;
     for (let c = 0; c < nX; c++) {
-      const row = c * STAGES * nX;
+      const column = c * nX;
+      for (let n = 0; n < nX; n++) dBase[column + n]! += transition[n * nX + c]!;
       for (let n = 0; n < nX; n++) {
-        let sum = 0;
-        for (let j = 0; j < s; j++) sum += A[s * STAGES + j]! * dk[row + j * nX + n]!;
-        dBase[n] = transition[n * nX + c]! + h * sum;
-      }
-      stage.carry(only, dBase, dx);
-      for (let n = 0; n < nX; n++) {
-        dk[row + s * nX + n] = (dx[n]! - dBase[n]!) / (GAMMA * h);
-        if (s === STAGES - 1) dEnd[n * nX + c] = dx[n]!;
+        let dx = 0;
+        for (let m = 0; m < nX; m++) dx += sensitivity[map + n * nX + m]! * dBase[column + m]!;
+        dK[map + column + n] = (dx - dBase[column + n]!) * perGammaH;
+        dEnd[column + n] = dx;
       }
     }
   }
 
-  return {
-    circuit,
+  const integrator: Integrator = {
+    get circuit() {
+      return circuit;
+    },
     stage,
     records,
     x,
     transition,
     low,
     high,
-    setTolerance,
+    arena: new Arena(),
+    load(next) {
+      load(next);
+      stage.load(next);
+    },
+    setTolerance(relative, swing, squaredA2s) {
+      for (let n = 0; n < nX; n++) tolerance[n] = relative * swing[n]!;
+      toleranceI2 = relative * squaredA2s;
+    },
     run,
-    /** Hands the record buffer on to the next integrator; this one must not be used afterwards. */
-    release(): void {
-      if (spare.length < 4) spare.push(records.data);
-      records.data = new Float64Array(0);
+    release() {
+      if (idle.length >= MOST_IDLE) idle.shift();
+      idle.push(integrator);
     },
   };
+  return integrator;
 }
-
-export type Integrator = ReturnType<typeof integratorFor>;

@@ -24,11 +24,11 @@ export function portTableLength(ports: number): number {
  * omega), and where several conduct together Newton's method joins them. While at most one conducts no iteration is
  * needed. `i` holds the last answer and is the starting point of the next.
  */
-export function portSolver(circuit: Circuit, from: number) {
-  const { ports } = circuit;
+export function portSolver(shape: Circuit, from: number) {
+  const { ports, floats } = shape;
   const all = ports.length;
   /** Alternating-current loads stand last; being linear they are eliminated with the rest of what is linear. */
-  const n = all - circuit.acPorts.length;
+  const n = all - shape.acPorts.length;
   const oZ = from;
   const oOhm = oZ + all * all;
   const oShift = oOhm + all;
@@ -38,23 +38,31 @@ export function portSolver(circuit: Circuit, from: number) {
   const i = new Float64Array(all);
 
   const live = new Uint8Array(n);
+  const was = new Uint8Array(n);
   /** d(i)/d(drive) of each port against its own loop, S. */
   const slope = new Float64Array(n);
   const law = Uint8Array.from(ports, (p) => (p.law === 'diode' ? 0 : p.law === 'resistor' ? 1 : 2));
-  const theta = Float64Array.from(ports, (p) => p.thetaV);
-  const saturation = Float64Array.from(ports, (p) => p.saturationA);
-  const series = Float64Array.from(ports, (p) => p.ohm);
-  const matrix = new Float64Array((n + circuit.floats) ** 2);
-  const right = new Float64Array(n + circuit.floats);
-  const floatV = new Float64Array(circuit.floats);
+  const theta = new Float64Array(all);
+  const saturation = new Float64Array(all);
+  const series = new Float64Array(all);
+  const matrix = new Float64Array((n + floats) ** 2);
+  const right = new Float64Array(n + floats);
+  const floatV = new Float64Array(floats);
+  const floatOf = Int32Array.from(ports, (p) => p.floating);
+  const floatSign = Float64Array.from(ports, (p) => p.floatSign);
   const shifted = new Float64Array(n);
   const active = new Int32Array(n);
   const inverse = new Float64Array(matrix.length);
-  const pair = new Int32Array(2);
-  const leakS = (1e-7 * circuit.typicalA) / circuit.peakV;
+  let leakS = 0;
+  let typicalA = 0;
+  let peakV = 0;
   let value = 0;
-  let first = 0;
-  let together = false;
+  /** The ports that conducted at the last instant, and whether they do so without pulling at each other. */
+  const alive = new Int32Array(n);
+  let count = 0;
+  let apart = false;
+  /** Current above the saturation current, A. */
+  const more = new Float64Array(n);
 
   /** Current of port k alone, given what the others carry. Leaves its slope in `slope` and whether it conducts in `live`. */
   function own(table: Float64Array, k: number, drive: number): number {
@@ -89,58 +97,71 @@ export function portSolver(circuit: Circuit, from: number) {
 
   function settle(table: Float64Array, u: Float64Array): boolean {
     // Sweeps suffice while what conducts does not pull at each other, as the two rails of a split supply hardly do.
-    // The port that conducted last goes first; if it alone conducts, the others confirm it in the same sweep.
+    // What conducted last goes first; the others then see its new current.
     for (let sweep = 0; sweep < 3; sweep++) {
       let moved = 0;
       let count = 0;
-      for (let m = 0; m < n; m++) {
-        const k = m === 0 ? first : m <= first ? m - 1 : m;
-        value = own(table, k, driveOf(table, u, k));
-        if (m > 0 || sweep > 0) {
+      let changed = sweep > 0;
+      for (let k = 0; k < n; k++) was[k] = live[k]!;
+      for (let turn = 1; turn >= 0; turn--) {
+        for (let k = 0; k < n; k++) {
+          if (was[k] !== turn) continue;
+          value = own(table, k, driveOf(table, u, k));
           const change = Math.abs(value - i[k]!) * table[oOhm + k]!;
           if (change > moved) moved = change;
-        }
-        i[k] = value;
-        if (live[k]) {
-          count++;
-          if (value > i[first]!) first = k;
+          i[k] = value;
+          if (live[k] !== turn) changed = true;
+          count += live[k]!;
         }
       }
-      if (moved < 1e-11 || n === 1) {
-        together = count > 1;
-        return true;
-      }
+      if (moved < 1e-11 || n === 1 || (!changed && count < 2)) return found(table);
       if (count > 1 && sweep > 0 && moved > 1e-3) break;
     }
     return newton(table, u);
   }
 
+  /** Takes the solution as found: notes which ports conduct, for the next. */
+  function found(table: Float64Array): true {
+    count = 0;
+    for (let k = 0; k < n; k++) {
+      if (live[k]) alive[count++] = k;
+      else if (law[k] === 0) i[k] = -saturation[k]!;
+    }
+    apart = true;
+    for (let a = 0; a < count && apart; a++) {
+      const k = alive[a]!;
+      if (law[k] !== 0) apart = false;
+      for (let b = 0; b < count; b++) if (b !== a && table[oZ + k * all + alive[b]!] !== 0) apart = false;
+    }
+    return true;
+  }
+
   /**
-   * The usual instant: one port conducts at most, the one that did last. No iteration, and only a comparison for each of
-   * the others. @returns false when that is not how it is
+   * The usual instant: the same ports conduct as at the last, and do not pull at each other. No iteration, and only a
+   * comparison for each of the others. @returns false when that is not how it is
    */
-  function alone(table: Float64Array, u: Float64Array): boolean {
-    const k = first;
-    if (law[k] !== 0) return false;
-    const drive = u[k]! + table[oLeak + k]!;
-    let more = 0;
-    if (drive > table[oOff + k]!) {
-      const w = wrightOmega(drive / theta[k]! + table[oShift + k]!);
-      more = w * table[oPerAmp + k]!;
+  function asBefore(table: Float64Array, u: Float64Array): boolean {
+    for (let a = 0; a < count; a++) {
+      const k = alive[a]!;
+      const drive = u[k]! + table[oLeak + k]!;
+      const x = drive / theta[k]! + table[oShift + k]!;
+      if (x < OFF) return false;
+      const w = wrightOmega(x);
+      more[k] = w * table[oPerAmp + k]!;
       slope[k] = w / ((1 + w) * table[oOhm + k]!);
-      live[k] = 1;
-    } else {
-      slope[k] = 0;
-      live[k] = 0;
     }
     for (let j = 0; j < n; j++) {
-      if (j === k) continue;
-      if (u[j]! + table[oLeak + j]! - table[oZ + j * all + k]! * more > table[oOff + j]!) return false;
-      live[j] = 0;
+      if (live[j]) continue;
+      let drive = u[j]! + table[oLeak + j]!;
+      for (let a = 0; a < count; a++) drive -= table[oZ + j * all + alive[a]!]! * more[alive[a]!]!;
+      if (drive > table[oOff + j]!) return false;
       slope[j] = 0;
       i[j] = law[j] === 0 ? -saturation[j]! : 0;
     }
-    i[k] = more - saturation[k]!;
+    for (let a = 0; a < count; a++) {
+      const k = alive[a]!;
+      i[k] = more[k]! - saturation[k]!;
+    }
     return true;
   }
 
@@ -177,33 +198,36 @@ export function portSolver(circuit: Circuit, from: number) {
         if (weight > worst) worst = weight;
       }
       // Where large terms cancel, rounding leaves more than that: then it is enough that nothing gets better.
-      if (worst < 1 || (worst >= 0.5 * last && worst < 1e3 + roundoff(table, u))) {
-        for (let k = 0; k < n; k++) {
-          if (!live[k] && law[k] === 0) i[k] = -saturation[k]!;
-          if (live[k] && i[k]! > i[first]!) first = k;
-        }
-        together = m > 1;
-        return true;
-      }
+      if (worst < 1 || (worst >= 0.5 * last && worst < 1e3 + roundoff(table, u))) return found(table);
       damping = worst > 0.9 * last ? Math.max(0.2, damping * 0.6) : Math.min(1, damping * 1.5);
       last = worst;
       if (m === 2) {
-        const [a, b] = [active[0]!, active[1]!];
+        const a = active[0]!;
+        const b = active[1]!;
         const ab = slope[a]! * table[oZ + a * all + b]!;
         const ba = slope[b]! * table[oZ + b * all + a]!;
         const det = 1 - ab * ba;
-        const [ra, rb] = [right[0]!, right[1]!];
-        i[a]! += (damping * (ra - ab * rb)) / det;
-        i[b]! += (damping * (rb - ba * ra)) / det;
-        if (det !== 0) continue;
-        return false;
+        const ra = right[0]!;
+        const rb = right[1]!;
+        if (det === 0) return false;
+        right[0] = (ra - ab * rb) / det;
+        right[1] = (rb - ba * ra) / det;
+      } else if (m > 2) {
+        for (let r = 0; r < m; r++) {
+          const k = active[r]!;
+          for (let c = 0; c < m; c++) matrix[r * m + c] = r === c ? 1 : slope[k]! * table[oZ + k * all + active[c]!]!;
+        }
+        if (!solveLinear(matrix, m, right)) return false;
       }
+      // The method doubles its digits: after a correction this small there is nothing left to look for.
+      let close = damping === 1;
       for (let r = 0; r < m; r++) {
         const k = active[r]!;
-        for (let c = 0; c < m; c++) matrix[r * m + c] = r === c ? 1 : slope[k]! * table[oZ + k * all + active[c]!]!;
+        const move = damping * right[r]!;
+        i[k]! += move;
+        close &&= Math.abs(move) * table[oOhm + k]! < 1e-5 * (law[k] === 0 ? theta[k]! : 1);
       }
-      if (!solveLinear(matrix, m, right)) return false;
-      for (let r = 0; r < m; r++) i[active[r]!]! += damping * right[r]!;
+      if (close) return found(table);
     }
     return false;
   }
@@ -212,11 +236,10 @@ export function portSolver(circuit: Circuit, from: number) {
   function imbalance(table: Float64Array, u: Float64Array, f: number): number {
     let sum = 0;
     for (let k = 0; k < n; k++) {
-      const port = ports[k]!;
-      if (port.floating !== f) continue;
+      if (floatOf[k] !== f) continue;
       let v = u[k]!;
       for (let j = 0; j < n; j++) v -= table[oZ + k * all + j]! * i[j]!;
-      sum += port.floatSign * (i[k]! + leakS * v);
+      sum += floatSign[k]! * (i[k]! + leakS * v);
     }
     return sum;
   }
@@ -225,52 +248,113 @@ export function portSolver(circuit: Circuit, from: number) {
   function imbalanceSlope(table: Float64Array, f: number): number {
     for (let k = 0; k < n; k++) {
       for (let j = 0; j < n; j++) matrix[k * n + j] = j === k ? 1 : slope[k]! * table[oZ + k * all + j]!;
-      right[k] = ports[k]!.floating === f ? slope[k]! * ports[k]!.floatSign : 0;
+      right[k] = floatOf[k] === f ? slope[k]! * floatSign[k]! : 0;
     }
     if (!solveLinear(matrix, n, right)) return 4 * leakS;
     let sum = 0;
     for (let k = 0; k < n; k++) {
-      if (ports[k]!.floating === f) sum += ports[k]!.floatSign * right[k]! + leakS;
+      if (floatOf[k] === f) sum += floatSign[k]! * right[k]! + leakS;
     }
     return Math.max(sum, leakS);
   }
 
+  /** The slow and sure way to a floating potential: the currents into it only grow with it. */
   function float(table: Float64Array, u: Float64Array, f: number): boolean {
-    let low = -4 * circuit.peakV;
-    let high = 4 * circuit.peakV;
+    let low = -4 * peakV;
+    let high = 4 * peakV;
     let x = floatV[f]!;
     for (let iteration = 0; iteration < 100; iteration++) {
       floatV[f] = x;
       applyFloats(u);
       if (!settle(table, shifted)) return false;
       const miss = imbalance(table, shifted, f);
-      if (Math.abs(miss) < 1e-13 * circuit.typicalA || high - low < 1e-13 * circuit.peakV) return true;
+      if (Math.abs(miss) < 1e-13 * typicalA || high - low < 1e-13 * peakV) return true;
       if (miss > 0) high = x;
       else low = x;
       let next = x - miss / imbalanceSlope(table, f);
-      if (Math.abs(next - x) < 1e-14 * circuit.peakV) return true;
+      if (Math.abs(next - x) < 1e-14 * peakV) return true;
       if (!(next > low && next < high) || iteration > 30) next = (low + high) / 2;
       x = next;
     }
     return true;
   }
 
-  function floats(table: Float64Array, u: Float64Array): boolean {
-    for (let round = 0; round < (circuit.floats > 1 ? 8 : 1); round++) {
-      for (let f = 0; f < circuit.floats; f++) if (!float(table, u, f)) return false;
+  /** Newton's method on all currents and floating potentials at once, from where they last stood. */
+  function floatTogether(table: Float64Array, u: Float64Array): boolean {
+    const size = n + floats;
+    for (let iteration = 0; iteration < 25; iteration++) {
+      applyFloats(u);
+      let worst = 0;
+      matrix.fill(0);
+      for (let f = n; f < size; f++) right[f] = 0;
+      for (let k = 0; k < n; k++) {
+        const drive = driveOf(table, shifted, k);
+        const miss = i[k]! - own(table, k, drive);
+        right[k] = -miss;
+        const weight = (Math.abs(miss) * table[oOhm + k]!) / (1e-9 * (law[k] === 0 ? theta[k]! : 1));
+        if (weight > worst) worst = weight;
+        for (let j = 0; j < n; j++) matrix[k * size + j] = j === k ? 1 : slope[k]! * table[oZ + k * all + j]!;
+        const f = n + floatOf[k]!;
+        if (f < n) continue;
+        const sign = floatSign[k]!;
+        right[f]! -= sign * (i[k]! + leakS * (drive - table[oZ + k * all + k]! * i[k]!));
+        matrix[k * size + f] = -slope[k]! * sign;
+        matrix[f * size + k]! += sign;
+        matrix[f * size + f]! += leakS;
+        for (let j = 0; j < n; j++) matrix[f * size + j]! -= sign * leakS * table[oZ + k * all + j]!;
+      }
+      let balanced = worst < 1;
+      for (let f = n; f < size; f++) balanced &&= Math.abs(right[f]!) < 1e-13 * typicalA;
+      if (balanced) return true;
+      if (!solveLinear(matrix, size, right)) return false;
+      let close = true;
+      for (let k = 0; k < n; k++) {
+        i[k]! += right[k]!;
+        close &&= Math.abs(right[k]!) * table[oOhm + k]! < 1e-5 * (law[k] === 0 ? theta[k]! : 1);
+      }
+      for (let f = 0; f < floats; f++) {
+        floatV[f]! += right[n + f]!;
+        close &&= Math.abs(right[n + f]!) < 1e-7 * peakV;
+      }
+      if (close) return true;
+    }
+    return false;
+  }
+
+  function floating(table: Float64Array, u: Float64Array): boolean {
+    if (floatTogether(table, u)) return true;
+    for (let round = 0; round < (floats > 1 ? 8 : 1); round++) {
+      for (let f = 0; f < floats; f++) if (!float(table, u, f)) return false;
     }
     return true;
   }
 
   function applyFloats(u: Float64Array) {
     for (let k = 0; k < n; k++) {
-      const port = ports[k]!;
-      shifted[k] = u[k]! + (port.floating < 0 ? 0 : port.floatSign * floatV[port.floating]!);
+      shifted[k] = u[k]! + (floatOf[k]! < 0 ? 0 : floatSign[k]! * floatV[floatOf[k]!]!);
     }
+  }
+
+  /** Takes over the values of a circuit of the same shape. */
+  function load(circuit: Circuit): void {
+    ({ typicalA, peakV } = circuit);
+    leakS = (1e-7 * typicalA) / peakV;
+    for (let k = 0; k < all; k++) {
+      const port = circuit.ports[k]!;
+      theta[k] = port.thetaV;
+      saturation[k] = port.saturationA;
+      series[k] = port.ohm;
+      i[k] = 0;
+    }
+    floatV.fill(0);
+    live.fill(0);
+    count = 0;
+    apart = true;
   }
 
   return {
     i,
+    load,
     live,
     /** Completes a table whose impedances have been filled in. */
     finish(table: Float64Array): void {
@@ -307,10 +391,10 @@ export function portSolver(circuit: Circuit, from: number) {
           for (let k = 0; k < h; k++) u[k]! -= table[oZ + k * all + h]! * u[h]!;
         }
       }
-      if (circuit.floats === 0) {
+      if (floats === 0) {
         // What conducted together at the last instant most likely still does.
-        if (!(together ? newton(table, u) || settle(table, u) : alone(table, u) || settle(table, u))) return false;
-      } else if (!floats(table, u)) return false;
+        if (!(apart ? asBefore(table, u) || settle(table, u) : newton(table, u) || settle(table, u))) return false;
+      } else if (!floating(table, u)) return false;
       for (let h = n; h < all; h++) {
         let drive = u[h]!;
         for (let j = 0; j < h; j++) drive -= table[oZ + h * all + j]! * i[j]!;
@@ -323,18 +407,17 @@ export function portSolver(circuit: Circuit, from: number) {
      * @returns the only live port, -1 when there is none, -2 when there are several
      */
     response(table: Float64Array, out: Float64Array): number {
-      let only = -1;
-      for (let k = 0; k < n; k++) if (live[k]) only = only === -1 ? k : -2;
-      if (only !== -2 && circuit.floats === 0) {
-        if (only >= 0) out[only * all + only] = slope[only]!;
-        return only;
-      }
-      if (circuit.floats === 0) {
-        let m = 0;
-        for (let k = 0; k < n; k++) if (live[k] && m++ < 2) pair[m - 1] = k;
-        if (m === 2) {
+      if (floats === 0) {
+        if (count === 0) return -1;
+        if (count === 1) {
+          const only = alive[0]!;
+          out[only * all + only] = slope[only]!;
+          return only;
+        }
+        if (count === 2) {
           for (let k = 0; k < all * all; k++) out[k] = 0;
-          const [a, b] = [pair[0]!, pair[1]!];
+          const a = alive[0]!;
+          const b = alive[1]!;
           const ab = slope[a]! * table[oZ + a * all + b]!;
           const ba = slope[b]! * table[oZ + b * all + a]!;
           const det = 1 - ab * ba;
@@ -345,15 +428,15 @@ export function portSolver(circuit: Circuit, from: number) {
           return -2;
         }
       }
-      const size = n + circuit.floats;
+      const size = n + floats;
       for (let k = 0; k < size * size; k++) matrix[k] = 0;
       for (let k = 0; k < n; k++) {
-        const port = ports[k]!;
         for (let j = 0; j < n; j++) matrix[k * size + j] = j === k ? 1 : slope[k]! * table[oZ + k * all + j]!;
-        if (port.floating >= 0) {
-          matrix[k * size + n + port.floating] = -slope[k]! * port.floatSign;
-          matrix[(n + port.floating) * size + k] = port.floatSign;
-          matrix[(n + port.floating) * size + n + port.floating]! += leakS;
+        const f = floatOf[k]!;
+        if (f >= 0) {
+          matrix[k * size + n + f] = -slope[k]! * floatSign[k]!;
+          matrix[(n + f) * size + k] = floatSign[k]!;
+          matrix[(n + f) * size + n + f]! += leakS;
         }
       }
       if (!invert(matrix, size, inverse)) {

@@ -5,93 +5,87 @@ import type { Integrator, Records } from './integrator';
 /** One quantity of the circuit, a number per record. */
 export type Column = Float64Array;
 
-/** The records from..to as columns, one for each quantity of the circuit. */
+/**
+ * The records from..to as columns, one for each quantity of the circuit, read when asked for. They lie in the
+ * integrator's own memory and hold until the next columns are read from it.
+ */
 export interface Columns {
   count: number;
   t: Column;
   /** Weight of each record in an integral over time, s. */
   weight: Column;
   emf: Column;
-  windingA: Column[];
+  windingA(n: number): Column;
   /** What the primary carries, referred to the first section's winding. */
-  primaryA: Column;
-  portA: Column[];
-  portV: Column[];
-  elementV: Column[];
-  elementA: Column[];
-  railV: Column[];
-  railInputV: Column[];
-  loadA: Column[];
+  primaryA(): Column;
+  portA(n: number): Column;
+  portV(n: number): Column;
+  elementV(n: number): Column;
+  elementA(n: number): Column;
+  railV(n: number): Column;
+  railInputV(n: number): Column;
+  loadA(n: number): Column;
+  /** One more column to be filled. */
+  blank(): Column;
 }
 
-/** Reads every quantity out of the records from..to. */
+/** Reads quantities out of the records from..to. */
 export function columnsOf(integrator: Integrator, from = 0, to = integrator.records.count): Columns {
   const { circuit, records, stage } = integrator;
   const { windings, ports, inputs, elements, rails } = circuit;
   const { stride, data } = records;
   const count = to - from;
   const first = from * stride;
-  // One block for all columns: many small arrays cost more than what is in them.
-  const most = 6 + circuit.nodes + inputs.length + 2 * elements.length + 3 * windings.length + 2 * ports.length;
-  const block = new Float64Array(count * (most + rails.length + circuit.floats + circuit.states));
-  let used = 0;
-  const blank = (): Column =>
-    (used + 1) * count <= block.length ? block.subarray(used * count, ++used * count) : new Float64Array(count);
+  const { arena } = integrator;
+  arena.clear();
   const read = (index: number): Column => {
-    const out = blank();
+    const out = arena.take(count);
     for (let r = 0, at = first + index; r < count; r++, at += stride) out[r] = data[at]!;
     return out;
   };
-  const nodes: (Column | undefined)[] = new Array<Column | undefined>(circuit.nodes);
-  const nodeV = (n: number) => (nodes[n] ??= read(records.node + n));
-  const between = (a: number, b: number): Column => {
-    if (b < 0) return nodeV(a);
-    const out = blank();
-    const high = nodeV(a);
-    const low = nodeV(b);
-    for (let r = 0; r < count; r++) out[r] = high[r]! - low[r]!;
-    return out;
+  const zero = (): Column => arena.take(count).fill(0);
+  const kept = (size: number, find: (n: number) => Column) => {
+    const columns = new Array<Column | undefined>(size);
+    return (n: number): Column => (columns[n] ??= find(n));
   };
   const add = (out: Column, factor: number, column: Column) => {
     for (let r = 0; r < count; r++) out[r]! += factor * column[r]!;
   };
+  const nodeV = kept(circuit.nodes, (n) => read(records.node + n));
+  const between = (a: number, b: number): Column => {
+    if (b < 0) return nodeV(a);
+    const high = nodeV(a);
+    const low = nodeV(b);
+    const out = arena.take(count);
+    for (let r = 0; r < count; r++) out[r] = high[r]! - low[r]!;
+    return out;
+  };
 
   const emf = read(records.emf);
-  const portA = ports.map((_, n) => read(records.port + n));
-  const windingA = windings.map((_, w) => {
-    const out = blank();
-    ports.forEach((port, n) => port.winding === w && add(out, port.share, portA[n]!));
+  const portA = kept(ports.length, (n) => read(records.port + n));
+  const windingA = kept(windings.length, (w) => {
+    const out = zero();
+    ports.forEach((port, n) => port.winding === w && add(out, port.share, portA(n)));
     return out;
   });
-  const primaryA = blank();
-  windings.forEach((winding, w) => add(primaryA, winding.ratio, windingA[w]!));
-  const windingV = windings.map((winding, w) => {
-    const out = blank();
+  const primary = kept(1, () => {
+    const out = zero();
+    windings.forEach((winding, w) => add(out, winding.ratio, windingA(w)));
+    return out;
+  });
+  const windingV = kept(windings.length, (w) => {
+    const winding = windings[w]!;
+    const out = zero();
     add(out, winding.ratio, emf);
-    if (circuit.sharedOhm > 0) add(out, -winding.ratio * circuit.sharedOhm, primaryA);
-    add(out, -winding.ownOhm, windingA[w]!);
+    if (circuit.sharedOhm > 0) add(out, -winding.ratio * circuit.sharedOhm, primary(0));
+    add(out, -winding.ownOhm, windingA(w));
     if (winding.state >= 0) add(out, -winding.inductanceH, read(records.k + winding.state));
     return out;
   });
-  const inputV = inputs.map((q) => between(q.plus, q.minus));
-  const portV = ports.map((port) => {
-    const out = blank();
-    add(out, port.share, windingV[port.winding]!);
-    if (port.input >= 0) add(out, -1, inputV[port.input]!);
-    if (port.floating >= 0) add(out, port.floatSign, read(records.float + port.floating));
-    return out;
-  });
-  const elementV = elements.map((e) => (e.kind === 'capacitor' ? between(e.plus, e.minus) : between(e.from, e.to)));
-  const elementA = elements.map((e, n) => {
-    if (e.kind === 'inductor') {
-      const out = read(records.x + e.state);
-      if (e.halfAtA !== Infinity) for (let r = 0; r < count; r++) out[r] = stage.chokeCurrent(n, out[r]!);
-      return out;
-    }
-    const out = blank();
-    if (e.kind === 'capacitor') add(out, e.capacitanceF, read(records.k + e.state));
-    else add(out, 1 / e.ohm, elementV[n]!);
-    return out;
+  const inputV = kept(inputs.length, (n) => between(inputs[n]!.plus, inputs[n]!.minus));
+  const elementV = kept(elements.length, (n) => {
+    const e = elements[n]!;
+    return e.kind === 'capacitor' ? between(e.plus, e.minus) : between(e.from, e.to);
   });
   return {
     count,
@@ -99,14 +93,33 @@ export function columnsOf(integrator: Integrator, from = 0, to = integrator.reco
     weight: read(1),
     emf,
     windingA,
-    primaryA,
+    primaryA: () => primary(0),
     portA,
-    portV,
+    portV: kept(ports.length, (n) => {
+      const port = ports[n]!;
+      const out = zero();
+      add(out, port.share, windingV(port.winding));
+      if (port.input >= 0) add(out, -1, inputV(port.input));
+      if (port.floating >= 0) add(out, port.floatSign, read(records.float + port.floating));
+      return out;
+    }),
     elementV,
-    elementA,
-    railV: rails.map((r) => nodeV(r.outputNode)),
-    railInputV: rails.map((r) => nodeV(r.inputNode)),
-    loadA: rails.map((_, r) => read(records.load + r)),
+    elementA: kept(elements.length, (n) => {
+      const e = elements[n]!;
+      if (e.kind === 'inductor') {
+        const out = read(records.x + e.state);
+        if (e.halfAtA !== Infinity) for (let r = 0; r < count; r++) out[r] = stage.chokeCurrent(n, out[r]!);
+        return out;
+      }
+      const out = zero();
+      if (e.kind === 'capacitor') add(out, e.capacitanceF, read(records.k + e.state));
+      else add(out, 1 / e.ohm, elementV(n));
+      return out;
+    }),
+    railV: (n) => nodeV(rails[n]!.outputNode),
+    railInputV: (n) => nodeV(rails[n]!.inputNode),
+    loadA: kept(rails.length, (n) => read(records.load + n)),
+    blank: () => arena.take(count),
   };
 }
 
@@ -144,6 +157,42 @@ export function mirrorRecords(circuit: Circuit, records: Records): void {
   records.count = 2 * count;
 }
 
+/** Integrals and extremes of a quantity over its records. */
+export interface Survey {
+  /** Integral over time, unit*s. */
+  sum: number;
+  /** Integral of the square, unit^2*s. */
+  squares: number;
+  max: number;
+  min: number;
+}
+
+/** Integrals and extremes of a column; extremes are refined as by `largest`. */
+export function survey(columns: Columns, column: Column): Survey {
+  const { t, weight, count } = columns;
+  let sum = 0;
+  let squares = 0;
+  let max = -Infinity;
+  let min = Infinity;
+  let maxAt = 0;
+  let minAt = 0;
+  for (let r = 0; r < count; r++) {
+    const v = column[r]!;
+    const w = weight[r]! * v;
+    sum += w;
+    squares += w * v;
+    if (v > max) {
+      max = v;
+      maxAt = r;
+    }
+    if (v < min) {
+      min = v;
+      minAt = r;
+    }
+  }
+  return { sum, squares, max: crest(t, column, 1, maxAt).value, min: crest(t, column, -1, minAt).value };
+}
+
 /** An extreme value and when it was reached. */
 export interface Extreme {
   value: number;
@@ -166,7 +215,12 @@ export function largest(t: Column, column: Column, sign: number): Extreme {
       at = r;
     }
   }
-  const found = { value: best, t: t[at]! };
+  return crest(t, column, sign, at);
+}
+
+/** The extreme that an entry and its neighbours make likely. */
+function crest(t: Column, column: Column, sign: number, at: number): Extreme {
+  const found = { value: sign * column[at]!, t: t[at]! };
   const place = at % STAGES;
   if (place === 0) {
     vertex(t, column, sign, at + 1, found);
@@ -232,19 +286,30 @@ export function crossing(t: Column, column: Column, threshold: number, r: number
     c.push(column[n]! - threshold);
     times.push(t[n]!);
   }
-  const rising = c[0]! <= 0;
+  let atLow = c[0]!;
+  let atHigh = c[1]!;
   // Newton's divided differences.
   for (let order = 1; order < c.length; order++) {
     for (let n = c.length - 1; n >= order; n--) c[n] = (c[n]! - c[n - 1]!) / (times[n]! - times[n - order]!);
   }
   let low = times[0]!;
   let high = times[1]!;
-  for (let round = 0; round < 40; round++) {
-    const middle = (low + high) / 2;
+  // False position, the end that stays counting half; it stays within the bracket, as the crossing does.
+  for (let round = 0; round < 40 && high - low > 1e-9 * (times[1]! - times[0]!); round++) {
+    const at = (low * atHigh - high * atLow) / (atHigh - atLow);
+    const middle = at > low && at < high ? at : (low + high) / 2;
     let v = c[c.length - 1]!;
     for (let n = c.length - 2; n >= 0; n--) v = v * (middle - times[n]!) + c[n]!;
-    if (v > 0 === rising) high = middle;
-    else low = middle;
+    if (v === 0 || (middle - low < 1e-9 * (times[1]! - times[0]!) && round > 4)) return middle;
+    if (v > 0 === atHigh > 0) {
+      high = middle;
+      atHigh = v;
+      atLow /= 2;
+    } else {
+      low = middle;
+      atLow = v;
+      atHigh /= 2;
+    }
   }
   return (low + high) / 2;
 }

@@ -22,8 +22,9 @@ const LEAK_SHARE = 1e-9;
  * source behind R + L/(gamma*h), so that what is left is a resistive network with diodes. Everything linear is
  * eliminated beforehand per step size (steps come from a grid of sqrt(2), so few are built); the ports are solved last.
  */
-export function stageSolver(circuit: Circuit) {
-  const { elements, nodes, inputs, ports, windings, rails, states } = circuit;
+export function stageSolver(shape: Circuit) {
+  const { nodes, inputs, ports, states } = shape;
+  let { elements, rails } = shape;
   const nP = ports.length;
   const nE = elements.length;
   const nR = rails.length;
@@ -42,7 +43,7 @@ export function stageSolver(circuit: Circuit) {
   const oNodeC = oNodeP + nodes * nP;
   const oNodeR = oNodeC + nodes;
   const oPorts = oNodeR + nodes * nR;
-  const solver = portSolver(circuit, oPorts);
+  const solver = portSolver(shape, oPorts);
   const portA = solver.i;
   const node = new Float64Array(nodes);
   const y = new Float64Array(nY);
@@ -54,43 +55,79 @@ export function stageSolver(circuit: Circuit) {
   const extraA = new Float64Array(nR);
   const segment = new Int32Array(nR);
   const radix = rails.map((_, r) => rails.slice(0, r).reduce((p, rail) => p * rail.load.offset.length, 1));
-  const cache = new Map<number, (Level | undefined)[]>();
+  /** Levels by load segments and step size, with the loading of the values each was built from. */
+  const cache = new Map<number, { level: (Level | undefined)[]; loading: Int32Array }>();
+  let loading = 0;
   const matrix = new Float64Array(nodes * nodes);
   const inverse = new Float64Array(nodes * nodes);
-  const leakS = (LEAK_SHARE * circuit.typicalA) / circuit.peakV;
+  let leakS = 0;
+  let sharedOhm = 0;
+  let typicalA = 0;
   const swings = elements
     .map((e, n) => (e.kind === 'inductor' && e.halfAtA !== Infinity ? n : -1))
     .filter((n) => n >= 0);
   const bent = rails.some((r) => r.load.extra !== null);
+  const segmented = bent || rails.some((r) => r.load.breakpoints.length > 0);
+  /** What a pass has to find: the rail voltages only where a load depends on them by segments. */
+  const nOutcome = segmented ? nY : nX;
   /** Current about which each swinging choke is linear at the moment, A. */
   const about = new Float64Array(nE);
-  const differential = Float64Array.from(elements, (e) => (e.kind === 'inductor' ? e.inductanceH : 0));
+  const differential = new Float64Array(nE);
   const flux = new Float64Array(nX);
   const linearOffset = new Float64Array(nE);
   /** EMF of each port per volt of the common one. */
-  const uE = Float64Array.from(ports, (p) => p.share * windings[p.winding]!.ratio);
+  const uE = new Float64Array(nP);
   // Flat copies: building a level runs over numbers, not over objects.
   const eKind = Uint8Array.from(elements, (e) => (e.kind === 'capacitor' ? 0 : e.kind === 'inductor' ? 1 : 2));
   const ePlus = Int32Array.from(elements, (e) => (e.kind === 'capacitor' ? e.plus : e.from));
   const eMinus = Int32Array.from(elements, (e) => (e.kind === 'capacitor' ? e.minus : e.to));
   const eState = Int32Array.from(elements, (e) => (e.kind === 'resistor' ? -1 : e.state));
-  const eFarad = Float64Array.from(elements, (e) => (e.kind === 'capacitor' ? e.capacitanceF : 0));
-  const eOhm = Float64Array.from(elements, (e) => (e.kind === 'capacitor' ? e.esrOhm : e.ohm));
+  const eFarad = new Float64Array(nE);
+  const eOhm = new Float64Array(nE);
   const conductance = new Float64Array(nE);
   const pWinding = Int32Array.from(ports, (p) => p.winding);
   const pShare = Float64Array.from(ports, (p) => p.share);
   const pPlus = Int32Array.from(ports, (p) => (p.input >= 0 ? inputs[p.input]!.plus : -1));
   const pMinus = Int32Array.from(ports, (p) => (p.input >= 0 ? inputs[p.input]!.minus : -1));
-  const wState = Int32Array.from(windings, (w) => w.state);
-  const wHenry = Float64Array.from(windings, (w) => w.inductanceH);
-  const wOhm = Float64Array.from(windings, (w) => w.ownOhm);
+  const wState = Int32Array.from(shape.windings, (w) => w.state);
+  const wHenry = new Float64Array(wState.length);
+  const wOhm = new Float64Array(wState.length);
   const rOut = Int32Array.from(rails, (r) => r.outputNode);
   const scratch = newLevel();
   let level = scratch;
   let grid = -1;
   let gammaH = 0;
+  load(shape);
 
-  rails.forEach((rail, r) => (segment[r] = rail.load.offset.length - 1));
+  /** Takes over the values of a circuit of the same shape. */
+  function load(circuit: Circuit): void {
+    ({ elements, rails } = circuit);
+    ({ sharedOhm, typicalA } = circuit);
+    leakS = (LEAK_SHARE * typicalA) / circuit.peakV;
+    for (let n = 0; n < nE; n++) {
+      const e = elements[n]!;
+      if (e.kind === 'capacitor') {
+        eFarad[n] = e.capacitanceF;
+        eOhm[n] = e.esrOhm;
+      } else {
+        eOhm[n] = e.ohm;
+        differential[n] = e.kind === 'inductor' ? e.inductanceH : 0;
+      }
+      about[n] = 0;
+    }
+    for (let p = 0; p < nP; p++) uE[p] = pShare[p]! * circuit.windings[pWinding[p]!]!.ratio;
+    for (let w = 0; w < wState.length; w++) {
+      wHenry[w] = circuit.windings[w]!.inductanceH;
+      wOhm[w] = circuit.windings[w]!.ownOhm;
+    }
+    for (let r = 0; r < nR; r++) {
+      segment[r] = rails[r]!.load.offset.length - 1;
+      extraA[r] = 0;
+    }
+    solver.load(circuit);
+    loading++;
+    grid = -2;
+  }
 
   function newLevel(): Level {
     return new Float64Array(oPorts + portTableLength(nP));
@@ -156,7 +193,7 @@ export function stageSolver(circuit: Circuit) {
       d[oUC + p] = -across(d, oNodeC, 1, plus, minus, 0);
       if (wState[w]! >= 0) d[oUX + p * nX + wState[w]!]! += (pShare[p]! * wHenry[w]!) / g;
       for (let j = 0; j < nP; j++) {
-        let ohm = uE[p]! * uE[j]! * circuit.sharedOhm;
+        let ohm = uE[p]! * uE[j]! * sharedOhm;
         if (pWinding[j] === w) ohm += pShare[p]! * pShare[j]! * (wOhm[w]! + wHenry[w]! / g);
         d[oPorts + p * nP + j] = ohm + (pPlus[j]! >= 0 ? across(d, oNodeP, nP, plus, minus, j) : 0);
       }
@@ -197,24 +234,41 @@ export function stageSolver(circuit: Circuit) {
     let key = 0;
     for (let r = 0; r < nR; r++) key += segment[r]! * radix[r]!;
     let row = cache.get(key);
-    if (!row) cache.set(key, (row = new Array<Level | undefined>(LEVELS)));
-    level = row[grid] ??= build(newLevel(), gammaH);
+    if (!row) {
+      row = { level: new Array<Level | undefined>(LEVELS + 1), loading: new Int32Array(LEVELS + 1) };
+      cache.set(key, row);
+    }
+    level = row.level[grid] ??= newLevel();
+    if (row.loading[grid] === loading) return;
+    row.loading[grid] = loading;
+    build(level, gammaH);
   }
 
   /** One solution of the linear part and the ports with everything bent held straight. */
   function pass(e: number): boolean {
     const d = level;
-    for (let p = 0; p < nP; p++) {
-      let sum = uE[p]! * e + d[oUC + p]!;
-      for (let s = 0; s < nX; s++) sum += d[oUX + p * nX + s]! * base[s]!;
-      if (bent) for (let r = 0; r < nR; r++) sum += d[oUR + p * nR + r]! * extraA[r]!;
-      u[p] = sum;
+    if (nX === 1 && !bent) {
+      const b = base[0]!;
+      for (let p = 0; p < nP; p++) u[p] = uE[p]! * e + d[oUC + p]! + d[oUX + p]! * b;
+    } else if (nX === 2 && !bent) {
+      const b0 = base[0]!;
+      const b1 = base[1]!;
+      for (let p = 0; p < nP; p++) {
+        u[p] = uE[p]! * e + d[oUC + p]! + d[oUX + 2 * p]! * b0 + d[oUX + 2 * p + 1]! * b1;
+      }
+    } else {
+      for (let p = 0; p < nP; p++) {
+        let sum = uE[p]! * e + d[oUC + p]!;
+        for (let s = 0, at = oUX + p * nX; s < nX; s++) sum += d[at + s]! * base[s]!;
+        if (bent) for (let r = 0; r < nR; r++) sum += d[oUR + p * nR + r]! * extraA[r]!;
+        u[p] = sum;
+      }
     }
     if (!solver.solve(level, u)) return false;
-    for (let n = 0; n < nY; n++) {
+    for (let n = 0; n < nOutcome; n++) {
       let sum = d[oYC + n]!;
-      for (let s = 0; s < nX; s++) sum += d[oYX + n * nX + s]! * base[s]!;
-      for (let p = 0; p < nP; p++) sum += d[oYP + n * nP + p]! * portA[p]!;
+      for (let s = 0, at = oYX + n * nX; s < nX; s++) sum += d[at + s]! * base[s]!;
+      for (let p = 0, at = oYP + n * nP; p < nP; p++) sum += d[at + p]! * portA[p]!;
       if (bent) for (let r = 0; r < nR; r++) sum += d[oYR + n * nR + r]! * extraA[r]!;
       y[n] = sum;
     }
@@ -243,7 +297,7 @@ export function stageSolver(circuit: Circuit) {
         const gradient = (extra(v + dv, t) - wanted) / dv;
         const ohm = -level[oYR + (nX + r) * nR + r]!;
         const step = (wanted - extraA[r]!) / Math.max(1 + ohm * gradient, 0.05);
-        if (Math.abs(step) > 1e-10 * (Math.abs(wanted) + circuit.typicalA)) {
+        if (Math.abs(step) > 1e-10 * (Math.abs(wanted) + typicalA)) {
           extraA[r]! += step;
           moved = true;
         }
@@ -251,8 +305,6 @@ export function stageSolver(circuit: Circuit) {
     }
     return moved;
   }
-
-  const segmented = bent || rails.some((r) => r.load.breakpoints.length > 0);
 
   function solveStraight(e: number, t: number): boolean {
     for (let round = 0; round < 60; round++) {
@@ -286,7 +338,7 @@ export function stageSolver(circuit: Circuit) {
         about[n] = round < 10 ? i : (i + about[n]!) / 2;
       }
       if (!solved) return false;
-      settled = worst < 1e-9 * circuit.typicalA;
+      settled = worst < 1e-9 * typicalA;
     }
     // A choke whose current was not found is not passed off as one that was.
     if (!settled) return false;
@@ -299,8 +351,7 @@ export function stageSolver(circuit: Circuit) {
     return true;
   }
 
-  const dDrive = new Float64Array(nP);
-  const dPort = new Float64Array(nP);
+  const dPort = new Float64Array(nP * nX);
   const response = new Float64Array(nP * nP);
 
   function stateOf(n: number): number {
@@ -315,7 +366,8 @@ export function stageSolver(circuit: Circuit) {
     portA,
     floatV: solver.floatV,
     loadA,
-    /** Chooses the step: `index` on the grid of step sizes, or -1 for one off it. */
+    load,
+    /** Chooses the step: `index` on the grid of step sizes (LEVELS: the instant), or -1 for one off it. */
     setStep(index: number, newGammaH: number): void {
       if (index === grid && newGammaH === gammaH) return;
       grid = index;
@@ -339,7 +391,7 @@ export function stageSolver(circuit: Circuit) {
         const miss = fluxAt(element.inductanceH, element.halfAtA, i) - value;
         const step = miss / inductanceAt(element.inductanceH, element.halfAtA, i);
         i -= step;
-        if (Math.abs(step) < 1e-13 * circuit.typicalA) break;
+        if (Math.abs(step) < 1e-13 * typicalA) break;
       }
       return i;
     },
@@ -362,44 +414,38 @@ export function stageSolver(circuit: Circuit) {
     aim(from: Float64Array): void {
       for (const n of swings) about[n] = this.chokeCurrent(n, from[stateOf(n)]!);
     },
-    /** Prepares `carry` for the stage just solved. */
-    prepareCarry(): number {
-      return solver.response(level, response);
-    },
-    /**
-     * How a disturbance of the starting values comes out of the stage just solved.
-     * @param only what prepareCarry returned
-     */
-    carry(only: number, dBase: Float64Array, dx: Float64Array): void {
+    /** d(x)/d(base) of the stage just solved, row by row into `out` from `at` on. */
+    sensitivity(out: Float64Array, at: number): void {
       const d = level;
-      // A swinging choke's state is its flux; the maps know its current.
-      for (const n of swings) dBase[stateOf(n)]! /= differential[n]!;
+      const only = solver.response(level, response);
+      for (let k = 0; k < nX * nX; k++) out[at + k] = d[oYX + k]!;
       if (only >= 0) {
-        let sum = 0;
-        for (let s = 0; s < nX; s++) sum += d[oUX + only * nX + s]! * dBase[s]!;
-        dPort[only] = response[only * nP + only]! * sum;
+        for (let n = 0; n < nX; n++) {
+          const share = d[oYP + n * nP + only]! * response[only * nP + only]!;
+          for (let c = 0; c < nX; c++) out[at + n * nX + c]! += share * d[oUX + only * nX + c]!;
+        }
       } else if (only === -2) {
         for (let p = 0; p < nP; p++) {
-          let sum = 0;
-          for (let s = 0; s < nX; s++) sum += d[oUX + p * nX + s]! * dBase[s]!;
-          dDrive[p] = sum;
+          for (let c = 0; c < nX; c++) {
+            let sum = 0;
+            for (let j = 0; j < nP; j++) sum += response[p * nP + j]! * d[oUX + j * nX + c]!;
+            dPort[p * nX + c] = sum;
+          }
         }
-        for (let p = 0; p < nP; p++) {
-          let sum = 0;
-          for (let j = 0; j < nP; j++) sum += response[p * nP + j]! * dDrive[j]!;
-          dPort[p] = sum;
+        for (let n = 0; n < nX; n++) {
+          for (let p = 0; p < nP; p++) {
+            const share = d[oYP + n * nP + p]!;
+            if (share !== 0) for (let c = 0; c < nX; c++) out[at + n * nX + c]! += share * dPort[p * nX + c]!;
+          }
         }
       }
-      for (let n = 0; n < nX; n++) {
-        let sum = 0;
-        for (let s = 0; s < nX; s++) sum += d[oYX + n * nX + s]! * dBase[s]!;
-        if (only >= 0) sum += d[oYP + n * nP + only]! * dPort[only]!;
-        else if (only === -2) for (let p = 0; p < nP; p++) sum += d[oYP + n * nP + p]! * dPort[p]!;
-        dx[n] = sum;
-      }
+      // A swinging choke's state is its flux; the maps know its current.
       for (const n of swings) {
-        dBase[stateOf(n)]! *= differential[n]!;
-        dx[stateOf(n)]! *= differential[n]!;
+        const own = stateOf(n);
+        for (let k = 0; k < nX; k++) {
+          out[at + own * nX + k]! *= differential[n]!;
+          out[at + k * nX + own]! /= differential[n]!;
+        }
       }
     },
     /** Fills `node` and `loadA` for the stage just solved. */
@@ -414,7 +460,7 @@ export function stageSolver(circuit: Circuit) {
       }
       for (let r = 0; r < nR; r++) {
         const { offset, slope } = rails[r]!.load;
-        loadA[r] = offset[segment[r]!]! + slope[segment[r]!]! * y[nX + r]! + extraA[r]!;
+        loadA[r] = offset[segment[r]!]! + slope[segment[r]!]! * node[rOut[r]!]! + extraA[r]!;
       }
     },
   };

@@ -2,7 +2,7 @@ import { assemble, type Circuit } from '@/core/circuit/assemble';
 import type { Network } from '@/core/circuit/network';
 import { solveLinear } from './dense';
 import { figuresOf, sampler, storedEnergy } from './figures';
-import { integratorFor, LOOSE, RUNNING_MAINS, TIGHT, type Integrator } from './integrator';
+import { CLOSE, integratorFor, LOOSE, RUNNING_MAINS, TIGHT, type Integrator } from './integrator';
 import { firstGuess } from './first-guess';
 import { columnsOf, mirrorRecords } from './signals';
 import { SolveError } from './solve-error';
@@ -16,7 +16,7 @@ export interface SteadyOptions {
 }
 
 /** A cycle counts as closed when the correction still due is below this share of each state's own swing. */
-const ACCEPT = 1.5e-4;
+const ACCEPT = 3e-4;
 const MOST_PASSES = 60;
 /** Longest search, ms. */
 const MOST_MS = 900;
@@ -61,8 +61,11 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
   const options = { mains: RUNNING_MAINS, record: false, carry: true, fromRest: false };
 
   const began = performance.now();
-  // From the cycle of a similar circuit one careful pass often suffices; from a guess a few careless ones come first.
-  let tight = fits;
+  // From a guess a few careless passes come first; the last are careful, and use what is known of the cycle map.
+  let precision = fits ? CLOSE : LOOSE;
+  /** Whether the map has to be found anew: the last correction was large, or corrections no longer help. */
+  let far = true;
+  let anew = false;
   let steps = 0;
   let passes = 0;
   let since = 0;
@@ -78,9 +81,11 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
       throw new SolveError('no cycle was found that repeats itself');
     }
     for (let s = 0; s < n; s++) scale[s] = Math.min(swing[s]!, guess.ceiling[s]!);
-    integrator.setTolerance(tight ? TIGHT * finer : LOOSE, scale, squares);
+    const tight = precision === TIGHT;
+    integrator.setTolerance(tight ? TIGHT * finer : precision, scale, squares);
     records.count = 0;
     options.record = tight;
+    options.carry = anew || far;
     steps += integrator.run(start, 0, span, options);
     for (let s = 0; s < n; s++) {
       const to = mirror ? mirror.states[s]! : s;
@@ -115,16 +120,20 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
       if (miss[0]! > 0) low = Math.max(low, start[0]!);
       else high = Math.min(high, start[0]!);
     }
-    if (tight && passes === 1 && size > 1) {
+    if (fits && passes === 1 && size > 1) {
       // Too far off to be of use: start as if there had been nothing.
-      tight = false;
+      precision = LOOSE;
       guess = firstGuess(circuit);
       start = guess.state;
       swing.set(guess.swing);
+      far = true;
       continue;
-    } else if (tight && passes === 1 && size > 0.1) tight = false;
-    else if (!tight && (size < 3e-2 || missSize < 3e-3 || since >= BOUNCING || passes >= 3 * PATIENCE)) {
-      tight = true;
+    }
+    anew = since > 0 && size > 0.3 * lastSize;
+    far = size > 0.1;
+    const near = precision === LOOSE ? 1 : 0.1;
+    if (!tight && (size < near || missSize < 0.1 * near || since >= BOUNCING || passes >= 3 * PATIENCE)) {
+      precision = precision === LOOSE ? CLOSE : TIGHT;
       since = 0;
       low = -Infinity;
       high = Infinity;
@@ -135,6 +144,7 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
       start = coast(integrator, start, COASTING_CYCLES);
       lastSize = Infinity;
       damping = 1;
+      anew = true;
       continue;
     }
     if (size < Infinity) damping = size > 0.7 * lastSize ? Math.max(0.25, damping * 0.6) : Math.min(1, damping * 1.6);
@@ -149,7 +159,7 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
       next[0] = (low + high) / 2;
       if (high - low < 1e-9 * circuit.peakV) {
         if (tight) break;
-        tight = true;
+        precision = TIGHT;
         low = -Infinity;
         high = Infinity;
       }

@@ -71,8 +71,10 @@ function travel(
     if (options.onCycle?.(cycle + 1, cycles)) throw new SolveError('the run was stopped');
   }
   const storedJ = storedEnergy(integrator, x) - storedBefore;
+  const figures = figuresOf(network, integrator, columnsOf(integrator), storedJ);
+  integrator.release();
   return {
-    figures: figuresOf(network, integrator, columnsOf(integrator), storedJ),
+    figures,
     ...(samples ? { waveforms: samples.waveforms } : {}),
     steps,
     state: Array.from(x),
@@ -81,19 +83,20 @@ function travel(
 
 /** Largest diode and winding currents seen so far, A. */
 function peakWatch(integrator: Integrator) {
-  const { ports } = integrator.circuit;
+  const { ports, windings } = integrator.circuit;
   const peaks = { peakDiodeA: 0, peakWindingA: 0 };
   return {
     peaks,
     watch(columns: Columns) {
       ports.forEach((port, n) => {
         if (port.diodes.length === 0 || port.law === 'open') return;
-        peaks.peakDiodeA = Math.max(peaks.peakDiodeA, largest(columns.t, columns.portA[n]!, 1).value);
+        peaks.peakDiodeA = Math.max(peaks.peakDiodeA, largest(columns.t, columns.portA(n), 1).value);
         if (port.law === 'resistor') {
-          peaks.peakDiodeA = Math.max(peaks.peakDiodeA, -largest(columns.t, columns.portA[n]!, -1).value);
+          peaks.peakDiodeA = Math.max(peaks.peakDiodeA, -largest(columns.t, columns.portA(n), -1).value);
         }
       });
-      for (const i of columns.windingA) {
+      for (let w = 0; w < windings.length; w++) {
+        const i = columns.windingA(w);
         peaks.peakWindingA = Math.max(
           peaks.peakWindingA,
           largest(columns.t, i, 1).value,
@@ -147,14 +150,14 @@ export function solveStart(
       peak.watch(columns);
       for (let n = 0; n < squares.length; n++) {
         if (circuit.ports[n]!.diodes.length === 0) continue;
-        const i = columns.portA[n]!;
+        const i = columns.portA(n);
         for (let r = 0; r < columns.count; r++) squares[n]! += columns.weight[r]! * i[r]! * i[r]!;
       }
-      const v = columns.railV[0]!;
+      const v = columns.railV(0);
       const top = v.reduce((a, b) => Math.max(a, b), -Infinity);
       if (top <= highest) return;
       highest = top;
-      rises.push({ t: columns.t, v });
+      rises.push({ t: Float64Array.from(columns.t), v: Float64Array.from(v) });
     },
     options,
   );
@@ -201,7 +204,7 @@ export function solveChange(before: Network, after: Network, cycles: number, opt
     false,
     (columns) => {
       peak.watch(columns);
-      const v = columns.railV[0]!;
+      const v = columns.railV(0);
       seen.min = Math.min(seen.min, largest(columns.t, v, -1).value);
       seen.max = Math.max(seen.max, largest(columns.t, v, 1).value);
       for (let r = 0; r < columns.count; r++) {
@@ -253,7 +256,7 @@ export function solveDip(
   const cycle = findCycle(circuit, options.warm);
   const { integrator } = cycle;
   const steadyColumns = columnsOf(integrator);
-  const beforeMinV = largest(steadyColumns.t, steadyColumns.railV[0]!, -1).value;
+  const beforeMinV = largest(steadyColumns.t, steadyColumns.railV(0), -1).value;
   prepare(
     integrator,
     Float64Array.from(integrator.high, (h, n) => h - integrator.low[n]!),
@@ -285,7 +288,7 @@ export function solveDip(
       const { t, count } = columns;
       if (t[0]! < gone - 1e-6 * T) return;
       peak.watch(columns);
-      const v = columns.railV[0]!;
+      const v = columns.railV(0);
       const low = largest(t, v, -1);
       if (low.value < lowest.value) {
         lowest.value = low.value;

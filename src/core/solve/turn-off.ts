@@ -1,0 +1,95 @@
+import type { Circuit } from '@/core/circuit/assemble';
+import type { StageSolver } from './stage';
+
+/** A current through an inductance has ceased when it is below this share of the load's. */
+const CEASED = 1e-5;
+
+/**
+ * Watches for currents through an inductance that cease within a step. The voltage there jumps in no time, so a step has
+ * to end just before it: a step across would push the current below zero, and the diode's answer to that would look like
+ * a spike as high as the step is short.
+ * @param before port currents at the start of the step, kept up to date by the integrator
+ * @param x states at the start of the step; `cut` changes them
+ */
+export function turnOffEvents(shape: Circuit, stage: StageSolver, before: Float64Array, x: Float64Array) {
+  const { ports, windings } = shape;
+  const { portA } = stage;
+  let threshold = 0;
+  /** The choke that carries all of a port's current, -1 when a capacitor stands before it or there is none. */
+  const chokeOf = ports.map((port) => {
+    if (port.input < 0) return -1;
+    const { plus } = shape.inputs[port.input]!;
+    const at = shape.elements.filter((e) => (e.kind === 'capacitor' ? e.plus === plus : e.from === plus));
+    const only = at.length === 1 ? at[0]! : undefined;
+    return only?.kind === 'inductor' ? only.state : -1;
+  });
+  /** Ports whose current flows through an inductance and can cease. */
+  const eventful = ports.flatMap((port, n) =>
+    port.law === 'diode' && port.floating < 0 && (chokeOf[n]! >= 0 || windings[port.winding]!.state >= 0) ? [n] : [],
+  );
+
+  function sharesWinding(n: number): boolean {
+    const { winding, input } = ports[n]!;
+    return ports.some((p, m) => m !== n && p.winding === winding && p.input === input);
+  }
+
+  return {
+    any: eventful.length > 0,
+    /** Takes over the values of a circuit of the same shape. */
+    load(circuit: Circuit): void {
+      threshold = CEASED * circuit.typicalA;
+    },
+    /**
+     * Where in the step of length h just solved a current ceases, s; Infinity when none does.
+     * @param landing whether the step was made to end at such an instant
+     * @param k derivatives of the states at its start
+     */
+    next(h: number, landing: boolean, k: Float64Array): number {
+      let earliest = Infinity;
+      for (const n of eventful) {
+        const amps = before[n]!;
+        if (amps <= threshold || portA[n]! > threshold) continue;
+        const port = ports[n]!;
+        const own = windings[port.winding]!.state;
+        const choke = chokeOf[n]!;
+        let slope = 0;
+        let shared = 0;
+        for (const m of eventful) if (m !== n && ports[m]!.input === port.input && before[m]! > threshold) shared++;
+        if (own >= 0) slope = port.share * k[own]!;
+        if (choke >= 0) {
+          const through = k[choke]! / stage.statePerAmp(choke);
+          slope = own < 0 ? through : shared === 1 && sharesWinding(n) ? (slope + through) / 2 : slope;
+        }
+        if (own < 0 && shared > 0) continue;
+        const ends = slope < 0 ? (-amps / slope) * (1 - 1e-3) : Infinity;
+        // A step made to end there has done what it should; one the current still rises in is halved.
+        if (landing && ends > 0.98 * h && ends < 1.1 * h) continue;
+        earliest = Math.min(earliest, ends < h ? ends : h / 2);
+      }
+      return earliest;
+    },
+    /**
+     * Takes a current that has just ceased out of the states of its inductances.
+     * @returns whether there was one: the derivatives then have to be found anew
+     */
+    cut(): boolean {
+      let ceased = false;
+      for (const n of eventful) {
+        if (!(before[n]! > threshold) || portA[n]! > threshold) continue;
+        ceased = true;
+        const port = ports[n]!;
+        const own = windings[port.winding]!.state;
+        if (own >= 0) x[own] = 0;
+        const choke = chokeOf[n]!;
+        let through = 0;
+        ports.forEach((other, m) => {
+          if (m === n) return;
+          if (own >= 0 && other.winding === port.winding) x[own]! += other.share * portA[m]!;
+          if (choke >= 0 && other.input === port.input) through += portA[m]!;
+        });
+        if (choke >= 0) x[choke] = stage.stateFor(choke, through);
+      }
+      return ceased;
+    },
+  };
+}
