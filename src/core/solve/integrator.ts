@@ -38,7 +38,7 @@ const SHORTEST = 1e-8;
 /** Relative to the swing of each state: keeps every reported figure within about 0.01 %. */
 export const TIGHT = 4e-6;
 /** Good enough to aim the next pass of a search. */
-export const LOOSE = 2e-4;
+export const LOOSE = 4e-4;
 /** Good enough to aim the last pass of a search. */
 export const CLOSE = 1.2e-5;
 

@@ -39,6 +39,7 @@ export function portSolver(shape: Circuit, from: number) {
 
   const live = new Uint8Array(n);
   const was = new Uint8Array(n);
+  const drives = new Float64Array(n);
   /** d(i)/d(drive) of each port against its own loop, S. */
   const slope = new Float64Array(n);
   const law = Uint8Array.from(ports, (p) => (p.law === 'diode' ? 0 : p.law === 'resistor' ? 1 : 2));
@@ -150,6 +151,11 @@ export function portSolver(shape: Circuit, from: number) {
       more[k] = w * table[oPerAmp + k]!;
       slope[k] = w / ((1 + w) * table[oOhm + k]!);
     }
+    return othersOff(table, u);
+  }
+
+  /** Takes the currents in `more` if with them none of the ports that did not conduct begins to. */
+  function othersOff(table: Float64Array, u: Float64Array): boolean {
     for (let j = 0; j < n; j++) {
       if (live[j]) continue;
       let drive = u[j]! + table[oLeak + j]!;
@@ -163,6 +169,43 @@ export function portSolver(shape: Circuit, from: number) {
       i[k] = more[k]! - saturation[k]!;
     }
     return true;
+  }
+
+  /**
+   * Two ports that pull at each other: one current is the unknown, the other follows in closed form.
+   * @returns false when that does not settle at once, or when another port joins or one of them ceases
+   */
+  function pair(table: Float64Array, u: Float64Array): boolean {
+    const a = alive[0]!;
+    const b = alive[1]!;
+    if (law[a] !== 0 || law[b] !== 0) return false;
+    const zab = table[oZ + a * all + b]!;
+    const zba = table[oZ + b * all + a]!;
+    const driveA = u[a]! + table[oLeak + a]!;
+    const driveB = u[b]! + table[oLeak + b]!;
+    let iB = i[b]! + saturation[b]!;
+    for (let iteration = 0; iteration < 8; iteration++) {
+      const xA = (driveA - zab * iB) / theta[a]! + table[oShift + a]!;
+      if (xA < OFF) return false;
+      const wA = wrightOmega(xA);
+      const iA = wA * table[oPerAmp + a]!;
+      const sA = wA / ((1 + wA) * table[oOhm + a]!);
+      const xB = (driveB - zba * iA) / theta[b]! + table[oShift + b]!;
+      if (xB < OFF) return false;
+      const wB = wrightOmega(xB);
+      const sB = wB / ((1 + wB) * table[oOhm + b]!);
+      const step = (wB * table[oPerAmp + b]! - iB) / (1 - sA * zab * sB * zba);
+      iB += step;
+      if (Math.abs(step) * table[oOhm + b]! < 1e-5 * theta[b]! && iB > 0) {
+        more[a] = iA - sA * zab * step;
+        more[b] = iB;
+        slope[a] = sA;
+        slope[b] = sB;
+        return othersOff(table, u);
+      }
+      if (step !== step) return false;
+    }
+    return false;
   }
 
   /** What rounding leaves of the terms in the port equations, in the units Newton's misses are weighed in. */
@@ -279,42 +322,60 @@ export function portSolver(shape: Circuit, from: number) {
     return true;
   }
 
-  /** Newton's method on all currents and floating potentials at once, from where they last stood. */
+  /** Newton's method on the currents that flow and the floating potentials at once, from where they last stood. */
   function floatTogether(table: Float64Array, u: Float64Array): boolean {
-    const size = n + floats;
     for (let iteration = 0; iteration < 25; iteration++) {
       applyFloats(u);
       let worst = 0;
-      matrix.fill(0);
-      for (let f = n; f < size; f++) right[f] = 0;
+      let m = 0;
       for (let k = 0; k < n; k++) {
         const drive = driveOf(table, shifted, k);
-        const miss = i[k]! - own(table, k, drive);
-        right[k] = -miss;
-        const weight = (Math.abs(miss) * table[oOhm + k]!) / (1e-9 * (law[k] === 0 ? theta[k]! : 1));
+        drives[k] = drive;
+        const found = own(table, k, drive);
+        if (!live[k]) {
+          if (Math.abs(found - i[k]!) * table[oOhm + k]! > 1e-9) worst = Math.max(worst, 2);
+          i[k] = found;
+          continue;
+        }
+        right[m] = found - i[k]!;
+        active[m++] = k;
+        const weight = (Math.abs(found - i[k]!) * table[oOhm + k]!) / (1e-9 * (law[k] === 0 ? theta[k]! : 1));
         if (weight > worst) worst = weight;
-        for (let j = 0; j < n; j++) matrix[k * size + j] = j === k ? 1 : slope[k]! * table[oZ + k * all + j]!;
-        const f = n + floatOf[k]!;
-        if (f < n) continue;
-        const sign = floatSign[k]!;
-        right[f]! -= sign * (i[k]! + leakS * (drive - table[oZ + k * all + k]! * i[k]!));
-        matrix[k * size + f] = -slope[k]! * sign;
-        matrix[f * size + k]! += sign;
-        matrix[f * size + f]! += leakS;
-        for (let j = 0; j < n; j++) matrix[f * size + j]! -= sign * leakS * table[oZ + k * all + j]!;
+      }
+      const size = m + floats;
+      for (let r = 0; r < m; r++) {
+        const k = active[r]!;
+        for (let c = 0; c < m; c++) matrix[r * size + c] = r === c ? 1 : slope[k]! * table[oZ + k * all + active[c]!]!;
+        for (let f = 0; f < floats; f++) matrix[r * size + m + f] = floatOf[k] === f ? -slope[k]! * floatSign[k]! : 0;
       }
       let balanced = worst < 1;
-      for (let f = n; f < size; f++) balanced &&= Math.abs(right[f]!) < 1e-13 * typicalA;
+      for (let f = 0; f < floats; f++) {
+        const row = (m + f) * size;
+        for (let c = 0; c < size; c++) matrix[row + c] = 0;
+        let sum = 0;
+        for (let k = 0; k < n; k++) {
+          if (floatOf[k] !== f) continue;
+          sum += floatSign[k]! * (i[k]! + leakS * (drives[k]! - table[oZ + k * all + k]! * i[k]!));
+          matrix[row + m + f]! += leakS;
+          for (let c = 0; c < m; c++) {
+            const j = active[c]!;
+            matrix[row + c]! += floatSign[k]! * ((j === k ? 1 : 0) - leakS * table[oZ + k * all + j]!);
+          }
+        }
+        right[m + f] = -sum;
+        balanced &&= Math.abs(sum) < 1e-13 * typicalA;
+      }
       if (balanced) return true;
       if (!solveLinear(matrix, size, right)) return false;
       let close = true;
-      for (let k = 0; k < n; k++) {
-        i[k]! += right[k]!;
-        close &&= Math.abs(right[k]!) * table[oOhm + k]! < 1e-5 * (law[k] === 0 ? theta[k]! : 1);
+      for (let r = 0; r < m; r++) {
+        const k = active[r]!;
+        i[k]! += right[r]!;
+        close &&= Math.abs(right[r]!) * table[oOhm + k]! < 1e-5 * (law[k] === 0 ? theta[k]! : 1);
       }
       for (let f = 0; f < floats; f++) {
-        floatV[f]! += right[n + f]!;
-        close &&= Math.abs(right[n + f]!) < 1e-7 * peakV;
+        floatV[f]! += right[m + f]!;
+        close &&= Math.abs(right[m + f]!) < 1e-7 * peakV;
       }
       if (close) return true;
     }
@@ -393,7 +454,10 @@ export function portSolver(shape: Circuit, from: number) {
       }
       if (floats === 0) {
         // What conducted together at the last instant most likely still does.
-        if (!(apart ? asBefore(table, u) || settle(table, u) : newton(table, u) || settle(table, u))) return false;
+        const solved = apart
+          ? asBefore(table, u) || settle(table, u)
+          : (count === 2 && pair(table, u)) || newton(table, u) || settle(table, u);
+        if (!solved) return false;
       } else if (!floating(table, u)) return false;
       for (let h = n; h < all; h++) {
         let drive = u[h]!;

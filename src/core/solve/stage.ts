@@ -54,6 +54,8 @@ export function stageSolver(shape: Circuit) {
   const loadA = new Float64Array(nR);
   const extraA = new Float64Array(nR);
   const segment = new Int32Array(nR);
+  const segmentLow = new Float64Array(nR);
+  const segmentHigh = new Float64Array(nR);
   const radix = rails.map((_, r) => rails.slice(0, r).reduce((p, rail) => p * rail.load.offset.length, 1));
   /** Levels by load segments and step size, with the loading of the values each was built from. */
   const cache = new Map<number, { level: (Level | undefined)[]; loading: Int32Array }>();
@@ -121,12 +123,19 @@ export function stageSolver(shape: Circuit) {
       wOhm[w] = circuit.windings[w]!.ownOhm;
     }
     for (let r = 0; r < nR; r++) {
-      segment[r] = rails[r]!.load.offset.length - 1;
+      takeSegment(r, rails[r]!.load.offset.length - 1);
       extraA[r] = 0;
     }
     solver.load(circuit);
     loading++;
     grid = -2;
+  }
+
+  function takeSegment(r: number, k: number): void {
+    const { breakpoints } = rails[r]!.load;
+    segment[r] = k;
+    segmentLow[r] = k > 0 ? breakpoints[k - 1]! : -Infinity;
+    segmentHigh[r] = k < breakpoints.length ? breakpoints[k]! : Infinity;
   }
 
   function newLevel(): Level {
@@ -275,6 +284,15 @@ export function stageSolver(shape: Circuit) {
     return true;
   }
 
+  /** Whether every rail stands within the segment its load was taken from. */
+  function inSegments(): boolean {
+    for (let r = 0; r < nR; r++) {
+      const v = y[nX + r]!;
+      if (v > segmentHigh[r]! + 1e-12 || v < segmentLow[r]! - 1e-12) return false;
+    }
+    return true;
+  }
+
   /** Moves load segments and bent loads towards where the last pass ended. @returns true when something moved */
   function relinearise(t: number, round: number): boolean {
     let moved = false;
@@ -284,10 +302,10 @@ export function stageSolver(shape: Circuit) {
       const k = segment[r]!;
       if (round < 12) {
         if (k < breakpoints.length && v > breakpoints[k]! + 1e-12) {
-          segment[r] = k + 1;
+          takeSegment(r, k + 1);
           moved = true;
         } else if (k > 0 && v < breakpoints[k - 1]! - 1e-12) {
-          segment[r] = k - 1;
+          takeSegment(r, k - 1);
           moved = true;
         }
       }
@@ -309,7 +327,7 @@ export function stageSolver(shape: Circuit) {
   function solveStraight(e: number, t: number): boolean {
     for (let round = 0; round < 60; round++) {
       if (!pass(e)) return false;
-      if (!segmented || !relinearise(t, round)) return true;
+      if (!segmented || (!bent && inSegments()) || !relinearise(t, round)) return true;
       fetch();
     }
     // A bent load that will not settle is one that the supply cannot feed at this instant.
