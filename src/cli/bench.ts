@@ -204,4 +204,4 @@ variations             ${s.variationsPerSecond.toFixed(0)} a second and core;  m
   return 0;
 }
 
-process.exitCode = await main(process.argv.slice(2));
+void main(process.argv.slice(2)).then((code) => (process.exitCode = code));

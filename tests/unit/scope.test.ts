@@ -1,5 +1,6 @@
 import { applyPatch } from '@/core/design/design';
-import { harmonics, layOver, scopeTraces } from '@/core/study/traces';
+import { IDEAL_INSTRUMENT, noiseLine, throughInstrument } from '@/core/study/instrument';
+import { harmonics, layOver, scopeTraces, type Trace } from '@/core/study/traces';
 import { solveSteady } from '@/core/solve/steady';
 import { CONDITIONS, networkOf } from '@/core/circuit/condition';
 import { demoDesigns } from '@/server/demo';
@@ -16,6 +17,9 @@ const channel = (id: string, more: Partial<Channel> = {}): Channel => ({
   probe: 1,
   ...more,
 });
+
+const onScreen = (channels: Channel[], traces: Trace[]) =>
+  shownTraces(channels, { traces, stepS: 1e-3, perCycle: 4 }, IDEAL_INSTRUMENT, false);
 
 describe('traces', () => {
   test('steady: two cycles that agree with the figures of the solution', () => {
@@ -62,6 +66,15 @@ describe('traces', () => {
       expect(t.values).toHaveLength(5 * perCycle);
       expect(t.values.every(Number.isFinite)).toBe(true);
     }
+  });
+
+  test('a drifting mains ends where the steady state of that line is', () => {
+    const { traces, perCycle, notes } = scopeTraces(clock!, { kind: 'drift', to: 'low', cycles: 40 }, 'nominal');
+    const low = solveSteady(networkOf(clock!, { ...CONDITIONS.nominal, mains: 'low' })).rails[0]!.meanV;
+    const high = solveSteady(networkOf(clock!, { ...CONDITIONS.nominal, mains: 'high' })).rails[0]!.meanV;
+    expect(traces[0]!.values).toHaveLength(40 * perCycle);
+    expect(notes.find((n) => n.label === 'mean before')!.value).toBeCloseTo(high, 3);
+    expect(notes.find((n) => n.label === 'mean at the end')!.value).toBeCloseTo(low, 1);
   });
 
   test('a doubler is probed across both capacitors', () => {
@@ -129,6 +142,43 @@ describe('a measured trace', () => {
   });
 });
 
+describe('the instrument', () => {
+  const stepS = 1e-5;
+  const sine = (hz: number) => Array.from({ length: 20_000 }, (_, n) => Math.sin(2 * Math.PI * hz * n * stepS));
+  const rms = (list: number[]) => Math.sqrt(list.reduce((sum, v) => sum + v * v, 0) / list.length);
+
+  test.each([
+    [100, 10],
+    [1000, 2],
+    [1000, 1],
+  ])('a pole at %d Hz takes from a sine at %d times that what a pole takes', (bandwidthHz, ratio) => {
+    const seen = throughInstrument(sine(ratio * bandwidthHz), stepS, { bandwidthHz, noiseRms: 0 }, 10_000, 1);
+    expect(rms(seen) / rms(sine(ratio * bandwidthHz))).toBeCloseTo(1 / Math.hypot(1, ratio), 1);
+  });
+
+  test('direct volts pass any bandwidth unchanged', () => {
+    const seen = throughInstrument([7, 7, 7, 7], stepS, { bandwidthHz: 100, noiseRms: 0 }, 0, 1);
+    for (const v of seen) expect(v).toBeCloseTo(7, 12);
+  });
+
+  test('noise has the RMS it is given, no mean, and is the same each time', () => {
+    const noise = (seed: number) =>
+      throughInstrument(new Array<number>(20_000).fill(0), stepS, { bandwidthHz: null, noiseRms: 0.005 }, 0, seed);
+    expect(rms(noise(1))).toBeCloseTo(0.005, 4);
+    expect(Math.abs(noise(1).reduce((a, b) => a + b, 0) / 20_000)).toBeLessThan(2e-4);
+    expect(noise(1)).toEqual(noise(1));
+    expect(noise(2)).not.toEqual(noise(1));
+  });
+
+  test('in the spectrum noise stands at its line on the average', () => {
+    const cycle = throughInstrument(new Array<number>(500).fill(0), stepS, { bandwidthHz: null, noiseRms: 1 }, 0, 3);
+    const lines = harmonics(cycle, 200).slice(1);
+    const mean = lines.reduce((a, b) => a + b, 0) / lines.length;
+    expect(mean / noiseLine(1, 500)).toBeGreaterThan(0.85);
+    expect(mean / noiseLine(1, 500)).toBeLessThan(1.15);
+  });
+});
+
 describe('the screen', () => {
   const trace = { id: 'a', label: 'A, quoted "so"', unit: 'V' as const, values: [30, 31, 32, 31] };
 
@@ -140,9 +190,9 @@ describe('the screen', () => {
   });
 
   test('AC takes the mean away, a forgotten ×10 divides, and the middle follows the trace', () => {
-    const [plain] = shownTraces([channel('a')], [trace]);
-    const [ac] = shownTraces([channel('a', { ac: true })], [trace]);
-    const [tenth] = shownTraces([channel('a', { probe: 10 })], [trace]);
+    const [plain] = onScreen([channel('a')], [trace]);
+    const [ac] = onScreen([channel('a', { ac: true })], [trace]);
+    const [tenth] = onScreen([channel('a', { probe: 10 })], [trace]);
     expect(plain!.middle).toBeCloseTo(31, 0);
     expect(ac!.values.reduce((x, y) => x + y, 0)).toBeCloseTo(0, 9);
     expect(ac!.middle).toBe(0);
@@ -151,7 +201,7 @@ describe('the screen', () => {
 
   test('no more than four at once', () => {
     const many = ['a', 'b', 'c', 'd', 'e'];
-    const shown = shownTraces(
+    const shown = onScreen(
       many.map((id) => channel(id)),
       many.map((id) => ({ ...trace, id })),
     );
@@ -165,7 +215,7 @@ describe('the screen', () => {
   });
 
   test('CSV has a row a sample and keeps quotes apart', () => {
-    const csv = tracesCsv(shownTraces([channel('a')], [trace]), 0.001).split('\r\n');
+    const csv = tracesCsv(onScreen([channel('a')], [trace]), 0.001).split('\r\n');
     expect(csv[0]).toBe('time_s,"A, quoted ""so"" (V)"');
     expect(csv).toHaveLength(6);
     expect(csv[3]).toBe('0.002,32');

@@ -128,12 +128,20 @@ describe('words', () => {
     expect(head.worst!.state).toBe('fails');
   });
 
+  test('a split supply is summed up by both its rails, the weaker load higher', () => {
+    const drum = demoDesigns().find((d) => d.rectifier.kind === 'split-bridge')!;
+    const uneven = applyPatch(drum, { demand: { outputA: 0.25, negativeA: 0.05 } });
+    const { rails } = summaryOf(pictureOf(uneven).picture);
+    expect(rails).toHaveLength(2);
+    expect(rails[1]!.levels.nominal.reservoirMinV).toBeGreaterThan(rails[0]!.levels.nominal.reservoirMinV + 0.5);
+  });
+
   test('a summary is small and keeps the order of the levels', () => {
     const summary = summaryOf(pictureOf(clock).picture);
     expect(JSON.stringify(summary).length).toBeLessThan(3000);
-    expect(summary.levels.low.openPeakV).toBeLessThan(summary.levels.nominal.openPeakV);
-    expect(summary.levels.nominal.openPeakV).toBeLessThan(summary.levels.high.openPeakV);
-    expect(summary.waves.low).toHaveLength(24);
+    expect(summary.rails[0]!.levels.low.openPeakV).toBeLessThan(summary.rails[0]!.levels.nominal.openPeakV);
+    expect(summary.rails[0]!.levels.nominal.openPeakV).toBeLessThan(summary.rails[0]!.levels.high.openPeakV);
+    expect(summary.rails[0]!.waves.low).toHaveLength(24);
     expect(summary.windowV[0]).toBeCloseTo(22.8, 9);
   });
 });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { fuzz, fuzzCase } from '@/cli/fuzz';
 import { SolveError } from '@/core/solve/solve-error';
 import { solveSteady } from '@/core/solve/steady';
-import { solveChange, solveDip, solveStart } from '@/core/solve/transient';
+import { solveChange, solveDip, solveDrift, solveStart } from '@/core/solve/transient';
 import { amps, circuit, farad, henry, ohms } from './circuits';
 
 const supply = (a: number, c = 2200e-6) => circuit('bridge', { rails: [{ filter: [farad(c)], load: amps(a) }] });
@@ -25,6 +25,41 @@ describe('a load that changes', () => {
   test('a network with other parts is no change of load', () => {
     const other = circuit('bridge', { rails: [{ filter: [farad(1e-3), henry(0.1), farad(1e-3)], load: amps(0.1) }] });
     expect(() => solveChange(supply(0.1), other, 2)).toThrow(SolveError);
+  });
+});
+
+describe('mains that drifts', () => {
+  const scaled = (factor: number) =>
+    circuit('bridge', { volts: 15 * factor, rails: [{ filter: [farad(2200e-6)], load: amps(0.5) }] });
+
+  test.each([0.85, 1.12])('to %d times its height: ends in the steady state of that height', (toFactor) => {
+    const s = solveDrift(supply(0.5), { toFactor, cycles: 30 });
+    expect(s.step!.beforeMeanV).toBeCloseTo(solveSteady(supply(0.5)).rails[0]!.meanV, 3);
+    expect(s.rails[0]!.meanV / solveSteady(scaled(toFactor)).rails[0]!.meanV).toBeCloseTo(1, 3);
+  });
+
+  test('on the way it passes nothing higher or lower than its ends', () => {
+    const s = solveDrift(supply(0.5), { toFactor: 0.85, cycles: 30 });
+    expect(s.step!.maxV).toBeLessThan(solveSteady(supply(0.5)).rails[0]!.maxV + 0.01);
+    expect(s.step!.minV).toBeGreaterThan(solveSteady(scaled(0.85)).rails[0]!.minV - 0.01);
+  });
+});
+
+describe('circuits solved one after another', () => {
+  test('leave nothing of themselves behind in the next', () => {
+    const one = supply(0.5);
+    const other = supply(1.4, 470e-6);
+    const alone = JSON.stringify(solveSteady(one).rails);
+    solveSteady(other);
+    solveStart(other, 3, 90);
+    expect(JSON.stringify(solveSteady(one).rails)).toBe(alone);
+  });
+
+  test('nor when one of them had no solution', () => {
+    const alone = solveSteady(supply(0.5)).rails[0]!.meanV;
+    const impossible = circuit('bridge', { rails: [{ filter: [], load: [{ kind: 'power', powerW: 400, minV: 5 }] }] });
+    expect(() => solveSteady(impossible)).toThrow(SolveError);
+    expect(solveSteady(supply(0.5)).rails[0]!.meanV).toBe(alone);
   });
 });
 

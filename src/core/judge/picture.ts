@@ -2,6 +2,7 @@ import type { Design } from '@/core/design/design';
 import { ratingWords } from '@/core/design/words';
 import { typicalCost } from '@/core/study/cost';
 import {
+  onRail,
   neededV,
   outputSpan,
   studyDesign,
@@ -86,18 +87,24 @@ export interface Headline {
   hazard: boolean;
 }
 
-/** What a small terrace is drawn from. */
-export interface Summary {
+/** One rail of a small terrace, in magnitudes. */
+export interface RailSummary {
   levels: Record<Band, Levels>;
   waves: Record<Band, number[]>;
   outputs: Record<Band, number[]>;
+}
+
+/** What a small terrace is drawn from. */
+export interface Summary {
+  /** The positive rail, and of a split supply the negative one. */
+  rails: RailSummary[];
   neededV: number | null;
   windowV: [number, number];
   watts: { winding: number; rectifier: number; regulator: number };
 }
 
 /** Raised when the summary's shape or the physics behind it changes, so that stored ones are made anew. */
-export const SUMMARY_VERSION = 2;
+export const SUMMARY_VERSION = 3;
 
 const SUMMARY_SAMPLES = 24;
 
@@ -124,12 +131,16 @@ export function summaryOf(picture: Picture): Summary {
   const { demand } = picture.design;
   const watts = picture.points.nominal.watts;
   return {
-    levels: each(
-      (p) =>
-        Object.fromEntries(Object.entries(levelsOf(p)).map(([k, v]) => [k, short(v as number)])) as unknown as Levels,
-    ),
-    waves: each((p) => thin(p.wave.reservoirV)),
-    outputs: each((p) => thin(p.wave.outputV)),
+    rails: picture.points.nominal.rails.map((_, rail) => ({
+      levels: each(
+        (p) =>
+          Object.fromEntries(
+            Object.entries(levelsOf(onRail(p, rail))).map(([k, v]) => [k, short(v as number)]),
+          ) as unknown as Levels,
+      ),
+      waves: each((p) => thin(onRail(p, rail).wave.reservoirV)),
+      outputs: each((p) => thin(onRail(p, rail).wave.outputV)),
+    })),
     neededV: picture.neededV,
     windowV: [demand.outputV * (1 - demand.tolerancePct / 100), demand.outputV * (1 + demand.tolerancePct / 100)],
     watts: { winding: short(watts.winding), rectifier: short(watts.rectifier), regulator: short(watts.regulator) },

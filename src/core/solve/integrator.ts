@@ -46,8 +46,10 @@ export const CLOSE = 1.2e-5;
 export interface Mains {
   /** Phase of the sine at t = 0, rad. */
   phase: number;
-  /** 1, or 0 while the mains is missing. */
+  /** EMF at t = 0 against its usual value: 1, or 0 while the mains is missing. */
   factor: number;
+  /** How fast the factor grows, 1/s; nothing for a mains that keeps its height. */
+  factorPerS?: number;
 }
 
 export const RUNNING_MAINS: Mains = { phase: 0, factor: 1 };
@@ -57,7 +59,8 @@ export function emf(circuit: Circuit, mains: Mains, t: number): number {
   if (mains.factor === 0) return 0;
   const s = Math.sin(circuit.omega * t + mains.phase);
   const { clip } = circuit;
-  return mains.factor * circuit.peakV * (s > clip ? clip : s < -clip ? -clip : s);
+  const factor = mains.factorPerS === undefined ? mains.factor : mains.factor + mains.factorPerS * t;
+  return factor * circuit.peakV * (s > clip ? clip : s < -clip ? -clip : s);
 }
 
 /**

@@ -13,6 +13,9 @@ import { findCycle, solveSteady } from './steady';
 /** Error allowed in a step, relative to the swing of each state: peaks and minima within about 0.02 %. */
 const TOLERANCE = 8e-6;
 
+/** Longest a whole run may take, ms. */
+const MOST_MS = 1200;
+
 export interface TransientOptions {
   /** Number of waveform samples in every cycle; none when left out. */
   samples?: number;
@@ -56,6 +59,7 @@ function travel(
   let x = Float64Array.from(start);
   let steps = 0;
   let storedBefore = 0;
+  const began = performance.now();
   for (let cycle = 0; cycle < cycles; cycle++) {
     const begin = cycle * periodS;
     const end = (cycle + 1) * periodS;
@@ -71,6 +75,7 @@ function travel(
       watch(columnsOf(integrator, first, records.count));
     }
     samples?.take(columnsOf(integrator), end);
+    if (performance.now() - began > MOST_MS) throw new SolveError('the run takes too long to calculate');
     if (options.onCycle?.(cycle + 1, cycles)) throw new SolveError('the run was stopped');
   }
   const storedJ = storedEnergy(integrator, x) - storedBefore;
@@ -107,6 +112,26 @@ function peakWatch(integrator: Integrator) {
         );
       }
     },
+  };
+}
+
+/** Extremes and mean of the first rail over a run, V. */
+function railWatch() {
+  let minV = Infinity;
+  let maxV = -Infinity;
+  let sum = 0;
+  let time = 0;
+  return {
+    watch(columns: Columns) {
+      const v = columns.railV(0);
+      minV = Math.min(minV, largest(columns.t, v, -1).value);
+      maxV = Math.max(maxV, largest(columns.t, v, 1).value);
+      for (let r = 0; r < columns.count; r++) {
+        sum += columns.weight[r]! * v[r]!;
+        time += columns.weight[r]!;
+      }
+    },
+    seen: () => ({ minV, maxV, meanV: sum / time }),
   };
 }
 
@@ -197,7 +222,7 @@ export function solveChange(before: Network, after: Network, cycles: number, opt
   const integrator = integratorFor(circuit);
   prepare(integrator);
   const peak = peakWatch(integrator);
-  const seen = { min: Infinity, max: -Infinity, sum: 0, time: 0 };
+  const rail = railWatch();
   const journey = travel(
     after,
     integrator,
@@ -207,30 +232,69 @@ export function solveChange(before: Network, after: Network, cycles: number, opt
     false,
     (columns) => {
       peak.watch(columns);
-      const v = columns.railV(0);
-      seen.min = Math.min(seen.min, largest(columns.t, v, -1).value);
-      seen.max = Math.max(seen.max, largest(columns.t, v, 1).value);
-      for (let r = 0; r < columns.count; r++) {
-        seen.sum += columns.weight[r]! * v[r]!;
-        seen.time += columns.weight[r]!;
-      }
+      rail.watch(columns);
     },
     options,
   );
-  const rail = steady.rails[0]!;
+  const { meanV: beforeMeanV, minV: beforeMinV, maxV: beforeMaxV } = steady.rails[0]!;
   return {
     ...journey.figures,
-    step: {
-      beforeMeanV: rail.meanV,
-      beforeMinV: rail.minV,
-      beforeMaxV: rail.maxV,
-      minV: seen.min,
-      maxV: seen.max,
-      meanV: seen.sum / seen.time,
-      ...peak.peaks,
-    },
+    step: { beforeMeanV, beforeMinV, beforeMaxV, ...rail.seen(), ...peak.peaks },
     ...(journey.waveforms ? { waveforms: journey.waveforms } : {}),
     effort: { steps: journey.steps + steady.effort.steps, passes: steady.effort.passes },
+    state: journey.state,
+  };
+}
+
+/**
+ * From the periodic steady state the mains drifts evenly to `toFactor` times its height within four fifths of `cycles`,
+ * and stays there.
+ * @param drift toFactor 0.2 to 2, cycles 2 or more
+ * @throws SolveError when the integration fails
+ */
+export function solveDrift(
+  network: Network,
+  drift: { toFactor: number; cycles: number },
+  options: TransientOptions = {},
+): Solution {
+  const circuit = assemble(network);
+  const { start, storedJ: _closed, integrator, effort } = findCycle(circuit, options.warm);
+  void _closed;
+  const before = columnsOf(integrator);
+  const v = before.railV(0);
+  const share = circuit.mirror ? circuit.periodS / 2 : circuit.periodS;
+  let mean = 0;
+  for (let r = 0; r < before.count; r++) mean += (before.weight[r]! * v[r]!) / share;
+  const was = {
+    beforeMeanV: mean,
+    beforeMinV: largest(before.t, v, -1).value,
+    beforeMaxV: largest(before.t, v, 1).value,
+  };
+  prepare(integrator);
+  const arrived = Math.max(1, Math.floor(0.8 * drift.cycles)) * circuit.periodS;
+  const peak = peakWatch(integrator);
+  const rail = railWatch();
+  const journey = travel(
+    network,
+    integrator,
+    start,
+    [
+      { from: 0, to: arrived, mains: { phase: 0, factor: 1, factorPerS: (drift.toFactor - 1) / arrived } },
+      { from: arrived, to: drift.cycles * circuit.periodS, mains: { phase: 0, factor: drift.toFactor } },
+    ],
+    drift.cycles,
+    false,
+    (columns) => {
+      peak.watch(columns);
+      rail.watch(columns);
+    },
+    options,
+  );
+  return {
+    ...journey.figures,
+    step: { ...was, ...rail.seen(), ...peak.peaks },
+    ...(journey.waveforms ? { waveforms: journey.waveforms } : {}),
+    effort: { steps: journey.steps + effort.steps, passes: effort.passes },
     state: journey.state,
   };
 }

@@ -7,7 +7,7 @@ import { rippleRejectionDb } from '@/core/parts/regulator';
 import type { Solution, Waveforms } from '@/core/solve/solution';
 import { SolveError } from '@/core/solve/solve-error';
 import { solveSteady } from '@/core/solve/steady';
-import { solveChange, solveDip, solveStart } from '@/core/solve/transient';
+import { solveChange, solveDip, solveDrift, solveStart } from '@/core/solve/transient';
 
 /** What is put to the supply while the probe looks. */
 export type ScopeRun =
@@ -15,7 +15,9 @@ export type ScopeRun =
   | { kind: 'start'; phaseDeg: number; cycles: number }
   | { kind: 'step'; fromShare: number; toShare: number; cycles: number }
   | { kind: 'removal'; cycles: number }
-  | { kind: 'dip'; missingCycles: number; cycles: number };
+  | { kind: 'dip'; missingCycles: number; cycles: number }
+  /** The mains rises or falls slowly from one end of its band to the other. */
+  | { kind: 'drift'; to: 'low' | 'high'; cycles: number };
 
 export type ScopeBand = 'low' | 'nominal' | 'high';
 
@@ -37,6 +39,8 @@ export interface Traces {
 }
 
 const SAMPLES = 500;
+/** Runs over many cycles are drawn with fewer samples in each. */
+const COARSE_SAMPLES = 100;
 /** Cycles a steady run is drawn over. */
 const STEADY_CYCLES = 2;
 
@@ -59,7 +63,8 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
   };
   let solution: Solution;
   let notes: Traces['notes'] = [];
-  const options = { samples: SAMPLES };
+  const perCycle = run.kind === 'drift' ? COARSE_SAMPLES : SAMPLES;
+  const options = { samples: perCycle };
   try {
     switch (run.kind) {
       case 'steady':
@@ -95,6 +100,20 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
         ];
         break;
       }
+      case 'drift': {
+        const from = networkOf(design, { ...condition, mains: run.to === 'low' ? 'high' : 'low' });
+        const to = networkOf(design, { ...condition, mains: run.to });
+        const toFactor = to.sections[0]!.winding.voltageRms / from.sections[0]!.winding.voltageRms;
+        solution = solveDrift(from, { toFactor, cycles: run.cycles }, options);
+        const { beforeMeanV, minV, maxV } = solution.step!;
+        notes = [
+          { label: 'mean before', value: beforeMeanV, unit: 'V' },
+          { label: 'mean at the end', value: solution.rails[0]!.meanV, unit: 'V' },
+          { label: 'lowest', value: minV, unit: 'V' },
+          { label: 'highest', value: maxV, unit: 'V' },
+        ];
+        break;
+      }
       case 'dip': {
         solution = solveDip(network, { missingCycles: run.missingCycles, cycles: run.cycles, atCycle: 1 }, options);
         const { minV, timeToMinS, peakDiodeA, recoveredWithinS } = solution.dip!;
@@ -118,7 +137,7 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
   if (run.kind === 'steady') {
     for (const trace of traces) trace.values = Array.from({ length: STEADY_CYCLES }, () => trace.values).flat();
   }
-  return { stepS: 1 / design.mains.frequencyHz / SAMPLES, perCycle: SAMPLES, traces, notes };
+  return { stepS: 1 / design.mains.frequencyHz / perCycle, perCycle, traces, notes };
 }
 
 function tracesOf(design: Design, waves: Waveforms, loads: readonly Load[][]): Trace[] {

@@ -1,4 +1,5 @@
-import type { Trace } from '@/core/study/traces';
+import { throughInstrument, type Instrument } from '@/core/study/instrument';
+import type { Trace, Traces } from '@/core/study/traces';
 
 /** How one trace is looked at. */
 export interface Channel {
@@ -54,7 +55,13 @@ export interface Shown {
   middle: number;
 }
 
-export function shownTraces(channels: readonly Channel[], traces: readonly Trace[]): Shown[] {
+/** @param periodic whether the run repeats every cycle */
+export function shownTraces(
+  channels: readonly Channel[],
+  { traces, stepS, perCycle }: Pick<Traces, 'traces' | 'stepS' | 'perCycle'>,
+  instrument: Instrument,
+  periodic: boolean,
+): Shown[] {
   return channels
     .filter((c) => c.shown)
     .flatMap((channel) => {
@@ -64,7 +71,8 @@ export function shownTraces(channels: readonly Channel[], traces: readonly Trace
     .slice(0, MOST_SHOWN)
     .map(({ channel, trace }, place): Shown => {
       const mean = channel.ac ? trace.values.reduce((a, b) => a + b, 0) / trace.values.length : 0;
-      const values = trace.values.map((v) => (v - mean) / channel.probe);
+      const probed = trace.values.map((v) => (v - mean) / channel.probe);
+      const values = throughInstrument(probed, stepS, instrument, periodic ? perCycle : 0, place + 1);
       let low = Infinity;
       let high = -Infinity;
       for (const v of values) {

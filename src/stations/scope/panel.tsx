@@ -1,6 +1,7 @@
 'use client';
 
 import { useRef, useState, type RefObject } from 'react';
+import type { Instrument } from '@/core/study/instrument';
 import { layOver, type ScopeRun, type Traces } from '@/core/study/traces';
 import { formatQuantity } from '@/core/quantity/format';
 import { ChoiceField } from '@/ui/choice-field';
@@ -19,6 +20,8 @@ interface Props {
   cursors: readonly [number, number];
   time: { perDivisionS: number | null; spanS: number; lengthS: number; fromS: number };
   onTime(perDivisionS: number | null, fromS: number): void;
+  instrument: Instrument;
+  onInstrument(instrument: Instrument): void;
   spectrum: boolean;
   onSpectrum(on: boolean): void;
   overlay: Overlay | null;
@@ -33,9 +36,15 @@ const RUNS: readonly { value: ScopeRun['kind']; label: string; first: ScopeRun }
   { value: 'step', label: 'Load step', first: { kind: 'step', fromShare: 0.2, toShare: 1, cycles: 8 } },
   { value: 'removal', label: 'Load taken away', first: { kind: 'removal', cycles: 10 } },
   { value: 'dip', label: 'Mains missing', first: { kind: 'dip', missingCycles: 1, cycles: 8 } },
+  { value: 'drift', label: 'Mains drifting', first: { kind: 'drift', to: 'low', cycles: 60 } },
 ];
 
-const PER_DIVISION_S = [5e-4, 1e-3, 2e-3, 5e-3, 10e-3, 20e-3, 50e-3];
+const PER_DIVISION_S = [5e-4, 1e-3, 2e-3, 5e-3, 10e-3, 20e-3, 50e-3, 0.1];
+
+/** A single pole of a limiter, a sound card, a cheap pocket scope. */
+const BANDWIDTHS_HZ = [null, 20_000, 5_000, 1_000] as const;
+/** From a quiet bench scope to a pocket one. */
+const NOISES_RMS = [0, 0.2e-3, 1e-3, 5e-3, 20e-3] as const;
 
 /** Everything that is set on the scope, in the order it is used: what runs, what is probed, what is read off, what is kept. */
 export function Panel(p: Props) {
@@ -169,6 +178,24 @@ export function Panel(p: Props) {
         )}
       </section>
 
+      <section aria-label="Instrument" className="grid grid-cols-2 gap-x-3">
+        <ChoiceField
+          label="Bandwidth"
+          value={String(p.instrument.bandwidthHz ?? 'all')}
+          options={BANDWIDTHS_HZ.map((hz) => ({
+            value: String(hz ?? 'all'),
+            label: hz === null ? 'passes all' : formatQuantity(hz, 'Hz'),
+          }))}
+          onChange={(v) => p.onInstrument({ ...p.instrument, bandwidthHz: v === 'all' ? null : Number(v) })}
+        />
+        <ChoiceField
+          label="Noise, RMS"
+          value={String(p.instrument.noiseRms)}
+          options={NOISES_RMS.map((v) => ({ value: String(v), label: v === 0 ? 'none' : formatQuantity(v, 'V') }))}
+          onChange={(v) => p.onInstrument({ ...p.instrument, noiseRms: Number(v) })}
+        />
+      </section>
+
       {traces && shown.length > 0 && (
         <section aria-label="Cursors">
           <table className="w-full text-[14px] tabular-nums">
@@ -258,6 +285,18 @@ function RunSetting({ run, onRun }: { run: ScopeRun; onRun(run: ScopeRun): void 
             const [from, to] = v.split('-').map(Number);
             onRun({ ...run, fromShare: from!, toShare: to! });
           }}
+        />
+      );
+    case 'drift':
+      return (
+        <ChoiceField
+          label="Direction"
+          value={run.to}
+          options={[
+            { value: 'low', label: 'high to low line' },
+            { value: 'high', label: 'low to high line' },
+          ]}
+          onChange={(to) => onRun({ ...run, to })}
         />
       );
     case 'dip':

@@ -2,6 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { IDEAL_INSTRUMENT, type Instrument } from '@/core/study/instrument';
 import type { ScopeRun, Traces } from '@/core/study/traces';
 import { useDesign, useView } from '@/ui/session';
 import { solver } from '@/workers/client';
@@ -31,6 +32,7 @@ export function Scope() {
   const [cursors, setCursors] = useState<[number, number]>([0.25, 0.5]);
   const [overlay, setOverlay] = useState<Overlay | null>(null);
   const [spectrum, setSpectrum] = useState(false);
+  const [instrument, setInstrument] = useState<Instrument>(IDEAL_INSTRUMENT);
   const svg = useRef<SVGSVGElement>(null);
   const glass = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
@@ -86,7 +88,7 @@ export function Scope() {
   const lengthS = traces ? (traces.traces[0]!.values.length - 1) * traces.stepS : 0;
   const spanS = perDivisionS === null ? lengthS : Math.min(12 * perDivisionS, lengthS);
   const start = Math.min(fromS, lengthS - spanS);
-  const shown = traces ? shownTraces(channels, traces.traces) : [];
+  const shown = traces ? shownTraces(channels, traces, instrument, result?.run.kind === 'steady') : [];
   const at: [number, number] = [cursors[0] * lengthS, cursors[1] * lengthS];
 
   return (
@@ -115,7 +117,12 @@ export function Scope() {
               </p>
             )}
             {traces && spectrum && shown[0] && (
-              <Spectrum shown={shown[0]} perCycle={traces.perCycle} frequencyHz={design.mains.frequencyHz} />
+              <Spectrum
+                shown={shown[0]}
+                perCycle={traces.perCycle}
+                frequencyHz={design.mains.frequencyHz}
+                noiseRms={instrument.noiseRms}
+              />
             )}
             {traces && !spectrum && size.width > 200 && (
               <Screen
@@ -153,6 +160,8 @@ export function Scope() {
           setPerDivisionS(perDivision);
           setFromS(from);
         }}
+        instrument={instrument}
+        onInstrument={setInstrument}
         spectrum={spectrum}
         onSpectrum={setSpectrum}
         overlay={overlay}

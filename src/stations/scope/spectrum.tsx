@@ -2,6 +2,7 @@
 
 import { BarController, BarElement, CategoryScale, Chart, LogarithmicScale, Tooltip } from 'chart.js';
 import { useEffect, useRef } from 'react';
+import { noiseLine } from '@/core/study/instrument';
 import { harmonics } from '@/core/study/traces';
 import { formatQuantity } from '@/core/quantity/format';
 import type { Shown } from './channel';
@@ -9,12 +10,24 @@ import type { Shown } from './channel';
 Chart.register(BarController, BarElement, CategoryScale, LogarithmicScale, Tooltip);
 
 /** Harmonics of the mains in one trace, up to the twentieth, as peak amplitudes on a logarithmic scale. */
-export function Spectrum({ shown, perCycle, frequencyHz }: { shown: Shown; perCycle: number; frequencyHz: number }) {
+export function Spectrum({
+  shown,
+  perCycle,
+  frequencyHz,
+  noiseRms,
+}: {
+  shown: Shown;
+  perCycle: number;
+  frequencyHz: number;
+  noiseRms: number;
+}) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const cycle = shown.values.slice(-perCycle);
   const lines = harmonics(cycle);
   const unit = shown.trace.unit;
   const strongest = Math.max(...lines.slice(1), 1e-12);
+  /** Lines this low cannot be told from the instrument's noise. */
+  const floor = 2 * noiseLine(noiseRms, perCycle);
   useEffect(() => {
     const style = getComputedStyle(document.documentElement);
     const colour = (name: string) => style.getPropertyValue(name).trim();
@@ -23,7 +36,10 @@ export function Spectrum({ shown, perCycle, frequencyHz }: { shown: Shown; perCy
       data: {
         labels: lines.slice(1).map((_, n) => `${(n + 1) * frequencyHz}`),
         datasets: [
-          { data: lines.slice(1).map((v) => Math.max(v, strongest * 1e-6)), backgroundColor: colour('--volt') },
+          {
+            data: lines.slice(1).map((v) => Math.max(v, strongest * 1e-6)),
+            backgroundColor: lines.slice(1).map((v) => colour(v < floor ? '--rule' : '--volt')),
+          },
         ],
       },
       options: {
@@ -59,7 +75,7 @@ export function Spectrum({ shown, perCycle, frequencyHz }: { shown: Shown; perCy
           .slice(0, 3)
           .map(({ v, n }) => `${n * frequencyHz} Hz ${formatQuantity(v, unit)}`)
           .join(', ')}
-        .
+        .{floor > 0 && ` Pale lines, below ${formatQuantity(floor, unit)}, cannot be told from the instrument's noise.`}
       </figcaption>
       <div className="relative min-h-0 flex-1">
         <canvas ref={canvas} role="img" aria-label={`Spectrum of ${shown.trace.label}`} />

@@ -1,37 +1,34 @@
-import { BANDS, type Summary } from '@/core/judge/picture';
-import { bandOf, columns, followPoints, pathOf, shortfallArea, steps, voltAxis, wavePoints } from './geometry';
+import { BANDS, type RailSummary, type Summary } from '@/core/judge/picture';
+import {
+  bandOf,
+  columns,
+  followPoints,
+  pathOf,
+  shortfallArea,
+  steps,
+  voltAxis,
+  wavePoints,
+  type Point,
+} from './geometry';
 
 const WIDTH = 320;
 const HEIGHT = 172;
+/** Where the embers lie. */
+const FLOOR = HEIGHT - 34;
+
+type Columns = ReturnType<typeof columns>;
 
 /** A design's terrace, small: the same steps and waves as on its Supply view, without words. */
 export function MiniTerrace({ summary, id }: { summary: Summary; id: string }) {
   const regulated = summary.neededV !== null;
   const cols = columns(0, WIDTH, { regulated });
-  const { low, high, nominal } = summary.levels;
-  const lowest = Math.min(low.reservoirMinV, low.outputMinV, summary.windowV[0]);
-  const { y } = voltAxis(Math.max(0, lowest), Math.max(high.openPeakV, summary.windowV[1]), 8, HEIGHT - 34, 12);
-  const lines = Object.fromEntries(
-    BANDS.map((b) => {
-      const wave = wavePoints(summary.waves[b], cols.reservoir);
-      return [
-        b,
-        {
-          path: [
-            [0, summary.levels[b].openPeakV] as [number, number],
-            ...steps(summary.levels[b], cols, wave[0]![1]),
-            ...wave,
-          ],
-          wave,
-          output: followPoints(summary.outputs[b], summary.waves[b], cols.reservoir),
-        },
-      ];
-    }),
-  ) as Record<
-    (typeof BANDS)[number],
-    { path: [number, number][]; wave: [number, number][]; output: [number, number][] }
-  >;
-  const outV = nominal.outputMaxV;
+  const split = summary.rails.length > 1;
+  const lowest = Math.min(...summary.rails.map(({ levels: { low } }) => Math.min(low.reservoirMinV, low.outputMinV)));
+  const highest = Math.max(...summary.rails.map((r) => r.levels.high.openPeakV));
+  // Two rails share the height, mirrored about zero; one has it all, with what lies far below it folded away.
+  const { y } = split
+    ? voltAxis(0, Math.max(highest, summary.windowV[1]), 8, FLOOR / 2 + 4, 0)
+    : voltAxis(Math.max(0, Math.min(lowest, summary.windowV[0])), Math.max(highest, summary.windowV[1]), 8, FLOOR, 12);
   const { watts } = summary;
   const most = Math.max(watts.winding, watts.rectifier, watts.regulator, 1e-9);
   const middle = ([a, b]: [number, number]) => (a + b) / 2;
@@ -43,50 +40,16 @@ export function MiniTerrace({ summary, id }: { summary: Summary; id: string }) {
         </pattern>
       </defs>
       <path d={`M0 ${y(0)}H${WIDTH}`} stroke="var(--edge)" />
-      <rect
-        x={cols.load[0]}
-        width={cols.load[1] - cols.load[0]}
-        y={y(summary.windowV[1])}
-        height={Math.max(1.5, y(summary.windowV[0]) - y(summary.windowV[1]))}
-        fill="var(--volt-soft)"
-      />
-      <path d={bandOf(lines.high.path, lines.low.path, y)} fill="var(--volt-soft)" />
-      {summary.neededV !== null && (
-        <>
-          <path d={shortfallArea(lines.low.wave, summary.neededV, y)} fill={`url(#short-${id})`} />
-          <path
-            d={`M${cols.reservoir[0]} ${y(summary.neededV)}H${cols.regulator[1]}`}
-            stroke="var(--ember)"
-            strokeWidth="1.3"
-            strokeDasharray="5 3"
-          />
-        </>
-      )}
-      <path d={pathOf(lines.low.path, y)} fill="none" stroke="var(--volt)" strokeDasharray="4 3" />
-      <path d={pathOf(lines.high.path, y)} fill="none" stroke="var(--volt)" opacity="0.6" />
-      <path
-        d={pathOf(lines.nominal.path, y)}
-        fill="none"
-        stroke="var(--volt)"
-        strokeWidth="2.2"
-        strokeLinejoin="round"
-      />
-      {regulated ? (
-        <path
-          d={pathOf([...lines.low.output, [cols.load[1], outV]], y)}
-          fill="none"
-          stroke="var(--volt)"
-          strokeWidth="2.2"
-          strokeLinejoin="round"
+      {summary.rails.map((rail, r) => (
+        <MiniRail
+          key={r}
+          rail={rail}
+          summary={summary}
+          cols={cols}
+          y={r === 0 ? y : (v) => 2 * y(0) - y(v)}
+          shortfall={`url(#short-${id})`}
         />
-      ) : (
-        <path
-          d={`M${cols.reservoir[1]} ${y(lines.nominal.wave.at(-1)![1])}L${cols.regulator[1]} ${y((nominal.outputMinV + outV) / 2)}H${WIDTH}`}
-          fill="none"
-          stroke="var(--volt)"
-          strokeWidth="2.2"
-        />
-      )}
+      ))}
       {(
         [
           ['winding', watts.winding],
@@ -107,5 +70,71 @@ export function MiniTerrace({ summary, id }: { summary: Summary; id: string }) {
           ),
       )}
     </svg>
+  );
+}
+
+function MiniRail({
+  rail,
+  summary: { neededV, windowV },
+  cols,
+  y,
+  shortfall,
+}: {
+  rail: RailSummary;
+  summary: Summary;
+  cols: Columns;
+  y: (v: number) => number;
+  shortfall: string;
+}) {
+  const lines = Object.fromEntries(
+    BANDS.map((b) => {
+      const wave = wavePoints(rail.waves[b], cols.reservoir);
+      const start: Point = [0, rail.levels[b].openPeakV];
+      return [
+        b,
+        {
+          path: [start, ...steps(rail.levels[b], cols, wave[0]![1]), ...wave],
+          wave,
+          output: followPoints(rail.outputs[b], rail.waves[b], cols.reservoir),
+        },
+      ];
+    }),
+  ) as Record<(typeof BANDS)[number], { path: Point[]; wave: Point[]; output: Point[] }>;
+  const { nominal } = rail.levels;
+  const outV = nominal.outputMaxV;
+  const firm = { fill: 'none', stroke: 'var(--volt)', strokeWidth: 2.2, strokeLinejoin: 'round' } as const;
+  return (
+    <>
+      <rect
+        x={cols.load[0]}
+        width={cols.load[1] - cols.load[0]}
+        y={Math.min(y(windowV[0]), y(windowV[1]))}
+        height={Math.max(1.5, Math.abs(y(windowV[0]) - y(windowV[1])))}
+        fill="var(--volt-soft)"
+      />
+      <path d={bandOf(lines.high.path, lines.low.path, y)} fill="var(--volt-soft)" />
+      {neededV !== null && (
+        <>
+          <path d={shortfallArea(lines.low.wave, neededV, y)} fill={shortfall} />
+          <path
+            d={`M${cols.reservoir[0]} ${y(neededV)}H${cols.regulator[1]}`}
+            stroke="var(--ember)"
+            strokeWidth="1.3"
+            strokeDasharray="5 3"
+          />
+        </>
+      )}
+      <path d={pathOf(lines.low.path, y)} fill="none" stroke="var(--volt)" strokeDasharray="4 3" />
+      <path d={pathOf(lines.high.path, y)} fill="none" stroke="var(--volt)" opacity="0.6" />
+      <path d={pathOf(lines.nominal.path, y)} {...firm} />
+      {neededV !== null ? (
+        <path d={pathOf([...lines.low.output, [cols.load[1], outV]], y)} {...firm} />
+      ) : (
+        <path
+          d={`M${cols.reservoir[1]} ${y(lines.nominal.wave.at(-1)![1])}L${cols.regulator[1]} ${y((nominal.outputMinV + outV) / 2)}H${WIDTH}`}
+          {...firm}
+        />
+      )}
+    </>
   );
 }

@@ -1,0 +1,53 @@
+import { CONDITIONS } from '@/core/circuit/condition';
+import type { Figure } from '@/core/study/figure';
+import { of, type FigureContext } from './context';
+
+/** The figures of the rectifier. */
+export function rectifierFigures({
+  picture,
+  point,
+  solution,
+  facts,
+  levels,
+  loadA,
+  simulated,
+}: FigureContext): Figure[] {
+  const diode = solution.diodes.reduce((a, b) => (b.meanA > a.meanA ? b : a));
+  return [
+    simulated('diode-mean', 'Mean, each diode', diode.meanA, 'A', 'mean of the diode current', [
+      of('load current', loadA, 'A', 'simulated'),
+    ]),
+    simulated(
+      'diode-drop',
+      'Taken at the crest',
+      levels.terminalPeakV - levels.reservoirMaxV,
+      'V',
+      'highest winding voltage while conducting − highest reservoir voltage',
+      [],
+      {
+        estimate: {
+          label: '0.9 V a diode in the path',
+          value: 0.9 * facts.diodesInPath,
+          expression: 'diodes in path × 0.9 V',
+        },
+      },
+    ),
+    simulated('diode-loss', 'Loss, all diodes', point.watts.rectifier, 'W', 'mean of diode voltage × current', [], {
+      estimate: {
+        label: '0.9 V a diode in the path',
+        value: 0.9 * loadA * facts.diodesInPath,
+        expression: 'diodes in path × 0.9 V × load current',
+      },
+    }),
+    simulated('diode-angle', 'Conducts', diode.conductionDeg, '°', '360° × time above 1 % of the peak / period'),
+    simulated(
+      'diode-surge',
+      'First surge',
+      picture.surge.peakA,
+      'A',
+      'highest current of a start at the voltage peak',
+      [of('I²t of the first cycle', picture.surge.i2t, 'A²s', 'simulated')],
+      { condition: CONDITIONS.surge.words },
+    ),
+  ];
+}
