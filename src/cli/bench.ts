@@ -72,8 +72,10 @@ function caseRows(rounds: number): CaseRow[] {
       const plain = steady
         ? timePlainWay(network, {
             meanV: steady.rails[0]!.meanV,
+            minV: steady.rails[0]!.minV,
             ripplePeakToPeakV: steady.rails[0]!.ripplePeakToPeakV,
             windingRmsA: steady.windings[0]!.rmsA,
+            windingPeakA: steady.windings[0]!.peakA,
           })
         : null;
       return {

@@ -18,7 +18,7 @@ export async function solveInThreads(
 ): Promise<VariationResult[]> {
   const workers = Array.from(
     { length: threads },
-    () => new Worker(new URL('./pool-thread.ts', import.meta.url), { execArgv: ['--import', 'tsx'] }),
+    () => new Worker(new URL('./pool-thread-start.mjs', import.meta.url)),
   );
   try {
     const solvers = workers.map((w) => Comlink.wrap<VariationSolver>(endpoint(w)));

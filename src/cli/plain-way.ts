@@ -3,11 +3,13 @@ import type { Network } from '@/core/circuit/network';
 import { stageSolver } from '@/core/solve/stage';
 import { SolveError } from '@/core/solve/solve-error';
 
-/** What the plain way is judged by: the figures a builder reads off first. */
+/** What the plain way is judged by: the figures of the first rail and winding that a design is judged by. */
 export interface PlainFigures {
   meanV: number;
+  minV: number;
   ripplePeakToPeakV: number;
   windingRmsA: number;
+  windingPeakA: number;
 }
 
 /**
@@ -28,10 +30,17 @@ export function plainWay(
   const k = new Float64Array(n);
   const out = circuit.rails[0]!.outputNode;
   const own = circuit.ports.flatMap((p, m) => (p.winding === 0 ? [m] : []));
-  let last: PlainFigures = { meanV: NaN, ripplePeakToPeakV: NaN, windingRmsA: NaN };
+  let last: PlainFigures = {
+    meanV: NaN,
+    minV: NaN,
+    ripplePeakToPeakV: NaN,
+    windingRmsA: NaN,
+    windingPeakA: NaN,
+  };
   for (let cycle = 1; ; cycle++) {
     let sum = 0;
     let squares = 0;
+    let peak = 0;
     let low = Infinity;
     let high = -Infinity;
     for (let step = 0; step < stepsPerCycle; step++) {
@@ -50,13 +59,16 @@ export function plainWay(
       for (const m of own) i += circuit.ports[m]!.share * stage.portA[m]!;
       sum += v;
       squares += i * i;
+      peak = Math.max(peak, Math.abs(i));
       low = Math.min(low, v);
       high = Math.max(high, v);
     }
     const found = {
       meanV: sum / stepsPerCycle,
+      minV: low,
       ripplePeakToPeakV: high - low,
       windingRmsA: Math.sqrt(squares / stepsPerCycle),
+      windingPeakA: peak,
     };
     if (apart(found, last) < 1e-4 || cycle === mostCycles) return { ...found, cycles: cycle };
     last = found;
@@ -65,7 +77,7 @@ export function plainWay(
 
 /** Largest relative difference of two sets of figures. */
 function apart(a: PlainFigures, b: PlainFigures): number {
-  const keys = ['meanV', 'ripplePeakToPeakV', 'windingRmsA'] as const;
+  const keys = ['meanV', 'minV', 'ripplePeakToPeakV', 'windingRmsA', 'windingPeakA'] as const;
   return Math.max(...keys.map((key) => Math.abs(a[key] / b[key] - 1) || (a[key] === b[key] ? 0 : Infinity)));
 }
 
