@@ -44,11 +44,12 @@ function sameHost(origin: string, host: string): boolean {
 /** Reads a JSON body within the size limit. The problem to answer with comes back when it is not one. */
 export async function readJson(
   request: NextRequest,
+  most = BODY_MAX,
 ): Promise<{ ok: true; value: unknown } | { ok: false; answer: NextResponse }> {
   const declared = Number(request.headers.get('content-length') ?? 0);
-  if (declared > BODY_MAX) return { ok: false, answer: tooLarge() };
+  if (declared > most) return { ok: false, answer: tooLarge(most) };
   const text = await request.text();
-  if (text.length > BODY_MAX) return { ok: false, answer: tooLarge() };
+  if (text.length > most) return { ok: false, answer: tooLarge(most) };
   try {
     return { ok: true, value: JSON.parse(text) as unknown };
   } catch {
@@ -59,6 +60,6 @@ export async function readJson(
   }
 }
 
-function tooLarge(): NextResponse {
-  return problem(413, 'Too large', 'This is larger than any design: 2 MB is the most.');
+function tooLarge(most: number): NextResponse {
+  return problem(413, 'Too large', `This is larger than anything kept here: ${most / 1e6} MB is the most.`);
 }

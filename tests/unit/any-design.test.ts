@@ -1,3 +1,4 @@
+import type { TransformerSource } from '@/core/parts/transformer-source';
 import { SolveError } from '@/core/solve/solve-error';
 import { RECTIFIER_KINDS } from '@/core/parts/arrangement';
 import fc from 'fast-check';
@@ -44,6 +45,26 @@ const filterPart: fc.Arbitrary<FilterStep> = fc.oneof(
   }),
 );
 
+const source: fc.Arbitrary<TransformerSource> = fc.oneof(
+  fc.constant({ kind: 'plate' as const }),
+  fc.record({
+    kind: fc.constant('ohms' as const),
+    primaryOhm: anywhere('transformer.primaryOhm'),
+    secondaryOhm: anywhere('transformer.secondaryOhm'),
+    openV: anywhere('transformer.openV'),
+    mainsV: anywhere('mains.voltageRms'),
+  }),
+  fc
+    .record({
+      kind: fc.constant('test' as const),
+      openV: anywhere('transformer.openV'),
+      loadA: anywhere('transformer.loadA'),
+      mainsV: anywhere('mains.voltageRms'),
+      share: fc.double({ min: 0.05, max: 0.99, noNaN: true }),
+    })
+    .map(({ share, ...test }) => ({ ...test, loadedV: Math.max(0.1, share * test.openV) })),
+);
+
 /** Any design the fields let somebody type, however absurd. */
 const absurd: fc.Arbitrary<Design> = fc
   .record({
@@ -54,6 +75,7 @@ const absurd: fc.Arbitrary<Design> = fc
       rippleVpp: anywhere('demand.rippleVpp'),
       kind: fc.constantFrom<'current' | 'resistance' | 'power'>('current', 'resistance', 'power'),
       negativeA: fc.option(anywhere('demand.negativeA')),
+      typicalA: fc.option(anywhere('demand.typicalA')),
     }),
     mains: fc.record({
       voltageRms: anywhere('mains.voltageRms'),
@@ -68,12 +90,17 @@ const absurd: fc.Arbitrary<Design> = fc
       regulationPct: fc.option(anywhere('transformer.regulationPct')),
       hotC: anywhere('transformer.hotC'),
       leakageH: fc.oneof(fc.constant(0), anywhere('transformer.leakageH')),
+      core: fc.constantFrom<'laminated' | 'toroid'>('laminated', 'toroid'),
+      source,
     }),
     rectifier: fc.record({
       kind: fc.constantFrom(...RECTIFIER_KINDS),
       diode: fc.constantFrom(...DIODE_CLASSES.map((d) => d.id)),
+      rated: fc.constant(null),
     }),
     reservoir: fc.record({
+      cans: fc.integer({ min: 1, max: 40 }),
+      pair: fc.boolean(),
       capacitanceF: fc.oneof(fc.constant(0), anywhere('reservoir.capacitanceF')),
       ratedV: anywhere('reservoir.ratedV'),
       esrOhm: fc.option(anywhere('reservoir.esrOhm')),
@@ -151,8 +178,10 @@ const plausible: fc.Arbitrary<Design> = fc
         regulationPct: null,
         hotC: 75,
         leakageH: 0,
+        core: 'laminated' as const,
+        source: { kind: 'plate' as const },
       },
-      rectifier: { kind, diode: 'si-1a' },
+      rectifier: { ...base.rectifier, kind, diode: 'si-1a' },
       reservoir: { ...base.reservoir, capacitanceF: farad * 2e-3 * outputA, ratedV: 63 },
       regulator: { kind: 'fixed' as const, size: '78' as const, outputV },
       heat: { ambientC: 40, sinkKPerW: 5, interface: 'paste' as const },

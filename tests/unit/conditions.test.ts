@@ -1,4 +1,4 @@
-import { capacitanceAt, CONDITIONS, esrOf, loadsOf, mainsVolts, modelOf, networkOf } from '@/core/circuit/condition';
+import { capacitanceAt, CONDITIONS, esrOf, loadsOf, mainsVolts, modelOf, networkOf, type LoadLevel } from '@/core/circuit/condition';
 import type { FilterCapacitor, Network } from '@/core/circuit/network';
 import { applyPatch, type Design } from '@/core/design/design';
 import { typicalEsr } from '@/core/parts/capacitor';
@@ -73,25 +73,25 @@ describe('reservoir', () => {
 });
 
 describe('load', () => {
-  const kinds = (design: Design, loaded: boolean) => loadsOf(design, loaded).map((l) => l.kind);
+  const kinds = (design: Design, load: LoadLevel) => loadsOf(design, load).map((l) => l.kind);
 
   test('a regulator keeps its quiescent current when nothing is drawn from it', () => {
-    const [idle] = loadsOf(clock, false);
+    const [idle] = loadsOf(clock, 'none');
     expect(idle).toMatchObject({ kind: 'regulator', currentA: 0, quiescentA: 0.008, dropoutV: 2.2, outputV: 24 });
   });
 
   test('without a regulator an idle reservoir has only its leakage', () => {
-    expect(kinds(dome, false)).toEqual(['resistance']);
-    expect(kinds(dome, true)).toEqual(['current', 'resistance']);
+    expect(kinds(dome, 'none')).toEqual(['resistance']);
+    expect(kinds(dome, 'full')).toEqual(['current', 'resistance']);
   });
 
   test('a resistance draws the asked current at the asked volts', () => {
-    const [load] = loadsOf(applyPatch(dome, { demand: { kind: 'resistance' } }), true);
+    const [load] = loadsOf(applyPatch(dome, { demand: { kind: 'resistance' } }), 'full');
     expect(load).toEqual({ kind: 'resistance', resistanceOhm: 8 });
   });
 
   test('leakage is far below what any load draws', () => {
-    const leak = loadsOf(dome, false)[0]!;
+    const leak = loadsOf(dome, 'none')[0]!;
     if (leak.kind !== 'resistance') throw new Error('leakage is a resistance');
     expect(dome.reservoir.ratedV / leak.resistanceOhm).toBeLessThan(0.005);
   });

@@ -127,7 +127,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     });
   }
 
-  const idle = window({ ...CONDITIONS.idle, mains: 'nominal', loaded: false }, mainsFor('reservoir-idle'), {
+  const idle = window({ ...CONDITIONS.idle, mains: 'nominal', load: 'none' }, mainsFor('reservoir-idle'), {
     ...design,
     regulator: { kind: 'none' },
   });

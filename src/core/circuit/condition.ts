@@ -1,9 +1,11 @@
 import { typicalEsr, typicalLeakage } from '@/core/parts/capacitor';
 import { diodeClass } from '@/core/parts/diode';
 import { regulatorSize } from '@/core/parts/regulator';
-import { transformerModel, type TransformerModel } from '@/core/parts/transformer';
+import type { TransformerModel } from '@/core/parts/transformer';
+import { modelFromSource } from '@/core/parts/transformer-source';
 import type { Design, FilterStep, Heater } from '@/core/design/design';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { bankF, bankOhmFactor } from '@/core/design/bank';
 import type { AcLoad, FilterElement, Load, Network } from './network';
 
 /** One set of circumstances a design may find itself in. */
@@ -12,10 +14,13 @@ export interface Condition {
   /** In words, as a verdict says it. */
   words: string;
   mains: 'low' | 'nominal' | 'high';
-  loaded: boolean;
+  /** 'full' is the most the load ever draws, 'lasting' what it draws on the average, 'none' a plug pulled. */
+  load: LoadLevel;
   copper: 'hot' | 'cold';
   capacitor: 'new' | 'aged' | 'large';
 }
+
+export type LoadLevel = 'full' | 'lasting' | 'none';
 
 export type ConditionId = 'low' | 'nominal' | 'high' | 'idle' | 'nominalIdle' | 'surge';
 
@@ -24,7 +29,7 @@ export const CONDITIONS: Readonly<Record<ConditionId, Condition>> = {
     id: 'low',
     words: 'low line, full load, aged reservoir',
     mains: 'low',
-    loaded: true,
+    load: 'full',
     copper: 'hot',
     capacitor: 'aged',
   },
@@ -32,17 +37,24 @@ export const CONDITIONS: Readonly<Record<ConditionId, Condition>> = {
     id: 'nominal',
     words: 'nominal line, full load',
     mains: 'nominal',
-    loaded: true,
+    load: 'full',
     copper: 'hot',
     capacitor: 'new',
   },
-  high: { id: 'high', words: 'high line, full load', mains: 'high', loaded: true, copper: 'hot', capacitor: 'new' },
-  idle: { id: 'idle', words: 'high line, no load', mains: 'high', loaded: false, copper: 'cold', capacitor: 'new' },
+  high: {
+    id: 'high',
+    words: 'high line, lasting load',
+    mains: 'high',
+    load: 'lasting',
+    copper: 'hot',
+    capacitor: 'new',
+  },
+  idle: { id: 'idle', words: 'high line, no load', mains: 'high', load: 'none', copper: 'cold', capacitor: 'new' },
   nominalIdle: {
     id: 'nominalIdle',
     words: 'nominal line, no load',
     mains: 'nominal',
-    loaded: false,
+    load: 'none',
     copper: 'cold',
     capacitor: 'new',
   },
@@ -50,7 +62,7 @@ export const CONDITIONS: Readonly<Record<ConditionId, Condition>> = {
     id: 'surge',
     words: 'switch-on at a voltage peak, high line, cold copper',
     mains: 'high',
-    loaded: true,
+    load: 'full',
     copper: 'cold',
     capacitor: 'large',
   },
@@ -67,39 +79,50 @@ export function mainsVolts(design: Design, level: Condition['mains']): number {
 
 export function modelOf(design: Design): TransformerModel {
   const { transformer, rectifier } = design;
-  return transformerModel({
+  const plate = {
     ratedV: transformer.ratedV,
     ratedVA: transformer.ratedVA,
     regulation: transformer.regulationPct === null ? null : transformer.regulationPct / 100,
-    halves: ARRANGEMENTS[rectifier.kind].ratios.length === 2 ? 2 : 1,
+    halves: (ARRANGEMENTS[rectifier.kind].ratios.length === 2 ? 2 : 1) as 1 | 2,
     hotC: transformer.hotC,
-  });
+  };
+  return modelFromSource(plate, transformer.source, design.mains.voltageRms, design.mains.frequencyHz);
 }
 
 /** Reservoir capacitance left under a condition, F. */
 export function capacitanceAt(design: Design, state: Condition['capacitor']): number {
-  const { capacitanceF, tolerancePct, agedPct } = design.reservoir;
+  const { tolerancePct, agedPct } = design.reservoir;
+  const capacitanceF = bankF(design.reservoir);
   if (state === 'aged') return capacitanceF * (1 - tolerancePct / 100) * (1 - agedPct / 100);
   if (state === 'large') return capacitanceF * (1 + tolerancePct / 100);
   return capacitanceF;
 }
 
-/** ESR of the new can, ohm: as given, or typical for its size. */
+/** ESR of the new reservoir, ohm: as given for its cans, or typical for their size. */
 export function esrOf(design: Design): number {
   const { capacitanceF, ratedV, esrOhm } = design.reservoir;
-  return esrOhm ?? typicalEsr(capacitanceF, ratedV);
+  return (esrOhm ?? typicalEsr(capacitanceF, ratedV)) * bankOhmFactor(design.reservoir);
+}
+
+/** Current asked of one rail, A. The usual load of the negative rail is taken as the same share of its full load. */
+export function railAmps({ demand }: Design, level: LoadLevel, rail: number): number {
+  if (level === 'none') return 0;
+  const full = rail === 1 && demand.negativeA !== null ? demand.negativeA : demand.outputA;
+  if (level === 'full' || demand.typicalA === null) return full;
+  return (full * Math.min(demand.typicalA, demand.outputA)) / demand.outputA;
 }
 
 /** What hangs on one rail (1: the negative one). Without load a regulator still draws its quiescent current, and the can leaks. */
-export function loadsOf(design: Design, loaded: boolean, rail = 0): Load[] {
+export function loadsOf(design: Design, level: LoadLevel, rail = 0): Load[] {
   const { demand, regulator, reservoir } = design;
-  const outputA = rail === 1 && demand.negativeA !== null ? demand.negativeA : demand.outputA;
+  const outputA = railAmps(design, level, rail);
   const leak: Load[] =
     reservoir.capacitanceF > 0
       ? [
           {
             kind: 'resistance',
-            resistanceOhm: reservoir.ratedV / typicalLeakage(reservoir.capacitanceF, reservoir.ratedV),
+            resistanceOhm:
+              (bankOhmFactor(reservoir) * reservoir.ratedV) / typicalLeakage(reservoir.capacitanceF, reservoir.ratedV),
           },
         ]
       : [{ kind: 'resistance', resistanceOhm: 1e6 }];
@@ -110,13 +133,13 @@ export function loadsOf(design: Design, loaded: boolean, rail = 0): Load[] {
         kind: 'regulator',
         outputV: regulator.outputV,
         dropoutV: size.dropoutV,
-        currentA: loaded ? outputA : 0,
+        currentA: outputA,
         quiescentA: size.quiescentA,
       },
       ...leak,
     ];
   }
-  if (!loaded || outputA === 0) return leak;
+  if (outputA === 0) return leak;
   return [
     demand.kind === 'resistance'
       ? { kind: 'resistance', resistanceOhm: demand.outputV / outputA }
@@ -166,7 +189,7 @@ const STRAY_F = 1e-9;
 function filterOf(design: Design, condition: Condition, capacitanceFactor: number): FilterElement[] {
   const aged = condition.capacitor === 'aged' ? AGED_ESR : 1;
   const left = (nominalF: number) =>
-    (capacitanceAt(design, condition.capacitor) / Math.max(design.reservoir.capacitanceF, 1e-12)) * nominalF;
+    (capacitanceAt(design, condition.capacitor) / Math.max(bankF(design.reservoir), 1e-12)) * nominalF;
   const step = (part: FilterStep): FilterElement => {
     if (part.kind === 'resistor') return part;
     if (part.kind === 'choke') {
@@ -222,7 +245,7 @@ export function networkOf(design: Design, condition: Condition, adjust: Adjust =
           kind: design.rectifier.kind,
           diode: { ...diode, saturationCurrentA: diode.saturationCurrentA * (adjust.diodeSaturationFactor ?? 1) },
         },
-        rails: Array.from({ length: rails }, (_, rail) => ({ filter, load: loadsOf(design, condition.loaded, rail) })),
+        rails: Array.from({ length: rails }, (_, rail) => ({ filter, load: loadsOf(design, condition.load, rail) })),
       },
     ],
     ...(design.heater ? { acLoads: [heaterLoad(design.heater, model.regulation, level)] } : {}),

@@ -1,5 +1,7 @@
 import type { RectifierKind } from '@/core/parts/arrangement';
 import type { RegulatorSizeId } from '@/core/parts/regulator';
+import type { DiodeRatings } from '@/core/parts/diode';
+import type { TransformerSource } from '@/core/parts/transformer-source';
 
 /**
  * The document a person edits. Plain JSON, all SI but for per cent (in names). Null means 'not given: take the
@@ -7,19 +9,23 @@ import type { RegulatorSizeId } from '@/core/parts/regulator';
  */
 export interface Design {
   format: 'ember-rail-design';
-  version: 2;
+  version: 3;
   name: string;
   note: string;
   demand: Demand;
+  load: LoadTable;
   mains: Mains;
   transformer: Transformer;
-  rectifier: { kind: RectifierKind; diode: string };
+  rectifier: Rectifier;
   reservoir: Reservoir;
   filter: Filter;
   /** A second winding on the same core that feeds alternating current, as for valve heaters; null for none. */
   heater: Heater | null;
   regulator: Regulator;
   heat: Heat;
+  mainsSide: MainsSide;
+  /** Parts taken from the drawer, with what they were when they were taken. */
+  picked: Pick[];
   bench: Bench;
 }
 
@@ -37,7 +43,34 @@ export interface Ask {
 export interface Demand extends Ask {
   /** Load on the negative rail of a split supply, A; null when it is the same. */
   negativeA: number | null;
+  /** What it draws on the average of minutes, which is what parts heat by, A; null when it always draws outputA. */
+  typicalA: number | null;
 }
+
+/** What hangs on the supply, line by line. The demand is what was taken over from its sums. */
+export interface LoadTable {
+  consumers: Consumer[];
+  /** How much of all peaks falls together, per cent. */
+  togetherPct: number;
+  /** Kept in hand on top of the sums, per cent. */
+  reservePct: number;
+}
+
+export interface Consumer {
+  name: string;
+  count: number;
+  rail: 'plus' | 'minus';
+  kind: ConsumerKind;
+  /** Each one's current: always on, usual while it works, and at most, A. */
+  standingA: number;
+  typicalA: number;
+  peakA: number;
+  /** Share of the time it works, per cent. */
+  dutyPct: number;
+}
+
+export const CONSUMER_KINDS = ['current', 'resistance', 'power', 'motor', 'lamp'] as const;
+export type ConsumerKind = (typeof CONSUMER_KINDS)[number];
 
 export interface Mains {
   voltageRms: number;
@@ -56,9 +89,25 @@ export interface Transformer {
   hotC: number;
   /** Leakage inductance of each winding, H. */
   leakageH: number;
+  core: 'laminated' | 'toroid';
+  /** What its model is made from; volts and size above stay its rating. */
+  source: TransformerSource;
 }
 
+export interface Rectifier {
+  kind: RectifierKind;
+  /** Whose law it follows. */
+  diode: string;
+  /** Ratings of the very diode or bridge at hand; null for those of its class. */
+  rated: DiodeRatings | null;
+}
+
+/** Values of one can; several make a bank. */
 export interface Reservoir {
+  /** Cans (or series pairs of them) in parallel. */
+  cans: number;
+  /** Whether each stands for two in series, with a balancing resistor across each. */
+  pair: boolean;
   capacitanceF: number;
   ratedV: number;
   esrOhm: number | null;
@@ -97,6 +146,34 @@ export interface Heat {
   /** Sink to air, K/W; null for no sink. */
   sinkKPerW: number | null;
   interface: 'dry' | 'paste' | 'mica' | 'pad';
+}
+
+export interface MainsSide {
+  insulation: 'class I' | 'class II';
+  box: 'metal' | 'plastic';
+  /** Whether the plug goes in one way round only. */
+  polarised: boolean;
+  homeWound: boolean;
+  /** A, null while not chosen. */
+  primaryFuseA: number | null;
+  secondaryFuseA: number | null;
+  switchPoles: 1 | 2;
+  softStart: boolean;
+  thermalCutout: boolean;
+  /** Points of the checklist that were ticked, by their id. */
+  ticked: string[];
+}
+
+export const PART_ROLES = ['transformer', 'rectifier', 'reservoir', 'regulator', 'sink'] as const;
+export type PartRole = (typeof PART_ROLES)[number];
+
+export interface Pick {
+  role: PartRole;
+  partId: string;
+  name: string;
+  priceEur: number | null;
+  /** What taking it set in the design; while that still stands, the part is in it. */
+  values: Patch;
 }
 
 export interface Bench {

@@ -17,6 +17,13 @@ export const FIELD_LIMITS = {
   'demand.tolerancePct': { label: 'Allowed deviation', unit: '%', min: 0.1, max: 60 },
   'demand.rippleVpp': { label: 'Allowed ripple', unit: 'V', min: 1e-6, max: 100 },
   'demand.negativeA': { label: 'Load, negative rail', unit: 'A', min: 0, max: 50, optional: 'the same' },
+  'demand.typicalA': { label: 'Usual load', unit: 'A', min: 0, max: 50, optional: 'the same' },
+  'load.togetherPct': { label: 'Peaks together', unit: '%', min: 0, max: 100 },
+  'load.reservePct': { label: 'Reserve', unit: '%', min: 0, max: 300 },
+  'load.standingA': { label: 'Standing', unit: 'A', min: 0, max: 50 },
+  'load.typicalA': { label: 'Typical', unit: 'A', min: 0, max: 50 },
+  'load.peakA': { label: 'Peak', unit: 'A', min: 0, max: 50 },
+  'load.dutyPct': { label: 'Duty', unit: '%', min: 0, max: 100 },
   'mains.voltageRms': { label: 'Mains', unit: 'V', min: 12, max: 480 },
   'mains.frequencyHz': { label: 'Frequency', unit: 'Hz', min: 10, max: 1000 },
   'mains.lowPct': { label: 'Low line', unit: '%', min: 0, max: 40 },
@@ -27,6 +34,22 @@ export const FIELD_LIMITS = {
   'transformer.regulationPct': { label: 'Regulation', unit: '%', min: 0.5, max: 150, optional: 'typical for the size' },
   'transformer.hotC': { label: 'Warm copper', unit: '°C', min: 20, max: 155 },
   'transformer.leakageH': { label: 'Leakage inductance', unit: 'H', min: 0, max: 1 },
+  'transformer.openV': { label: 'Volts, open', unit: 'V', min: 0.5, max: 2000 },
+  'transformer.loadedV': { label: 'Volts, loaded', unit: 'V', min: 0.1, max: 2000 },
+  'transformer.loadA': { label: 'Load in the test', unit: 'A', min: 1e-4, max: 100 },
+  'transformer.primaryOhm': { label: 'Primary, cold', unit: 'ohm', min: 1e-3, max: 1e5 },
+  'transformer.secondaryOhm': { label: 'Secondary, cold', unit: 'ohm', min: 1e-4, max: 1e5 },
+  'winding.areaMm2': { label: 'Core section', unit: 'mm²', min: 10, max: 20000 },
+  'winding.windowMm2': { label: 'Window', unit: 'mm²', min: 10, max: 50000 },
+  'winding.meanTurnMm': { label: 'Mean turn', unit: 'mm', min: 10, max: 1000 },
+  'winding.fluxT': { label: 'Flux density', unit: 'T', min: 0.2, max: 2 },
+  'winding.turnsPerVolt': { label: 'Turns a volt', unit: '', min: 0.05, max: 200, optional: 'computed' },
+  'winding.turns': { label: 'Turns', unit: '', min: 1, max: 100000 },
+  'winding.wireMm': { label: 'Bare wire', unit: 'mm', min: 0.03, max: 10 },
+  'rectifier.averageA': { label: 'Mean current', unit: 'A', min: 0.01, max: 1000 },
+  'rectifier.reverseV': { label: 'Reverse volts', unit: 'V', min: 5, max: 10000 },
+  'rectifier.surgeA': { label: 'Surge', unit: 'A', min: 0.1, max: 10000 },
+  'reservoir.cans': { label: 'Cans in parallel', unit: '', min: 1, max: 40 },
   'reservoir.capacitanceF': { label: 'Capacitance', unit: 'F', min: 0, max: 1 },
   'reservoir.ratedV': { label: 'Rated voltage', unit: 'V', min: 1, max: 1000 },
   'reservoir.esrOhm': { label: 'ESR', unit: 'ohm', min: 0, max: 1000, optional: 'typical for the can' },
@@ -44,6 +67,8 @@ export const FIELD_LIMITS = {
   'heater.currentA': { label: 'Heater current', unit: 'A', min: 1e-3, max: 100 },
   'heat.ambientC': { label: 'Air at the sink', unit: '°C', min: -40, max: 110 },
   'heat.sinkKPerW': { label: 'Heatsink', unit: 'K/W', min: 0.05, max: 100, optional: 'no sink' },
+  'mainsSide.primaryFuseA': { label: 'Primary fuse', unit: 'A', min: 0.01, max: 32, optional: 'not chosen' },
+  'mainsSide.secondaryFuseA': { label: 'Secondary fuse', unit: 'A', min: 0.01, max: 100, optional: 'none' },
   'bench.meterPct': { label: 'Meter error', unit: '%', min: 0, max: 10 },
   'bench.meterDigitsV': { label: 'Meter digits', unit: 'V', min: 0, max: 1 },
 } as const satisfies Record<string, FieldLimit>;
@@ -75,3 +100,5 @@ export const NOTE_MAX = 4000;
 /** Most parts a filter may have on each side of the reservoir. */
 export const FILTER_STEPS_MAX = 8;
 export const READINGS_MAX = 2000;
+/** Most lines a load table may have. */
+export const CONSUMERS_MAX = 200;

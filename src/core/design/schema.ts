@@ -3,9 +3,19 @@ import { DIODE_CLASSES } from '@/core/parts/diode';
 import { RECTIFIER_KINDS } from '@/core/parts/arrangement';
 import { INTERFACES } from '@/core/parts/heatsink';
 import { REGULATOR_SIZES } from '@/core/parts/regulator';
-import type { Design } from './design';
+import { blankDesign, MAINS_PRESETS } from './defaults';
+import { CONSUMER_KINDS, PART_ROLES, type Ask, type Design } from './design';
 import { firstFault, type Fault } from './fault';
-import { fieldLimit, FILTER_STEPS_MAX, NAME_MAX, NOTE_MAX, rangeFault, READINGS_MAX, type FieldPath } from './limits';
+import {
+  CONSUMERS_MAX,
+  fieldLimit,
+  FILTER_STEPS_MAX,
+  NAME_MAX,
+  NOTE_MAX,
+  rangeFault,
+  READINGS_MAX,
+  type FieldPath,
+} from './limits';
 
 function field(path: FieldPath) {
   const base = yup
@@ -89,13 +99,81 @@ const steps = yup
   .max(FILTER_STEPS_MAX, `\${path} holds more than ${FILTER_STEPS_MAX} parts`)
   .of(step);
 
+const flag = yup.boolean().strict(true).required('${path} is missing');
+const orNull = (schema: yup.Schema) => yup.lazy((value: unknown) => (value === null ? yup.mixed().nullable() : schema));
+
+const consumer = group({
+  name: yup
+    .string()
+    .strict(true)
+    .defined('${path} is missing')
+    .max(NAME_MAX, `\${path} is longer than ${NAME_MAX} letters`),
+  count: yup
+    .number()
+    .strict(true)
+    .required('${path} is missing')
+    .integer('${path} has to be a whole number')
+    .min(0, '${path} cannot be negative')
+    .max(10_000, '${path} is more than any supply feeds'),
+  rail: oneOf(['plus', 'minus']),
+  kind: oneOf(CONSUMER_KINDS),
+  standingA: field('load.standingA'),
+  typicalA: field('load.typicalA'),
+  peakA: field('load.peakA'),
+  dutyPct: field('load.dutyPct'),
+});
+
+const transformerSource = yup.lazy((value: unknown) => {
+  switch ((value as { kind?: unknown } | null)?.kind) {
+    case 'ohms':
+      return group({
+        kind: oneOf(['ohms']),
+        primaryOhm: field('transformer.primaryOhm'),
+        secondaryOhm: field('transformer.secondaryOhm'),
+        openV: field('transformer.openV'),
+        mainsV: field('mains.voltageRms'),
+      });
+    case 'test':
+      return group({
+        kind: oneOf(['test']),
+        openV: field('transformer.openV'),
+        loadedV: field('transformer.loadedV').test(
+          'drops',
+          '${path} has to be below the open volts: a load pulls a winding down',
+          function (v) {
+            return v! < (this.parent as { openV: number }).openV;
+          },
+        ),
+        loadA: field('transformer.loadA'),
+        mainsV: field('mains.voltageRms'),
+      });
+    case 'wound':
+      return group({
+        kind: oneOf(['wound']),
+        plan: group({
+          areaMm2: field('winding.areaMm2'),
+          windowMm2: field('winding.windowMm2'),
+          meanTurnMm: field('winding.meanTurnMm'),
+          fluxT: field('winding.fluxT'),
+          turnsPerVolt: field('winding.turnsPerVolt'),
+          primaryTurns: field('winding.turns'),
+          primaryWireMm: field('winding.wireMm'),
+          secondaryTurns: field('winding.turns'),
+          secondaryWireMm: field('winding.wireMm'),
+        }),
+      });
+    default:
+      return group({ kind: oneOf(['plate', 'ohms', 'test', 'wound']) });
+  }
+});
+
 export const designSchema = yup
   .object({
     format: yup.string().required().oneOf(['ember-rail-design']),
     version: yup
       .number()
       .required('${path} is missing')
-      .oneOf([2], 'this file has version ${value}; this program reads versions 1 and 2'),
+      .oneOf([3], 'this file has version ${value}; this program reads versions 1 to 3'),
     name: yup
       .string()
       .strict(true)
@@ -113,6 +191,17 @@ export const designSchema = yup
       rippleVpp: field('demand.rippleVpp'),
       kind: oneOf(['current', 'resistance', 'power']),
       negativeA: field('demand.negativeA'),
+      typicalA: field('demand.typicalA'),
+    }),
+    load: group({
+      consumers: yup
+        .array()
+        .strict(true)
+        .required('${path} is missing')
+        .max(CONSUMERS_MAX, `\${path} holds more than ${CONSUMERS_MAX} lines`)
+        .of(consumer),
+      togetherPct: field('load.togetherPct'),
+      reservePct: field('load.reservePct'),
     }),
     mains: group({
       voltageRms: field('mains.voltageRms'),
@@ -127,12 +216,23 @@ export const designSchema = yup
       regulationPct: field('transformer.regulationPct'),
       hotC: field('transformer.hotC'),
       leakageH: field('transformer.leakageH'),
+      core: oneOf(['laminated', 'toroid']),
+      source: transformerSource,
     }),
     rectifier: group({
       kind: oneOf(RECTIFIER_KINDS),
       diode: oneOf(DIODE_CLASSES.map((d) => d.id)),
+      rated: orNull(
+        group({
+          averageA: field('rectifier.averageA'),
+          reverseV: field('rectifier.reverseV'),
+          surgeA: field('rectifier.surgeA'),
+        }),
+      ),
     }),
     reservoir: group({
+      cans: field('reservoir.cans').integer('${path} has to be a whole number'),
+      pair: flag,
       capacitanceF: field('reservoir.capacitanceF'),
       ratedV: field('reservoir.ratedV'),
       esrOhm: field('reservoir.esrOhm'),
@@ -141,17 +241,49 @@ export const designSchema = yup
       agedPct: field('reservoir.agedPct'),
     }),
     filter: group({ before: steps, after: steps, bleederOhm: field('filter.bleederOhm') }),
-    heater: yup.lazy((value: unknown) =>
-      value === null
-        ? yup.mixed().nullable()
-        : group({ ratedV: field('heater.ratedV'), currentA: field('heater.currentA') }),
-    ),
+    heater: orNull(group({ ratedV: field('heater.ratedV'), currentA: field('heater.currentA') })),
     regulator,
     heat: group({
       ambientC: field('heat.ambientC'),
       sinkKPerW: field('heat.sinkKPerW'),
       interface: oneOf(INTERFACES.map((i) => i.id)),
     }),
+    mainsSide: group({
+      insulation: oneOf(['class I', 'class II']),
+      box: oneOf(['metal', 'plastic']),
+      polarised: flag,
+      homeWound: flag,
+      primaryFuseA: field('mainsSide.primaryFuseA'),
+      secondaryFuseA: field('mainsSide.secondaryFuseA'),
+      switchPoles: yup.number().strict(true).required('${path} is missing').oneOf([1, 2], '${path} has to be 1 or 2'),
+      softStart: flag,
+      thermalCutout: flag,
+      ticked: yup
+        .array()
+        .strict(true)
+        .required('${path} is missing')
+        .max(100)
+        .of(yup.string().strict(true).required().max(60)),
+    }),
+    picked: yup
+      .array()
+      .strict(true)
+      .required('${path} is missing')
+      .max(20, '${path} holds more than 20 parts')
+      .of(
+        group({
+          role: oneOf(PART_ROLES),
+          partId: yup.string().strict(true).required('${path} is missing').max(60),
+          name: yup.string().strict(true).required('${path} is missing').max(120),
+          priceEur: yup
+            .number()
+            .strict(true)
+            .nullable()
+            .defined('${path} is missing')
+            .min(0, '${path} cannot be negative'),
+          values: yup.object().required('${path} is missing'),
+        }),
+      ),
     bench: group({
       meterPct: field('bench.meterPct'),
       meterDigitsV: field('bench.meterDigitsV'),
@@ -206,18 +338,37 @@ export function readDesign(value: unknown): { ok: true; design: Design } | { ok:
 
 /** A design of an earlier version as this one, with what that version did not know set to nothing. */
 function upgraded(value: Record<string, unknown>): unknown {
-  if (value['version'] !== 1) return value;
-  const part = (key: string, more: Record<string, unknown>) => {
-    const old = value[key];
+  const part = (of: Record<string, unknown>, key: string, more: Record<string, unknown>) => {
+    const old = of[key];
     return typeof old === 'object' && old !== null ? { ...more, ...old } : old;
   };
-  return {
-    ...value,
-    version: 2,
-    demand: part('demand', { negativeA: null }),
-    mains: part('mains', { flatTopPct: 0 }),
-    transformer: part('transformer', { leakageH: 0 }),
-    filter: { before: [], after: [], bleederOhm: null },
-    heater: null,
-  };
+  let next = value;
+  if (next['version'] === 1) {
+    next = {
+      ...next,
+      version: 2,
+      demand: part(next, 'demand', { negativeA: null }),
+      mains: part(next, 'mains', { flatTopPct: 0 }),
+      transformer: part(next, 'transformer', { leakageH: 0 }),
+      filter: { before: [], after: [], bleederOhm: null },
+      heater: null,
+    };
+  }
+  if (next['version'] === 2) {
+    const { load, mainsSide, picked } = blankDesign('', BLANK_ASK, MAINS_PRESETS[0]!.mains);
+    next = {
+      ...next,
+      version: 3,
+      demand: part(next, 'demand', { typicalA: null }),
+      load,
+      transformer: part(next, 'transformer', { core: 'laminated', source: { kind: 'plate' } }),
+      rectifier: part(next, 'rectifier', { rated: null }),
+      reservoir: part(next, 'reservoir', { cans: 1, pair: false }),
+      mainsSide,
+      picked,
+    };
+  }
+  return next;
 }
+
+const BLANK_ASK: Ask = { outputV: 1, outputA: 1, tolerancePct: 1, rippleVpp: 1, kind: 'current' };

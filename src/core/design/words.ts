@@ -1,7 +1,7 @@
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { formatNominal } from '@/core/quantity/format';
 import { regulatorSize } from '@/core/parts/regulator';
-import type { Design } from './design';
+import type { Design, Reservoir } from './design';
 
 /** The arrangement in words: '230 V 50 Hz, bridge, 2200 µF, 7815'. */
 export function arrangementWords(design: Design): string {
@@ -10,7 +10,7 @@ export function arrangementWords(design: Design): string {
     `${formatNominal(mains.voltageRms, 'V')} ${formatNominal(mains.frequencyHz, 'Hz')}`,
     ARRANGEMENTS[rectifier.kind].facts.name.toLowerCase(),
     ...filterWords(design),
-    reservoir.capacitanceF > 0 ? formatNominal(reservoir.capacitanceF, 'F') : 'no reservoir',
+    reservoir.capacitanceF > 0 ? bankWords(reservoir) : 'no reservoir',
     regulator.kind === 'fixed' ? regulatorSize(regulator.size).partNumber(regulator.outputV) : 'unregulated',
   ].join(', ');
 }
@@ -41,4 +41,11 @@ export function windingCount(design: Design): 1 | 2 {
 /** The winding as its plate reads: '18 V' or '2 × 18 V'. */
 export function windingWords(design: Design): string {
   return `${windingCount(design) === 2 ? '2 × ' : ''}${formatNominal(design.transformer.ratedV, 'V')}`;
+}
+
+/** '4700 µF', '3 × 2200 µF', '2 × 47 µF in series'. */
+export function bankWords({ cans, pair, capacitanceF }: Reservoir): string {
+  const one = formatNominal(capacitanceF, 'F');
+  if (!pair) return cans > 1 ? `${cans} × ${one}` : one;
+  return `${cans > 1 ? `${cans} × ` : ''}2 × ${one} in series`;
 }

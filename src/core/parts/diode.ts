@@ -107,6 +107,14 @@ export const DIODE_CLASSES: readonly DiodeClass[] = [
   },
 ];
 
+/** The diode of a design: its class, with the ratings of the part at hand where they are known. */
+export function diodeOf({ diode, rated }: { diode: string; rated: DiodeRatings | null }): DiodeClass {
+  return { ...diodeClass(diode), ...(rated ?? {}) };
+}
+
+/** What a data sheet says a diode bears. */
+export type DiodeRatings = Pick<DiodeClass, 'averageA' | 'reverseV' | 'surgeA'>;
+
 /** @throws RangeError for an id that is not a class */
 export function diodeClass(id: string): DiodeClass {
   const found = DIODE_CLASSES.find((d) => d.id === id);

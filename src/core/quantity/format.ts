@@ -30,6 +30,9 @@ function positive(value: number, unit: Unit, significant: number): string {
     case 'dB':
     case 'VA':
     case 'Hz':
+    case 'mm':
+    case 'mm²':
+    case 'T':
       return `${trimZeros(toSignificant(value, significant))} ${unit}`;
     default: {
       const [scaled, prefix] = engineering(

@@ -21,6 +21,9 @@ export type Unit =
   | 'A²s'
   | 'EUR'
   | '°'
+  | 'mm'
+  | 'mm²'
+  | 'T'
   | '';
 
 export type ParseResult = { ok: true; value: number } | { ok: false; error: string };
@@ -58,11 +61,14 @@ const SPELLINGS: Record<Unit, string[]> = {
   'A²s': ['a2s', 'a²s'],
   EUR: ['eur', '€'],
   '°': ['°', 'deg'],
+  mm: ['mm'],
+  'mm²': ['mm²', 'mm2'],
+  T: ['t', 'tesla'],
   '': [],
 };
 
 /** Units that never carry a prefix, so that 'k/W' or '°C' is not read as kilo or centi. */
-const UNPREFIXED: ReadonlySet<Unit> = new Set<Unit>(['%', 'K/W', '°C', 'K', 'dB', 'EUR', '°']);
+const UNPREFIXED: ReadonlySet<Unit> = new Set<Unit>(['%', 'K/W', '°C', 'K', 'dB', 'EUR', '°', 'mm', 'mm²', 'T']);
 
 const NAMES: Record<Unit, string> = {
   V: 'volts',
@@ -83,6 +89,9 @@ const NAMES: Record<Unit, string> = {
   'A²s': 'A²s',
   EUR: 'euros',
   '°': 'degrees',
+  mm: 'millimetres',
+  'mm²': 'square millimetres',
+  T: 'tesla',
   '': 'a plain number',
 };
 

@@ -3,11 +3,11 @@ import { judgeReading, latestReadings, type TestPoint } from '@/core/bench/test-
 import { capacitanceAt, esrOf, mainsVolts, modelOf } from '@/core/circuit/condition';
 import type { Picture } from '@/core/judge/picture';
 import type { State } from '@/core/judge/verdict';
-import { diodeClass } from '@/core/parts/diode';
+import { diodeOf } from '@/core/parts/diode';
 import { thermalInterface } from '@/core/parts/heatsink';
 import { regulatorSize } from '@/core/parts/regulator';
 import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
-import { windingWords } from '@/core/design/words';
+import { bankWords, windingWords } from '@/core/design/words';
 import type { Figure } from '@/core/study/figure';
 import { cautions } from './cautions';
 
@@ -26,7 +26,7 @@ export function report(picture: Picture, points: TestPoint[]): Report {
   const { mains, demand, transformer, rectifier, reservoir, regulator, heat } = design;
   const model = modelOf(design);
   const nominal = picture.points.nominal;
-  const diode = diodeClass(rectifier.diode);
+  const diode = diodeOf(rectifier);
   const latest = latestReadings(design.bench.readings);
   const primaryVA = nominal.solution.energyBalance.sourceW;
   return {
@@ -53,7 +53,7 @@ export function report(picture: Picture, points: TestPoint[]): Report {
       },
       {
         station: 'Reservoir',
-        what: reservoir.capacitanceF > 0 ? `${n(reservoir.capacitanceF, 'F')}, ${n(reservoir.ratedV, 'V')}` : 'none',
+        what: reservoir.capacitanceF > 0 ? `${bankWords(reservoir)}, ${n(reservoir.ratedV, 'V')}` : 'none',
         detail:
           reservoir.capacitanceF > 0
             ? `ESR ${q(esrOf(design), 'ohm')}${reservoir.esrOhm === null ? ' (typical)' : ''}; judged at ${n(Number(capacitanceAt(design, 'aged').toPrecision(3)), 'F')} aged`

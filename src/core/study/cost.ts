@@ -1,3 +1,4 @@
+import { canCount } from '@/core/design/bank';
 import { diodeCount } from '@/core/parts/arrangement';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import type { Design, FilterStep } from '@/core/design/design';
@@ -19,7 +20,7 @@ export function typicalCost(design: Design): number {
     (design.heater ? 2 + 0.15 * design.heater.ratedV * design.heater.currentA : 0) +
     diodeCount(arrangement) * diodeClass(design.rectifier.diode).priceEur +
     arrangement.rails *
-      (cans * typicalCapacitorPrice(reservoir.capacitanceF, reservoir.ratedV) +
+      (cans * canCount(reservoir) * typicalCapacitorPrice(reservoir.capacitanceF, reservoir.ratedV) +
         steps +
         (regulator.kind === 'fixed' ? regulatorSize(regulator.size).priceEur : 0)) +
     (regulator.kind === 'fixed' && heat.sinkKPerW !== null && regulatorSize(regulator.size).takesSink

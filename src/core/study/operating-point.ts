@@ -217,7 +217,7 @@ function swingCycles(design: Design): number {
 /** What the rail rises to in the first cycles after the load is taken away at high line. */
 export function lostLoad(design: Design, warm?: readonly number[]): { beforeV: number; maxV: number } {
   const loaded = networkOf(design, CONDITIONS.high);
-  const unloaded = networkOf(design, { ...CONDITIONS.high, loaded: false });
+  const unloaded = networkOf(design, { ...CONDITIONS.high, load: 'none' });
   const { step } = atCondition('the load taken away at high line', () =>
     solveChange(loaded, unloaded, swingCycles(design), warm ? { warm } : {}),
   );
@@ -289,6 +289,42 @@ export function studyOnRail(study: Study, rail: number): Study {
     },
     get idle() {
       return onRail(study.idle, rail);
+    },
+    get surge() {
+      return study.surge;
+    },
+    get missed() {
+      return study.missed;
+    },
+    get lost() {
+      return study.lost;
+    },
+  };
+}
+
+/** The same study on another heatsink, interface or air: heat does not change what the circuit does. */
+export function studyWithHeat(study: Study, heat: Design['heat']): Study {
+  const design = { ...study.design, heat };
+  const cooled = (point: OperatingPoint): OperatingPoint => {
+    const again = <T extends { heat: RailPoint['heat']; regulatorW: number }>(p: T): T => ({
+      ...p,
+      heat: p.heat && regulatorHeat(design, p.regulatorW),
+    });
+    return { ...again(point), rails: point.rails.map(again) };
+  };
+  return {
+    design,
+    get low() {
+      return cooled(study.low);
+    },
+    get nominal() {
+      return cooled(study.nominal);
+    },
+    get high() {
+      return cooled(study.high);
+    },
+    get idle() {
+      return cooled(study.idle);
     },
     get surge() {
       return study.surge;

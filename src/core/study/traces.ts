@@ -59,7 +59,7 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
       negativeA: negativeA === null ? null : negativeA * share,
     };
     // A load of nothing is the load taken away.
-    return share > 0 ? networkOf({ ...design, demand }, condition) : networkOf(design, { ...condition, loaded: false });
+    return share > 0 ? networkOf({ ...design, demand }, condition) : networkOf(design, { ...condition, load: 'none' });
   };
   let solution: Solution;
   let notes: Traces['notes'] = [];

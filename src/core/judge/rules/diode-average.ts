@@ -1,5 +1,5 @@
 import { CONDITIONS } from '@/core/circuit/condition';
-import { diodeClass } from '@/core/parts/diode';
+import { diodeOf } from '@/core/parts/diode';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { otherDiodes } from '../cures';
 import type { Rule } from '../verdict';
@@ -10,7 +10,7 @@ export const diodeAverage: Rule = {
   station: 'rectifier',
   find({ design, high }) {
     const fullWave = ['centre-tap', 'bridge', 'split-bridge', 'two-bridges'].includes(design.rectifier.kind);
-    const diode = diodeClass(design.rectifier.diode);
+    const diode = diodeOf(design.rectifier);
     const meanA = Math.max(...high.solution.diodes.map((d) => d.meanA));
     return {
       figure: {

@@ -1,6 +1,6 @@
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { CONDITIONS } from '@/core/circuit/condition';
-import { diodeClass } from '@/core/parts/diode';
+import { diodeOf } from '@/core/parts/diode';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { otherDiodes } from '../cures';
 import type { Rule } from '../verdict';
@@ -10,7 +10,7 @@ export const diodeReverse: Rule = {
   title: 'Diode reverse voltage',
   station: 'rectifier',
   find({ design, idle }) {
-    const diode = diodeClass(design.rectifier.diode);
+    const diode = diodeOf(design.rectifier);
     const value = Math.max(...idle.solution.diodes.map((d) => d.peakReverseV));
     const times = ARRANGEMENTS[design.rectifier.kind].facts.reversePeaks;
     const estimate = times * Math.SQRT2 * idle.winding.voltageRms;

@@ -1,5 +1,5 @@
 import { CONDITIONS } from '@/core/circuit/condition';
-import { diodeClass } from '@/core/parts/diode';
+import { diodeOf } from '@/core/parts/diode';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { otherDiodes } from '../cures';
 import type { Rule } from '../verdict';
@@ -10,7 +10,7 @@ export const diodeSurge: Rule = {
   station: 'rectifier',
   find({ design, surge }) {
     if (design.reservoir.capacitanceF <= 0) return null;
-    const diode = diodeClass(design.rectifier.diode);
+    const diode = diodeOf(design.rectifier);
     const { mains, sections } = surge.network;
     const { winding } = sections[0]!;
     const loop = winding.resistanceOhm + mains.sharedResistanceOhm;

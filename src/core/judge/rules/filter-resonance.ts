@@ -1,3 +1,4 @@
+import { bankF } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { formatQuantity } from '@/core/quantity/format';
@@ -47,7 +48,7 @@ function ringing(design: Design): { henry: number; farad: number; station: 'befo
   const { before, after } = design.filter;
   const first = before.find((s) => s.kind === 'choke');
   if (first?.kind === 'choke' && design.reservoir.capacitanceF > 0 && design.rectifier.kind !== 'doubler') {
-    return { henry: first.inductanceH, farad: design.reservoir.capacitanceF, station: 'before' };
+    return { henry: first.inductanceH, farad: bankF(design.reservoir), station: 'before' };
   }
   const at = after.findIndex((s) => s.kind === 'choke');
   const choke = after[at];

@@ -1,3 +1,4 @@
+import { bankF } from '@/core/design/bank';
 import { regulatorSize } from '@/core/parts/regulator';
 import { formatQuantity } from '@/core/quantity/format';
 import { neededV } from '@/core/study/operating-point';
@@ -17,7 +18,7 @@ export const holdUp: Rule = {
     const { minV, beforeMinV } = study.missed;
     const value = minV - needed;
     const charge =
-      beforeMinV - (study.nominal.rail.loadMeanA * 0.5) / design.mains.frequencyHz / design.reservoir.capacitanceF;
+      beforeMinV - (study.nominal.rail.loadMeanA * 0.5) / design.mains.frequencyHz / bankF(design.reservoir);
     return {
       figure: {
         id: 'hold-up',

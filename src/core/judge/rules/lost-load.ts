@@ -1,3 +1,4 @@
+import { bankRatedV } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
 import { hasChokeInput } from '@/core/design/filters';
 import { regulatorSize } from '@/core/parts/regulator';
@@ -52,7 +53,7 @@ export const lostLoad: Rule = {
 
 function weakestRating(design: Design): { what: string; volts: number } {
   const ratings = [
-    ...(design.reservoir.capacitanceF > 0 ? [{ what: 'The reservoir', volts: design.reservoir.ratedV }] : []),
+    ...(design.reservoir.capacitanceF > 0 ? [{ what: 'The reservoir', volts: bankRatedV(design.reservoir) }] : []),
     ...[...design.filter.before, ...design.filter.after].flatMap((s) =>
       s.kind === 'capacitor' ? [{ what: 'A filter capacitor', volts: s.ratedV }] : [],
     ),

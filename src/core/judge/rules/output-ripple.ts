@@ -1,3 +1,4 @@
+import { bankF } from '@/core/design/bank';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { rippleRejectionDb } from '@/core/parts/regulator';
@@ -49,7 +50,7 @@ export const outputRipple: Rule = {
                 label: regulated ? 'I·t/C times rejection' : 'I·t/C',
                 value:
                   ((low.rail.loadMeanA * period) /
-                    (reservoir.capacitanceF * (1 - reservoir.tolerancePct / 100) * (1 - reservoir.agedPct / 100))) *
+                    (bankF(reservoir) * (1 - reservoir.tolerancePct / 100) * (1 - reservoir.agedPct / 100))) *
                   (regulated ? 10 ** (-rippleRejectionDb(regulator.outputV) / 20) : 1),
                 expression: regulated ? 'I/(2·f·C) × 10^(−dB/20)' : 'I/(2·f·C), or I/(f·C) half-wave',
               },

@@ -1,3 +1,4 @@
+import { bankRatedV } from '@/core/design/bank';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { reservoirVolts, transformerSize, windingVolts } from '../cures';
@@ -10,6 +11,7 @@ export const reservoirVoltage: Rule = {
   find({ design, idle }) {
     if (design.reservoir.capacitanceF <= 0) return null;
     const value = idle.rail.maxV;
+    const ratedV = bankRatedV(design.reservoir);
     return {
       figure: {
         id: 'reservoir-voltage',
@@ -36,11 +38,13 @@ export const reservoirVoltage: Rule = {
           expression: '√2·V',
         },
       },
-      limit: design.reservoir.ratedV,
-      limitSource: 'Rated voltage of the can; 15 % kept in hand.',
+      limit: ratedV,
+      limitSource: design.reservoir.pair
+        ? 'Two cans in series never share alike: nine tenths of twice one, 15 % kept in hand.'
+        : 'Rated voltage of the can; 15 % kept in hand.',
       relation: 'at most',
-      wantedMargin: 0.15 * design.reservoir.ratedV,
-      sentence: `Idles at ${formatQuantity(value, 'V')} on a ${formatNominal(design.reservoir.ratedV, 'V')} can.`,
+      wantedMargin: 0.15 * ratedV,
+      sentence: `Idles at ${formatQuantity(value, 'V')} on ${design.reservoir.pair ? `two ${formatNominal(design.reservoir.ratedV, 'V')} cans in series` : `a ${formatNominal(ratedV, 'V')} can`}.`,
       reason:
         'With the load unplugged on a high-mains evening nothing pulls the peak down. An electrolytic over its voltage vents or bursts.',
     };

@@ -12,7 +12,8 @@ export const rippleCurrent: Rule = {
     const capacitor = high.can;
     if (!capacitor) return null;
     const { capacitanceF, ratedV, rippleA } = design.reservoir;
-    const rating = rippleA ?? typicalRippleRating(capacitanceF, ratedV);
+    const { cans } = design.reservoir;
+    const rating = cans * (rippleA ?? typicalRippleRating(capacitanceF, ratedV));
     return {
       figure: {
         id: 'ripple-current',

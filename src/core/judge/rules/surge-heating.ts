@@ -1,5 +1,5 @@
 import { CONDITIONS } from '@/core/circuit/condition';
-import { diodeClass } from '@/core/parts/diode';
+import { diodeOf } from '@/core/parts/diode';
 import { formatQuantity } from '@/core/quantity/format';
 import { otherDiodes } from '../cures';
 import type { Rule } from '../verdict';
@@ -11,7 +11,7 @@ export const surgeHeating: Rule = {
   station: 'rectifier',
   find({ design, surge }) {
     if (design.reservoir.capacitanceF <= 0) return null;
-    const diode = diodeClass(design.rectifier.diode);
+    const diode = diodeOf(design.rectifier);
     const limit = (diode.surgeA ** 2 * 0.5) / (2 * design.mains.frequencyHz);
     return {
       figure: {

@@ -1,0 +1,93 @@
+import { applyPatch, type Design, type PartRole, type Patch } from '@/core/design/design';
+import { usesOf, withPart, type Use } from '@/core/drawer/fit';
+import type { Part } from '@/core/drawer/part';
+import { countFails, judge } from '@/core/judge/judge';
+import type { Verdict } from '@/core/judge/verdict';
+import { SolveError } from '@/core/solve/solve-error';
+import { studyDesign } from '@/core/study/operating-point';
+
+/** Which verdicts a part of a role decides. */
+const DECIDES: Readonly<Record<PartRole, readonly string[]>> = {
+  transformer: ['headroom', 'output-window', 'winding-current', 'regulator-input', 'reservoir-voltage', 'lost-load'],
+  rectifier: ['diode-average', 'diode-reverse', 'diode-surge', 'surge-heating'],
+  reservoir: ['headroom', 'output-ripple', 'reservoir-voltage', 'ripple-current', 'lost-load'],
+  regulator: ['headroom', 'output-window', 'regulator-input', 'regulator-current', 'junction'],
+  sink: ['junction', 'sink-touch'],
+};
+
+/** A part in one use, simulated in the design. */
+export interface Candidate {
+  part: Part;
+  use: Use;
+  /** What taking it changes. */
+  patch: Patch;
+  fails: number;
+  /** The tightest verdict the part decides. */
+  tightest: Pick<Verdict, 'title' | 'sentence' | 'state' | 'left'> | null;
+  /** Watts lost in the whole supply, nominal line. */
+  lostW: number;
+  priceEur: number | null;
+}
+
+/**
+ * Tries every part in every way it could serve, one at a time: a generator that yields after each simulation. Parts that
+ * cannot serve at all are not tried.
+ */
+export function* picking(design: Design, role: PartRole, parts: readonly Part[]): Generator<Candidate | null, void> {
+  for (const part of parts) {
+    for (const use of usesOf(part, design, role)) {
+      if (!plausible(design, use)) continue;
+      const patch = withPart(design, part, use);
+      yield tried(design, part, use, patch, role);
+    }
+  }
+}
+
+function tried(design: Design, part: Part, use: Use, patch: Patch, role: PartRole): Candidate | null {
+  try {
+    const study = studyDesign(applyPatch(design, patch));
+    const verdicts = judge(study);
+    const own = verdicts.filter((v) => DECIDES[role].includes(v.id)).sort((a, b) => a.left - b.left)[0];
+    const { winding, rectifier, regulator } = study.nominal.watts;
+    return {
+      part,
+      use,
+      patch,
+      fails: countFails(verdicts),
+      tightest: own ? { title: own.title, sentence: own.sentence, state: own.state, left: own.left } : null,
+      lostW: winding + rectifier + regulator,
+      priceEur: part.priceEur === null ? null : part.priceEur * use.pieces,
+    };
+  } catch (error) {
+    if (error instanceof SolveError) return null;
+    throw error;
+  }
+}
+
+/** Rules of thumb that only spare the simulation of what is far away; they never choose. */
+function plausible(design: Design, { patch }: Use): boolean {
+  const { demand } = design;
+  if (patch.transformer) {
+    const { ratedV = 0, ratedVA = 0 } = patch.transformer;
+    const stacked = design.rectifier.kind === 'doubler' ? 2 : 1;
+    return (
+      ratedV * stacked > 0.55 * demand.outputV &&
+      ratedV * stacked < 2.5 * demand.outputV + 8 &&
+      ratedVA > 0.5 * demand.outputV * demand.outputA
+    );
+  }
+  if (patch.reservoir) {
+    const { capacitanceF = 0, ratedV = 0, cans = 1 } = patch.reservoir;
+    const needed = demand.outputA / (2 * design.mains.frequencyHz * Math.max(demand.outputV, 1));
+    return ratedV > 0.9 * demand.outputV && cans * capacitanceF > 0.5 * needed;
+  }
+  return true;
+}
+
+/** Best first: nothing failing, then the most left at the part's own tightest verdict up to what is wanted, then the price. */
+export function rankCandidates(found: readonly Candidate[]): Candidate[] {
+  const room = (c: Candidate) => Math.min(c.tightest?.left ?? 1, 1);
+  return [...found].sort(
+    (a, b) => a.fails - b.fails || room(b) - room(a) || (a.priceEur ?? 1e9) - (b.priceEur ?? 1e9) || a.lostW - b.lostW,
+  );
+}
