@@ -109,6 +109,184 @@ export function* sizing(design: Design, parts: readonly Part[], ask: SizingAsk):
   let studies = 0;
   const reservoirsFor = new Map<number, Choice[]>();
   const electrical: { four: Choice[]; rough: number }[] = [];
+  for (const regulator of [...regulators, ...unregulated]) {
+    for (const transformer of transformers.filter((t) => plausibleVolts(design, regulator, t))) {
+      const peak = Math.SQRT2 * transformer.patch.transformer!.ratedV! * 1.25;
+      const canV = CAPACITOR_VOLTS.find((v) => v >= peak) ?? 450;
+      let reservoirs = reservoirsFor.get(canV);
+      if (!reservoirs) {
+        reservoirs = ordered([
+          ...fromStock(design, stock, 'reservoir').filter((c) => c.patch.reservoir!.ratedV! >= 0.95 * peak),
+          ...(values ? standardCans(design, canV) : []),
+        ]).slice(0, 12);
+        reservoirsFor.set(canV, reservoirs);
+      }
+      for (const reservoir of reservoirs) {
+        for (const rectifier of rectifiers.slice(0, 3)) {
+          const four = [transformer, reservoir, regulator, rectifier];
+          const toPay = four.reduce((sum, c) => sum + c.toPayEur + 0.02 * c.part.priceEur, 1);
+          electrical.push({ four, rough: toPay * promise(design, four) });
+        }
+      }
+    }
+  }
+  electrical.sort((a, b) => a.rough - b.rough);
+  for (const { four } of electrical) {
+    if (++studies > MOST_STUDIES) return;
+    const patch = four.reduce((all: Patch, c) => mergePatches(all, c.patch), {});
+    const base = applyPatch(design, patch);
+    const heated = base.regulator.kind === 'fixed' && regulatorSize(base.regulator.size).takesSink;
+    const cooled = heated ? sinks : [null];
+    simulated += cooled.length;
+    let found: SizedSet[];
+    try {
+      const study = studyDesign(base);
+      // Whatever the sink, a set that fails at these fails: the other corners need not be solved to say so.
+      const early = EARLY.find((rules) => countFails(judge(study, rules)) > 0);
+      if (early) found = [judged(study, four, patch, early)];
+      else {
+        found = cooled.map((sink) =>
+          sink
+            ? judged(
+                studyWithHeat(study, { ...base.heat, ...sink.patch.heat }),
+                [...four, sink],
+                mergePatches(patch, sink.patch),
+              )
+            : judged(study, four, patch),
+        );
+      }
+    } catch (error) {
+      if (!(error instanceof SolveError)) throw error;
+      continue;
+    }
+    const passing = found.filter((s) => s.fails === 0);
+    // Sets that differ in the sink alone: the failing ones say nothing the best of them does not.
+    const failing = found.reduce((a, b) => (b.worstLeft > a.worstLeft ? b : a));
+    yield { simulated, studies, found: passing.length > 0 ? passing : [failing] };
+  }
+}
+
+/** Verdicts of one corner each, the most likely to fail first. */
+const EARLY = [['headroom', 'output-window'], ['regulator-input', 'reservoir-voltage', 'lost-load'], ['winding-current']];
+
+/**
+ * How promising a set looks by the rules of thumb, 1 or dearer. It only says in which order sets are simulated:
+ * loaded peak less ripple by I*t/C against what is needed, idle peak against the ratings, 1.8 times the load in the winding.
+ */
+function promise(design: Design, four: readonly Choice[]): number {
+  const patch = four.reduce((all: Patch, c) => mergePatches(all, c.patch), {});
+  const { demand, mains, transformer, reservoir, regulator } = applyPatch(design, patch);
+  const { facts } = ARRANGEMENTS[design.rectifier.kind];
+  const stacked = design.rectifier.kind === 'doubler' ? 2 : 1;
+  const low = 1 - mains.lowPct / 100;
+  const reg = transformer.regulationPct === null ? typicalRegulation(transformer.ratedVA) : transformer.regulationPct / 100;
+  const loadedPeak = stacked * (Math.SQRT2 * transformer.ratedV * low * (1 + 0.1 * reg) - 0.95 * facts.diodesInPath);
+  const idlePeak = stacked * Math.SQRT2 * transformer.ratedV * (1 + reg) * (1 + mains.highPct / 100);
+  const ripple =
+    (0.75 * demand.outputA) / ((facts.fullWave ? 2 : 1) * mains.frequencyHz * 0.64 * Math.max(bankF(reservoir), 1e-9));
+  const needed =
+    regulator.kind === 'fixed'
+      ? regulator.outputV + regulatorSize(regulator.size).dropoutV
+      : demand.outputV * (1 - demand.tolerancePct / 100);
+  const short = Math.max(0, (needed - (loadedPeak - ripple)) / needed);
+  const over = regulator.kind === 'fixed' ? Math.max(0, idlePeak / regulatorSize(regulator.size).inputMaxV(regulator.outputV) - 1) : 0;
+  const canOver = Math.max(0, idlePeak / (0.87 * stacked * bankRatedV(reservoir)) - 1);
+  const windingOver = Math.max(0, (1.8 * demand.outputA * transformer.ratedV) / transformer.ratedVA - 1);
+  return 1 + 20 * short + 20 * over + 10 * canOver + 3 * windingOver;
+}
+
+/** @param only the verdicts looked at, where one of them already decides */
+function judged(study: Study, choices: readonly Choice[], patch: Patch, only?: readonly string[]): SizedSet {
+  const verdicts = judge(study, only).filter((v) => v.id !== 'sink-touch');
+  const worst = verdicts.reduce((a, b) => (b.left < a.left ? b : a));
+  const { winding, rectifier, regulator } = only ? study.low.watts : study.nominal.watts;
+  return {
+    patch,
+    parts: choices.map((c) => c.part),
+    toPayEur: choices.reduce((sum, c) => sum + c.toPayEur, 0),
+    worthEur: choices.reduce((sum, c) => sum + c.part.priceEur, 0),
+    lostW: winding + rectifier + regulator,
+    heightMm: Math.max(...choices.map((c) => c.heightMm)),
+    fails: countFails(verdicts),
+    worstLeft: worst.left,
+    worst: `${worst.title}: ${worst.sentence}`,
+  };
+}
+
+/** The order sets are shown in. */
+export function compareSets(by: SizingBy): (a: SizedSet, b: SizedSet) => number {
+  const key = (s: SizedSet) =>
+    by === 'cost' ? s.toPayEur : by === 'heat' ? s.lostW : by === 'height' ? s.heightMm : -Math.min(s.worstLeft, 3);
+  return (a, b) => a.fails - b.fails || key(a) - key(b) || a.toPayEur - b.toPayEur;
+}
+
+/** What taking a set does: its values, and which parts came from the drawer. */
+export function patchOfSet(set: SizedSet): Patch {
+  const picked: Pick[] = set.parts.flatMap((p) =>
+    p.partId === null
+      ? []
+      : [{ role: p.role, partId: p.partId, name: p.name, priceEur: p.priceEur, values: valuesOf(set.patch, p.role) }],
+  );
+  return { ...set.patch, picked };
+}
+
+const ROLE_MEMBER = {
+  transformer: 'transformer',
+  rectifier: 'rectifier',
+  reservoir: 'reservoir',
+  regulator: 'regulator',
+  sink: 'heat',
+} as const satisfies Record<PartRole, keyof Patch>;
+
+function valuesOf(patch: Patch, role: PartRole): Patch {
+  const member = ROLE_MEMBER[role];
+  return { [member]: patch[member] };
+}
+
+function fromStock(design: Design, stock: readonly Part[], role: PartRole): Choice[] {
+  return stock.flatMap((part) =>
+    usesOf(part, design, role).map((use): Choice => ({
+      patch: use.patch,
+      part: {
+        role,
+        name: use.how ? `${part.name}, ${use.how}` : part.name,
+        priceEur: (part.priceEur ?? 0) * use.pieces,
+        partId: part.id,
+      },
+      toPayEur: 0,
+      heightMm: part.ratings['heightMm'] ?? (role === 'reservoir' ? canHeight(use.patch) : 0),
+    })),
+  );
+}
+
+function bought(role: PartRole, name: string, priceEur: number, patch: Patch, heightMm = 0): Choice {
+  return { patch, part: { role, name, priceEur, partId: null }, toPayEur: priceEur, heightMm };
+}
+
+function standardTransformers(design: Design): Choice[] {
+  const { outputV, outputA } = design.demand;
+  const halves = windingCount(design);
+  return STANDARD_SECONDARY_V.filter((v) => v > 0.6 * outputV && v < 1.6 * outputV + 6).flatMap((ratedV) =>
+    STANDARD_VA.filter((va) => va >= 1.2 * ratedV * outputA && va <= 4.5 * ratedV * outputA)
+      .slice(0, 4)
+      .map((ratedVA) =>
+        bought(
+          'transformer',
+          `${halves === 2 ? '2 × ' : ''}${formatNominal(ratedV, 'V')} ${formatNominal(ratedVA, 'VA')}`,
+          typicalTransformerPrice(ratedVA, halves),
+          { transformer: { ratedV, ratedVA, regulationPct: null, source: { kind: 'plate' } } },
+        ),
+      ),
+  );
+}
+
+function standardCans(design: Design, canV: number): Choice[] {
+  const { demand, mains } = design;
+  const first = demand.outputA / (2 * mains.frequencyHz * Math.max(0.35 * demand.outputV, 1));
+  const perRail = ARRANGEMENTS[design.rectifier.kind].stacked ? 2 : 1;
+  const pieces = perRail * ARRANGEMENTS[design.rectifier.kind].rails;
+  let capacitanceF = stepInDecades(Math.min(0.05, Math.max(10e-6, first)), E3, -1);
+  const out: Choice[] = [];
     try {
       const study = studyDesign(base);
       // Whatever the sink, a set that fails at these fails: the other corners need not be solved to say so.
