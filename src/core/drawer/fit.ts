@@ -37,7 +37,7 @@ export function usesOf(part: PartDraft, design: Design, role: PartRole): Use[] {
   switch (part.kind) {
     case 'transformer': {
       const windings = r('windings') ?? 1;
-      const use = (ratedV: number, how: string) =>
+      const wound = (ratedV: number, how: string) =>
         one(
           {
             transformer: {
@@ -51,10 +51,10 @@ export function usesOf(part: PartDraft, design: Design, role: PartRole): Use[] {
           how,
         );
       const volts = r('secondaryV')!;
-      if (windingCount(design) === 2) return windings >= 2 ? [use(volts, '')] : [];
+      if (windingCount(design) === 2) return windings >= 2 ? [wound(volts, '')] : [];
       return windings >= 2
-        ? [use(volts, 'windings in parallel, in phase'), use(2 * volts, 'windings in series')]
-        : [use(volts, '')];
+        ? [wound(volts, 'windings in parallel, in phase'), wound(2 * volts, 'windings in series')]
+        : [wound(volts, '')];
     }
     case 'diode':
     case 'bridge': {

@@ -1,25 +1,28 @@
 import { applyPatch, mergePatches, type Design, type PartRole, type Patch, type Pick } from '@/core/design/design';
-import { bankF, bankRatedV, canCount } from '@/core/design/bank';
-import { usesOf } from '@/core/drawer/fit';
+import { bankF, bankRatedV } from '@/core/design/bank';
 import type { Part } from '@/core/drawer/part';
 import { countFails, judge } from '@/core/judge/judge';
-import { diodeCount } from '@/core/parts/arrangement';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
-import { typicalCapacitorPrice } from '@/core/parts/capacitor';
-import { DIODE_CLASSES } from '@/core/parts/diode';
-import { STANDARD_SINKS_K_PER_W, typicalSinkPrice } from '@/core/parts/heatsink';
-import { FIXED_OUTPUT_TOLERANCE, REGULATOR_SIZES, regulatorSize } from '@/core/parts/regulator';
-import {
-  STANDARD_SECONDARY_V,
-  STANDARD_VA,
-  typicalRegulation,
-  typicalTransformerPrice,
-} from '@/core/parts/transformer';
-import { formatNominal } from '@/core/quantity/format';
-import { CAPACITOR_VOLTS, E3, stepInDecades } from '@/core/quantity/preferred';
+import { regulatorSize } from '@/core/parts/regulator';
+import { typicalRegulation } from '@/core/parts/transformer';
+import { CAPACITOR_VOLTS } from '@/core/quantity/preferred';
 import { SolveError } from '@/core/solve/solve-error';
 import { studyDesign, studyWithHeat, type Study } from '@/core/study/operating-point';
-import { windingCount } from '@/core/design/words';
+
+import {
+  bearsLoad,
+  fitsOutput,
+  fromStock,
+  ordered,
+  plausibleVolts,
+  standardCans,
+  standardDiodes,
+  standardRegulators,
+  standardSinks,
+  standardTransformers,
+  type Choice,
+  type SetPart,
+} from './choices';
 
 export type SizingBy = 'cost' | 'heat' | 'height' | 'margin';
 
@@ -27,15 +30,6 @@ export interface SizingAsk {
   /** Where parts may come from. */
   from: 'drawer' | 'values' | 'both';
   by: SizingBy;
-}
-
-/** One part of a set: from the drawer, or a standard value to be bought. */
-export interface SetPart {
-  role: PartRole;
-  name: string;
-  priceEur: number;
-  /** Null for a standard value. */
-  partId: string | null;
 }
 
 /** A complete set, simulated and judged. */
@@ -60,13 +54,6 @@ export interface SizingProgress {
   studies: number;
   /** Sets found since the last progress, passing or the cheapest failing. */
   found: SizedSet[];
-}
-
-interface Choice {
-  patch: Patch;
-  part: SetPart;
-  toPayEur: number;
-  heightMm: number;
 }
 
 /** Most studies (three electrical parts at every corner) one search may make. */
@@ -139,154 +126,6 @@ export function* sizing(design: Design, parts: readonly Part[], ask: SizingAsk):
     const cooled = heated ? sinks : [null];
     simulated += cooled.length;
     let found: SizedSet[];
-    try {
-      const study = studyDesign(base);
-      // Whatever the sink, a set that fails at these fails: the other corners need not be solved to say so.
-      const early = EARLY.find((rules) => countFails(judge(study, rules)) > 0);
-      if (early) found = [judged(study, four, patch, early)];
-      else {
-        found = cooled.map((sink) =>
-          sink
-            ? judged(
-                studyWithHeat(study, { ...base.heat, ...sink.patch.heat }),
-                [...four, sink],
-                mergePatches(patch, sink.patch),
-              )
-            : judged(study, four, patch),
-        );
-      }
-    } catch (error) {
-      if (!(error instanceof SolveError)) throw error;
-      continue;
-    }
-    const passing = found.filter((s) => s.fails === 0);
-    // Sets that differ in the sink alone: the failing ones say nothing the best of them does not.
-    const failing = found.reduce((a, b) => (b.worstLeft > a.worstLeft ? b : a));
-    yield { simulated, studies, found: passing.length > 0 ? passing : [failing] };
-  }
-}
-
-/** Verdicts of one corner each, the most likely to fail first. */
-const EARLY = [['headroom', 'output-window'], ['regulator-input', 'reservoir-voltage', 'lost-load'], ['winding-current']];
-
-/**
- * How promising a set looks by the rules of thumb, 1 or dearer. It only says in which order sets are simulated:
- * loaded peak less ripple by I*t/C against what is needed, idle peak against the ratings, 1.8 times the load in the winding.
- */
-function promise(design: Design, four: readonly Choice[]): number {
-  const patch = four.reduce((all: Patch, c) => mergePatches(all, c.patch), {});
-  const { demand, mains, transformer, reservoir, regulator } = applyPatch(design, patch);
-  const { facts } = ARRANGEMENTS[design.rectifier.kind];
-  const stacked = design.rectifier.kind === 'doubler' ? 2 : 1;
-  const low = 1 - mains.lowPct / 100;
-  const reg = transformer.regulationPct === null ? typicalRegulation(transformer.ratedVA) : transformer.regulationPct / 100;
-  const loadedPeak = stacked * (Math.SQRT2 * transformer.ratedV * low * (1 + 0.1 * reg) - 0.95 * facts.diodesInPath);
-  const idlePeak = stacked * Math.SQRT2 * transformer.ratedV * (1 + reg) * (1 + mains.highPct / 100);
-  const ripple =
-    (0.75 * demand.outputA) / ((facts.fullWave ? 2 : 1) * mains.frequencyHz * 0.64 * Math.max(bankF(reservoir), 1e-9));
-  const needed =
-    regulator.kind === 'fixed'
-      ? regulator.outputV + regulatorSize(regulator.size).dropoutV
-      : demand.outputV * (1 - demand.tolerancePct / 100);
-  const short = Math.max(0, (needed - (loadedPeak - ripple)) / needed);
-  const over = regulator.kind === 'fixed' ? Math.max(0, idlePeak / regulatorSize(regulator.size).inputMaxV(regulator.outputV) - 1) : 0;
-  const canOver = Math.max(0, idlePeak / (0.87 * stacked * bankRatedV(reservoir)) - 1);
-  const windingOver = Math.max(0, (1.8 * demand.outputA * transformer.ratedV) / transformer.ratedVA - 1);
-  return 1 + 20 * short + 20 * over + 10 * canOver + 3 * windingOver;
-}
-
-/** @param only the verdicts looked at, where one of them already decides */
-function judged(study: Study, choices: readonly Choice[], patch: Patch, only?: readonly string[]): SizedSet {
-  const verdicts = judge(study, only).filter((v) => v.id !== 'sink-touch');
-  const worst = verdicts.reduce((a, b) => (b.left < a.left ? b : a));
-  const { winding, rectifier, regulator } = only ? study.low.watts : study.nominal.watts;
-  return {
-    patch,
-    parts: choices.map((c) => c.part),
-    toPayEur: choices.reduce((sum, c) => sum + c.toPayEur, 0),
-    worthEur: choices.reduce((sum, c) => sum + c.part.priceEur, 0),
-    lostW: winding + rectifier + regulator,
-    heightMm: Math.max(...choices.map((c) => c.heightMm)),
-    fails: countFails(verdicts),
-    worstLeft: worst.left,
-    worst: `${worst.title}: ${worst.sentence}`,
-  };
-}
-
-/** The order sets are shown in. */
-export function compareSets(by: SizingBy): (a: SizedSet, b: SizedSet) => number {
-  const key = (s: SizedSet) =>
-    by === 'cost' ? s.toPayEur : by === 'heat' ? s.lostW : by === 'height' ? s.heightMm : -Math.min(s.worstLeft, 3);
-  return (a, b) => a.fails - b.fails || key(a) - key(b) || a.toPayEur - b.toPayEur;
-}
-
-/** What taking a set does: its values, and which parts came from the drawer. */
-export function patchOfSet(set: SizedSet): Patch {
-  const picked: Pick[] = set.parts.flatMap((p) =>
-    p.partId === null
-      ? []
-      : [{ role: p.role, partId: p.partId, name: p.name, priceEur: p.priceEur, values: valuesOf(set.patch, p.role) }],
-  );
-  return { ...set.patch, picked };
-}
-
-const ROLE_MEMBER = {
-  transformer: 'transformer',
-  rectifier: 'rectifier',
-  reservoir: 'reservoir',
-  regulator: 'regulator',
-  sink: 'heat',
-} as const satisfies Record<PartRole, keyof Patch>;
-
-function valuesOf(patch: Patch, role: PartRole): Patch {
-  const member = ROLE_MEMBER[role];
-  return { [member]: patch[member] };
-}
-
-function fromStock(design: Design, stock: readonly Part[], role: PartRole): Choice[] {
-  return stock.flatMap((part) =>
-    usesOf(part, design, role).map((use): Choice => ({
-      patch: use.patch,
-      part: {
-        role,
-        name: use.how ? `${part.name}, ${use.how}` : part.name,
-        priceEur: (part.priceEur ?? 0) * use.pieces,
-        partId: part.id,
-      },
-      toPayEur: 0,
-      heightMm: part.ratings['heightMm'] ?? (role === 'reservoir' ? canHeight(use.patch) : 0),
-    })),
-  );
-}
-
-function bought(role: PartRole, name: string, priceEur: number, patch: Patch, heightMm = 0): Choice {
-  return { patch, part: { role, name, priceEur, partId: null }, toPayEur: priceEur, heightMm };
-}
-
-function standardTransformers(design: Design): Choice[] {
-  const { outputV, outputA } = design.demand;
-  const halves = windingCount(design);
-  return STANDARD_SECONDARY_V.filter((v) => v > 0.6 * outputV && v < 1.6 * outputV + 6).flatMap((ratedV) =>
-    STANDARD_VA.filter((va) => va >= 1.2 * ratedV * outputA && va <= 4.5 * ratedV * outputA)
-      .slice(0, 4)
-      .map((ratedVA) =>
-        bought(
-          'transformer',
-          `${halves === 2 ? '2 × ' : ''}${formatNominal(ratedV, 'V')} ${formatNominal(ratedVA, 'VA')}`,
-          typicalTransformerPrice(ratedVA, halves),
-          { transformer: { ratedV, ratedVA, regulationPct: null, source: { kind: 'plate' } } },
-        ),
-      ),
-  );
-}
-
-function standardCans(design: Design, canV: number): Choice[] {
-  const { demand, mains } = design;
-  const first = demand.outputA / (2 * mains.frequencyHz * Math.max(0.35 * demand.outputV, 1));
-  const perRail = ARRANGEMENTS[design.rectifier.kind].stacked ? 2 : 1;
-  const pieces = perRail * ARRANGEMENTS[design.rectifier.kind].rails;
-  let capacitanceF = stepInDecades(Math.min(0.05, Math.max(10e-6, first)), E3, -1);
-  const out: Choice[] = [];
     try {
       const study = studyDesign(base);
       // Whatever the sink, a set that fails at these fails: the other corners need not be solved to say so.
@@ -397,122 +236,4 @@ const ROLE_MEMBER = {
 function valuesOf(patch: Patch, role: PartRole): Patch {
   const member = ROLE_MEMBER[role];
   return { [member]: patch[member] };
-}
-
-function fromStock(design: Design, stock: readonly Part[], role: PartRole): Choice[] {
-  return stock.flatMap((part) =>
-    usesOf(part, design, role).map((use): Choice => ({
-      patch: use.patch,
-      part: {
-        role,
-        name: use.how ? `${part.name}, ${use.how}` : part.name,
-        priceEur: (part.priceEur ?? 0) * use.pieces,
-        partId: part.id,
-      },
-      toPayEur: 0,
-      heightMm: part.ratings['heightMm'] ?? (role === 'reservoir' ? canHeight(use.patch) : 0),
-    })),
-  );
-}
-
-function bought(role: PartRole, name: string, priceEur: number, patch: Patch, heightMm = 0): Choice {
-  return { patch, part: { role, name, priceEur, partId: null }, toPayEur: priceEur, heightMm };
-}
-
-function standardTransformers(design: Design): Choice[] {
-  const { outputV, outputA } = design.demand;
-  const halves = windingCount(design);
-  return STANDARD_SECONDARY_V.filter((v) => v > 0.6 * outputV && v < 1.6 * outputV + 6).flatMap((ratedV) =>
-    STANDARD_VA.filter((va) => va >= 1.2 * ratedV * outputA && va <= 4.5 * ratedV * outputA)
-      .slice(0, 4)
-      .map((ratedVA) =>
-        bought(
-          'transformer',
-          `${halves === 2 ? '2 × ' : ''}${formatNominal(ratedV, 'V')} ${formatNominal(ratedVA, 'VA')}`,
-          typicalTransformerPrice(ratedVA, halves),
-          { transformer: { ratedV, ratedVA, regulationPct: null, source: { kind: 'plate' } } },
-        ),
-      ),
-  );
-}
-
-function standardCans(design: Design, canV: number): Choice[] {
-  const { demand, mains } = design;
-  const first = demand.outputA / (2 * mains.frequencyHz * Math.max(0.35 * demand.outputV, 1));
-  const perRail = ARRANGEMENTS[design.rectifier.kind].stacked ? 2 : 1;
-  const pieces = perRail * ARRANGEMENTS[design.rectifier.kind].rails;
-  let capacitanceF = stepInDecades(Math.min(0.05, Math.max(10e-6, first)), E3, -1);
-  const out: Choice[] = [];
-  for (let n = 0; n < 5; n++) {
-    for (const cans of [1, 2]) {
-      const reservoir = { cans, pair: false, capacitanceF, ratedV: canV, esrOhm: null, rippleA: null };
-      out.push(
-        bought(
-          'reservoir',
-          `${cans > 1 ? `${cans} × ` : ''}${formatNominal(capacitanceF, 'F')} ${formatNominal(canV, 'V')}`,
-          pieces * canCount({ ...design.reservoir, ...reservoir }) * typicalCapacitorPrice(capacitanceF, canV),
-          { reservoir },
-          canHeight({ reservoir }),
-        ),
-      );
-    }
-    capacitanceF = stepInDecades(capacitanceF, E3, 1);
-  }
-  return out;
-}
-
-function standardRegulators(design: Design): Choice[] {
-  return REGULATOR_SIZES.filter((s) => s.ratedA >= design.demand.outputA).flatMap((s) =>
-    s.outputsV
-      .map((outputV) =>
-        bought('regulator', s.partNumber(outputV), s.priceEur * ARRANGEMENTS[design.rectifier.kind].rails, {
-          regulator: { kind: 'fixed', size: s.id, outputV },
-        }),
-      )
-      .filter((c) => fitsOutput(design, c)),
-  );
-}
-
-function standardDiodes(design: Design): Choice[] {
-  const pieces = diodeCount(ARRANGEMENTS[design.rectifier.kind]);
-  return DIODE_CLASSES.map((d) =>
-    bought('rectifier', d.name, pieces * d.priceEur, { rectifier: { diode: d.id, rated: null } }),
-  );
-}
-
-function standardSinks(): Choice[] {
-  return STANDARD_SINKS_K_PER_W.map((k) =>
-    bought('sink', formatNominal(k, 'K/W'), typicalSinkPrice(k), { heat: { sinkKPerW: k } }),
-  );
-}
-
-/** Height of an electrolytic from what it stores: about 11 mm for a joule's thousandth, growing with the cube root; rough. */
-function canHeight({ reservoir }: Patch): number {
-  return Math.round(14 + 62 * (reservoir!.capacitanceF! * reservoir!.ratedV!) ** (1 / 3));
-}
-
-function fitsOutput(design: Design, { patch }: Choice): boolean {
-  const { outputV, tolerancePct } = design.demand;
-  if (patch.regulator?.kind !== 'fixed') return false;
-  const set = patch.regulator.outputV!;
-  return Math.abs(set / outputV - 1) + FIXED_OUTPUT_TOLERANCE * (set / outputV) <= (tolerancePct / 100) * (1 + 1e-9);
-}
-
-function plausibleVolts(design: Design, regulator: Choice, { patch }: Choice): boolean {
-  const { outputV } = design.demand;
-  const ratio = patch.transformer!.ratedV! / outputV;
-  return regulator.patch.regulator?.kind === 'none'
-    ? ratio > 0.55 && ratio < 1.2
-    : ratio > 0.7 && ratio < 1.7 + 6 / outputV;
-}
-
-function bearsLoad(design: Design, { patch }: Choice): boolean {
-  const rectifier = { ...design.rectifier, ...patch.rectifier };
-  const rated = rectifier.rated ?? DIODE_CLASSES.find((d) => d.id === rectifier.diode)!;
-  return rated.averageA >= 0.5 * design.demand.outputA && rated.reverseV >= 2 * design.demand.outputV;
-}
-
-/** What is on hand before what has to be paid, cheap before dear. */
-function ordered(choices: Choice[]): Choice[] {
-  return choices.sort((a, b) => a.toPayEur - b.toPayEur || a.part.priceEur - b.part.priceEur);
 }

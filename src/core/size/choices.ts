@@ -1,0 +1,149 @@
+import { type Design, type PartRole, type Patch } from '@/core/design/design';
+import { canCount } from '@/core/design/bank';
+import { usesOf } from '@/core/drawer/fit';
+import type { Part } from '@/core/drawer/part';
+import { diodeCount } from '@/core/parts/arrangement';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { typicalCapacitorPrice } from '@/core/parts/capacitor';
+import { DIODE_CLASSES } from '@/core/parts/diode';
+import { STANDARD_SINKS_K_PER_W, typicalSinkPrice } from '@/core/parts/heatsink';
+import { FIXED_OUTPUT_TOLERANCE, REGULATOR_SIZES } from '@/core/parts/regulator';
+import { STANDARD_SECONDARY_V, STANDARD_VA, typicalTransformerPrice } from '@/core/parts/transformer';
+import { formatNominal } from '@/core/quantity/format';
+import { E3, stepInDecades } from '@/core/quantity/preferred';
+import { windingCount } from '@/core/design/words';
+
+/** One part of a set: from the drawer, or a standard value to be bought. */
+export interface SetPart {
+  role: PartRole;
+  name: string;
+  priceEur: number;
+  /** Null for a standard value. */
+  partId: string | null;
+}
+
+/** One part of a candidate set. */
+export interface Choice {
+  patch: Patch;
+  part: SetPart;
+  toPayEur: number;
+  heightMm: number;
+}
+
+export function fromStock(design: Design, stock: readonly Part[], role: PartRole): Choice[] {
+  return stock.flatMap((part) =>
+    usesOf(part, design, role).map((use): Choice => ({
+      patch: use.patch,
+      part: {
+        role,
+        name: use.how ? `${part.name}, ${use.how}` : part.name,
+        priceEur: (part.priceEur ?? 0) * use.pieces,
+        partId: part.id,
+      },
+      toPayEur: 0,
+      heightMm: part.ratings['heightMm'] ?? (role === 'reservoir' ? canHeight(use.patch) : 0),
+    })),
+  );
+}
+
+export function bought(role: PartRole, name: string, priceEur: number, patch: Patch, heightMm = 0): Choice {
+  return { patch, part: { role, name, priceEur, partId: null }, toPayEur: priceEur, heightMm };
+}
+
+export function standardTransformers(design: Design): Choice[] {
+  const { outputV, outputA } = design.demand;
+  const halves = windingCount(design);
+  return STANDARD_SECONDARY_V.filter((v) => v > 0.6 * outputV && v < 1.6 * outputV + 6).flatMap((ratedV) =>
+    STANDARD_VA.filter((va) => va >= 1.2 * ratedV * outputA && va <= 4.5 * ratedV * outputA)
+      .slice(0, 4)
+      .map((ratedVA) =>
+        bought(
+          'transformer',
+          `${halves === 2 ? '2 × ' : ''}${formatNominal(ratedV, 'V')} ${formatNominal(ratedVA, 'VA')}`,
+          typicalTransformerPrice(ratedVA, halves),
+          { transformer: { ratedV, ratedVA, regulationPct: null, source: { kind: 'plate' } } },
+        ),
+      ),
+  );
+}
+
+export function standardCans(design: Design, canV: number): Choice[] {
+  const { demand, mains } = design;
+  const first = demand.outputA / (2 * mains.frequencyHz * Math.max(0.35 * demand.outputV, 1));
+  const perRail = ARRANGEMENTS[design.rectifier.kind].stacked ? 2 : 1;
+  const pieces = perRail * ARRANGEMENTS[design.rectifier.kind].rails;
+  let capacitanceF = stepInDecades(Math.min(0.05, Math.max(10e-6, first)), E3, -1);
+  const out: Choice[] = [];
+  for (let n = 0; n < 5; n++) {
+    for (const cans of [1, 2]) {
+      const reservoir = { cans, pair: false, capacitanceF, ratedV: canV, esrOhm: null, rippleA: null };
+      out.push(
+        bought(
+          'reservoir',
+          `${cans > 1 ? `${cans} × ` : ''}${formatNominal(capacitanceF, 'F')} ${formatNominal(canV, 'V')}`,
+          pieces * canCount({ ...design.reservoir, ...reservoir }) * typicalCapacitorPrice(capacitanceF, canV),
+          { reservoir },
+          canHeight({ reservoir }),
+        ),
+      );
+    }
+    capacitanceF = stepInDecades(capacitanceF, E3, 1);
+  }
+  return out;
+}
+
+export function standardRegulators(design: Design): Choice[] {
+  return REGULATOR_SIZES.filter((s) => s.ratedA >= design.demand.outputA).flatMap((s) =>
+    s.outputsV
+      .map((outputV) =>
+        bought('regulator', s.partNumber(outputV), s.priceEur * ARRANGEMENTS[design.rectifier.kind].rails, {
+          regulator: { kind: 'fixed', size: s.id, outputV },
+        }),
+      )
+      .filter((c) => fitsOutput(design, c)),
+  );
+}
+
+export function standardDiodes(design: Design): Choice[] {
+  const pieces = diodeCount(ARRANGEMENTS[design.rectifier.kind]);
+  return DIODE_CLASSES.map((d) =>
+    bought('rectifier', d.name, pieces * d.priceEur, { rectifier: { diode: d.id, rated: null } }),
+  );
+}
+
+export function standardSinks(): Choice[] {
+  return STANDARD_SINKS_K_PER_W.map((k) =>
+    bought('sink', formatNominal(k, 'K/W'), typicalSinkPrice(k), { heat: { sinkKPerW: k } }),
+  );
+}
+
+/** Height of an electrolytic from what it stores: about 11 mm for a joule's thousandth, growing with the cube root; rough. */
+export function canHeight({ reservoir }: Patch): number {
+  return Math.round(14 + 62 * (reservoir!.capacitanceF! * reservoir!.ratedV!) ** (1 / 3));
+}
+
+export function fitsOutput(design: Design, { patch }: Choice): boolean {
+  const { outputV, tolerancePct } = design.demand;
+  if (patch.regulator?.kind !== 'fixed') return false;
+  const set = patch.regulator.outputV!;
+  return Math.abs(set / outputV - 1) + FIXED_OUTPUT_TOLERANCE * (set / outputV) <= (tolerancePct / 100) * (1 + 1e-9);
+}
+
+export function plausibleVolts(design: Design, regulator: Choice, { patch }: Choice): boolean {
+  const { outputV } = design.demand;
+  const ratio = patch.transformer!.ratedV! / outputV;
+  return regulator.patch.regulator?.kind === 'none'
+    ? ratio > 0.55 && ratio < 1.2
+    : ratio > 0.7 && ratio < 1.7 + 6 / outputV;
+}
+
+export function bearsLoad(design: Design, { patch }: Choice): boolean {
+  const rectifier = { ...design.rectifier, ...patch.rectifier };
+  const rated = rectifier.rated ?? DIODE_CLASSES.find((d) => d.id === rectifier.diode)!;
+  return rated.averageA >= 0.5 * design.demand.outputA && rated.reverseV >= 2 * design.demand.outputV;
+}
+
+/** What is on hand before what has to be paid, cheap before dear. */
+export function ordered(choices: Choice[]): Choice[] {
+  return choices.sort((a, b) => a.toPayEur - b.toPayEur || a.part.priceEur - b.part.priceEur);
+}
