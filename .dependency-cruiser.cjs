@@ -1,5 +1,19 @@
 // One street: each stage imports only from stages above it.
-const CORE = ['quantity', 'parts', 'design', 'circuit', 'solve', 'study', 'judge', 'size', 'bench', 'sheet'];
+const CORE = [
+  'quantity',
+  'parts',
+  'design',
+  'drawer',
+  'load',
+  'circuit',
+  'solve',
+  'study',
+  'judge',
+  'size',
+  'bench',
+  'mains-side',
+  'sheet',
+];
 const earlier = (stage) => CORE.slice(0, CORE.indexOf(stage) + 1);
 // bench and size stand side by side behind judge; sheet comes last.
 const allowed = (stage) => (stage === 'bench' ? earlier('bench').filter((s) => s !== 'size') : earlier(stage));

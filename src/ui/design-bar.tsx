@@ -34,8 +34,11 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
   const supply = path === `/design/${id}`;
   const banded = supply || path === `/design/${id}/scope`;
   const places = [
+    ['Load', `/design/${id}/load`],
     ['Supply', `/design/${id}`],
     ['Scope', `/design/${id}/scope`],
+    ['Parts', `/design/${id}/parts`],
+    ['Mains side', `/design/${id}/mains`],
     ['Bench', `/design/${id}/bench`],
     ['Sheet', `/design/${id}/sheet`],
   ] as const;

@@ -2,17 +2,27 @@
 
 import type { Design } from '@/core/design/design';
 
-/** Hands the whole design to the person as a JSON file. */
-export function downloadDesign(design: Design) {
-  const url = URL.createObjectURL(new Blob([`${JSON.stringify(design, null, 2)}\n`], { type: 'application/json' }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = `${
-    design.name
+/** A name as a file may have it. */
+export function fileName(name: string): string {
+  return (
+    name
       .toLowerCase()
       .replace(/[^a-z0-9]+/g, '-')
       .replace(/^-|-$/g, '') || 'design'
-  }.json`;
+  );
+}
+
+/** Hands text to the person as a file. */
+export function download(name: string, text: string, type: string) {
+  const url = URL.createObjectURL(new Blob([text], { type: `${type};charset=utf-8` }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
   link.click();
   setTimeout(() => URL.revokeObjectURL(url), 1000);
+}
+
+/** Hands the whole design to the person as a JSON file. */
+export function downloadDesign(design: Design) {
+  download(`${fileName(design.name)}.json`, `${JSON.stringify(design, null, 2)}\n`, 'application/json');
 }

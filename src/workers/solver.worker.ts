@@ -1,16 +1,22 @@
 import * as Comlink from 'comlink';
 import { mainsForReadings, testPoints, type TestPoint } from '@/core/bench/test-points';
-import type { Ask, Design, Mains, Patch } from '@/core/design/design';
+import type { Ask, Design, Mains, PartRole, Patch } from '@/core/design/design';
+import { readPartsCsv, type RowResult } from '@/core/drawer/csv';
+import type { Part } from '@/core/drawer/part';
 import { windingCount } from '@/core/design/words';
 import { simulateFixes } from '@/core/judge/fixes';
+import { mainsSide, type MainsReport } from '@/core/mains-side/mains-side';
 import { pictureOf, summaryOf, type Picture, type Summary } from '@/core/judge/picture';
 import type { Fix } from '@/core/judge/verdict';
+import { picking, type Candidate } from '@/core/size/picking';
+import { sizing, type SizingAsk, type SizingProgress } from '@/core/size/sizing';
 import { proposing, type Proposal, type SearchProgress } from '@/core/size/propose';
 import { SolveError } from '@/core/solve/solve-error';
 import { scopeTraces, type ScopeBand, type ScopeRun, type Traces } from '@/core/study/traces';
 import { solveVariations } from '@/core/study/variation';
 import { schools, type School } from '@/core/study/schools';
-import { warmStartFrom, type WarmStart } from '@/core/study/operating-point';
+import { billOf, type BillLine } from '@/core/study/bill';
+import { studyDesign, warmStartFrom, type WarmStart } from '@/core/study/operating-point';
 
 export interface SchoolReport extends Omit<School, 'design'> {
   patch: Patch;
@@ -27,6 +33,10 @@ export interface SchoolReport extends Omit<School, 'design'> {
     fails: number;
   }>;
 }
+
+/** What a parts file would become. */
+export type PartsPreview =
+  { ok: false; error: string } | { ok: true; total: number; refused: number; errors: string[]; first: RowResult[] };
 
 export type Answer<T> = { ok: true; value: T } | { ok: false; error: string };
 
@@ -91,6 +101,12 @@ const solver = {
   scope(design: Design, run: ScopeRun, band: ScopeBand): Answer<Traces> {
     return answer(() => scopeTraces(design, run, band));
   },
+  mainsSide(design: Design): Answer<MainsReport> {
+    return answer(() => mainsSide(studyDesign(design)));
+  },
+  bill(design: Design): Answer<BillLine[]> {
+    return answer(() => billOf(studyDesign(design)));
+  },
   bench(design: Design): Answer<TestPoint[]> {
     return answer(() => testPoints(design, mainsForReadings(design)));
   },
@@ -118,6 +134,69 @@ const solver = {
   },
   stopSearch(): void {
     newestSearch = 0;
+  },
+  /** Tries parts in a design one after another; a newer search or stopSearch ends it. */
+  async pick(
+    job: number,
+    design: Design,
+    role: PartRole,
+    parts: Part[],
+    onFound: (found: Candidate[], tried: number) => void,
+  ): Promise<boolean> {
+    newestSearch = job;
+    let batch: Candidate[] = [];
+    let tried = 0;
+    let since = performance.now();
+    for (const candidate of picking(design, role, parts)) {
+      tried++;
+      if (candidate) batch.push(candidate);
+      if (performance.now() - since < 80) continue;
+      onFound(batch, tried);
+      batch = [];
+      await breathe();
+      if (newestSearch !== job) return false;
+      since = performance.now();
+    }
+    onFound(batch, tried);
+    return true;
+  },
+  /** Sizes whole sets; a newer search or stopSearch ends it. */
+  async size(
+    job: number,
+    design: Design,
+    parts: Part[],
+    ask: SizingAsk,
+    onProgress: (progress: SizingProgress) => void,
+  ): Promise<boolean> {
+    newestSearch = job;
+    let found: SizingProgress['found'] = [];
+    let since = performance.now();
+    let last = { simulated: 0, studies: 0 };
+    for (const progress of sizing(design, parts, ask)) {
+      found.push(...progress.found);
+      last = progress;
+      if (performance.now() - since < 100) continue;
+      onProgress({ simulated: last.simulated, studies: last.studies, found });
+      found = [];
+      await breathe();
+      if (newestSearch !== job) return false;
+      since = performance.now();
+    }
+    onProgress({ simulated: last.simulated, studies: last.studies, found });
+    return true;
+  },
+  /** Reads a parts file for its preview: what rows become, which are refused and why. */
+  readParts(text: string): PartsPreview {
+    const read = readPartsCsv(text);
+    if (!read.ok) return { ok: false, error: read.error };
+    const refused = read.rows.flatMap((r) => ('error' in r ? [r.error] : []));
+    return {
+      ok: true,
+      total: read.rows.length,
+      refused: refused.length,
+      errors: refused.slice(0, 200),
+      first: read.rows.slice(0, 100),
+    };
   },
 };
 

@@ -1,7 +1,8 @@
+import { startSurge } from '@/core/load/sums';
 import { typicalEsr, typicalLeakage } from '@/core/parts/capacitor';
 import { diodeClass } from '@/core/parts/diode';
 import { regulatorSize } from '@/core/parts/regulator';
-import type { TransformerModel } from '@/core/parts/transformer';
+import type { TransformerModel, TransformerNameplate } from '@/core/parts/transformer';
 import { modelFromSource } from '@/core/parts/transformer-source';
 import type { Design, FilterStep, Heater } from '@/core/design/design';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
@@ -77,16 +78,21 @@ export function mainsVolts(design: Design, level: Condition['mains']): number {
   return voltageRms * (level === 'low' ? 1 - lowPct / 100 : level === 'high' ? 1 + highPct / 100 : 1);
 }
 
-export function modelOf(design: Design): TransformerModel {
-  const { transformer, rectifier } = design;
-  const plate = {
+/** What a nameplate says of the transformer of a design. */
+export function plateOf({ transformer, rectifier }: Design): TransformerNameplate {
+  return {
     ratedV: transformer.ratedV,
     ratedVA: transformer.ratedVA,
     regulation: transformer.regulationPct === null ? null : transformer.regulationPct / 100,
-    halves: (ARRANGEMENTS[rectifier.kind].ratios.length === 2 ? 2 : 1) as 1 | 2,
+    halves: ARRANGEMENTS[rectifier.kind].ratios.length === 2 ? 2 : 1,
     hotC: transformer.hotC,
   };
-  return modelFromSource(plate, transformer.source, design.mains.voltageRms, design.mains.frequencyHz);
+}
+
+/** The transformer of a design, whichever way it is known. */
+export function modelOf(design: Design): TransformerModel {
+  const { voltageRms, frequencyHz } = design.mains;
+  return modelFromSource(plateOf(design), design.transformer.source, voltageRms, frequencyHz);
 }
 
 /** Reservoir capacitance left under a condition, F. */
@@ -140,12 +146,13 @@ export function loadsOf(design: Design, level: LoadLevel, rail = 0): Load[] {
     ];
   }
   if (outputA === 0) return leak;
+  const surge = startSurge(design.load, rail === 1 ? 'minus' : 'plus');
   return [
     demand.kind === 'resistance'
       ? { kind: 'resistance', resistanceOhm: demand.outputV / outputA }
       : demand.kind === 'power'
         ? { kind: 'power', powerW: demand.outputV * outputA, minV: 0.5 * demand.outputV }
-        : { kind: 'current', currentA: outputA },
+        : { kind: 'current', currentA: outputA, ...(surge ? { surge } : {}) },
     ...leak,
   ];
 }

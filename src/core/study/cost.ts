@@ -30,7 +30,7 @@ export function typicalCost(design: Design): number {
 }
 
 /** A choke costs by the energy its core has to store, a resistor next to nothing. */
-function typicalStepPrice(step: FilterStep): number {
+export function typicalStepPrice(step: FilterStep): number {
   if (step.kind === 'capacitor') return typicalCapacitorPrice(step.capacitanceF, step.ratedV);
   if (step.kind === 'resistor') return 0.3;
   return 3 + 22 * (0.5 * step.inductanceH * step.ratedA ** 2) ** 0.6;

@@ -2,6 +2,7 @@
 
 import type { Shown } from './channel';
 
+/** Hands a picture or table to the person as a file. */
 export function save(name: string, blob: Blob): void {
   const url = URL.createObjectURL(blob);
   const link = document.createElement('a');

@@ -1,0 +1,5 @@
+import { Load } from '@/stations/load/load';
+
+export default function LoadPage() {
+  return <Load />;
+}

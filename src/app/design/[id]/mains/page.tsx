@@ -1,0 +1,5 @@
+import { MainsSide } from '@/stations/mains/mains-side';
+
+export default function MainsSidePage() {
+  return <MainsSide />;
+}

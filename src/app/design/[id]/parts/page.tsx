@@ -1,0 +1,5 @@
+import { Parts } from '@/stations/parts/parts';
+
+export default function PartsPage() {
+  return <Parts />;
+}

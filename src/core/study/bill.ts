@@ -1,0 +1,237 @@
+import Papa from 'papaparse';
+import { harmless } from '@/core/drawer/csv';
+import { partsIn } from '@/core/drawer/fit';
+import { canCount, bankRatedV } from '@/core/design/bank';
+import type { PartRole } from '@/core/design/design';
+import { windingCount } from '@/core/design/words';
+import { diodeCount } from '@/core/parts/arrangement';
+import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { typicalCapacitorPrice, typicalRippleRating } from '@/core/parts/capacitor';
+import { diodeOf } from '@/core/parts/diode';
+import { typicalSinkPrice } from '@/core/parts/heatsink';
+import { regulatorSize } from '@/core/parts/regulator';
+import { typicalTransformerPrice } from '@/core/parts/transformer';
+import { formatNominal, formatQuantity } from '@/core/quantity/format';
+import { typicalStepPrice } from './cost';
+import type { Study } from './operating-point';
+
+/** One line of the bill of materials. */
+export interface BillLine {
+  /** References on the drawing: T1, D1-D4, C1. */
+  references: string;
+  what: string;
+  count: number;
+  /** What it has to bear, and what the part chosen bears. */
+  needed: string;
+  had: string;
+  /** The part from the drawer, when one was taken and its values still stand. */
+  fromDrawer: string | null;
+  priceEachEur: number;
+  /** Whether the price is a rule of thumb. */
+  typicalPrice: boolean;
+}
+
+/** Everything a design is built from, with the ratings its simulation asks for. */
+export function billOf(study: Study): BillLine[] {
+  const { design, idle, high, surge } = study;
+  const { transformer, reservoir, regulator, heat, filter, heater, mainsSide } = design;
+  const arrangement = ARRANGEMENTS[design.rectifier.kind];
+  const picks = new Map(partsIn(design).map((p) => [p.role, p]));
+  const lines: BillLine[] = [];
+  const add = (
+    role: PartRole | null,
+    line: Omit<BillLine, 'fromDrawer' | 'typicalPrice' | 'priceEachEur'> & { priceEur: number },
+  ) => {
+    const pick = role ? picks.get(role) : undefined;
+    const { priceEur, ...rest } = line;
+    const drawerEach = pick && pick.priceEur !== null ? pick.priceEur / line.count : null;
+    lines.push({
+      ...rest,
+      fromDrawer: pick?.name ?? null,
+      priceEachEur: drawerEach ?? priceEur,
+      typicalPrice: drawerEach === null,
+    });
+  };
+  const numbered = (letter: string, from: number, count: number) =>
+    count === 1 ? `${letter}${from}` : `${letter}${from}–${letter}${from + count - 1}`;
+  const halves = windingCount(design);
+  const va = high.solution.windings.reduce((sum, w) => sum + w.voltAmpere, 0);
+  add('transformer', {
+    references: 'T1',
+    what: `Transformer, ${halves === 2 ? '2 × ' : ''}${formatNominal(transformer.ratedV, 'V')}`,
+    count: 1,
+    needed: `${formatQuantity(va, 'VA')}`,
+    had: formatNominal(transformer.ratedVA, 'VA'),
+    priceEur: typicalTransformerPrice(transformer.ratedVA, halves),
+  });
+  const diodes = diodeCount(arrangement);
+  const diode = diodeOf(design.rectifier);
+  const worst = high.solution.diodes.reduce((a, d) => Math.max(a, d.meanA), 0);
+  const reverse = idle.solution.diodes.reduce((a, d) => Math.max(a, d.peakReverseV), 0);
+  add('rectifier', {
+    references: numbered('D', 1, diodes),
+    what: diode.name,
+    count: diodes,
+    needed: `${formatQuantity(worst, 'A')}, ${formatQuantity(2 * reverse, 'V')}, ${formatQuantity(surge.peakA, 'A')} once`,
+    had: `${formatNominal(diode.averageA, 'A')}, ${formatNominal(diode.reverseV, 'V')}, ${formatNominal(diode.surgeA, 'A')}`,
+    priceEur: diode.priceEur,
+  });
+  let c = 1;
+  if (reservoir.capacitanceF > 0) {
+    const count = canCount(reservoir) * arrangement.rails * (arrangement.stacked ? 2 : 1);
+    const rating = reservoir.rippleA ?? typicalRippleRating(reservoir.capacitanceF, reservoir.ratedV);
+    add('reservoir', {
+      references: numbered('C', c, count),
+      what: `Electrolytic ${formatNominal(reservoir.capacitanceF, 'F')} ${formatNominal(reservoir.ratedV, 'V')}`,
+      count,
+      needed: `${formatQuantity(idle.reservoir.maxV / (arrangement.stacked ? 2 : 1), 'V')}, ${formatQuantity((high.can?.rmsA ?? 0) / reservoir.cans, 'A')} ripple`,
+      had: `${formatNominal(bankRatedV(reservoir), 'V')}, ${formatQuantity(rating, 'A')}`,
+      priceEur: typicalCapacitorPrice(reservoir.capacitanceF, reservoir.ratedV),
+    });
+    c += count;
+  }
+  const steps = [...filter.before, ...filter.after];
+  let l = 1;
+  let r = 1;
+  for (const step of steps) {
+    const count = arrangement.rails;
+    if (step.kind === 'choke') {
+      add(null, {
+        references: numbered('L', l, count),
+        what: `Choke ${formatNominal(step.inductanceH, 'H')}, ${formatNominal(step.resistanceOhm, 'ohm')}`,
+        count,
+        needed: formatQuantity(high.rail.loadMeanA, 'A'),
+        had: formatNominal(step.ratedA, 'A'),
+        priceEur: typicalStepPrice(step),
+      });
+      l += count;
+    } else if (step.kind === 'resistor') {
+      const watts = high.rail.loadMeanA ** 2 * step.resistanceOhm;
+      add(null, {
+        references: numbered('R', r, count),
+        what: `Resistor ${formatNominal(step.resistanceOhm, 'ohm')}`,
+        count,
+        needed: `${formatQuantity(2 * watts, 'W')} (twice its loss)`,
+        had: 'as bought',
+        priceEur: typicalStepPrice(step),
+      });
+      r += count;
+    } else {
+      add(null, {
+        references: numbered('C', c, count),
+        what: `Capacitor ${formatNominal(step.capacitanceF, 'F')} ${formatNominal(step.ratedV, 'V')}`,
+        count,
+        needed: formatQuantity(idle.rail.inputMaxV, 'V'),
+        had: formatNominal(step.ratedV, 'V'),
+        priceEur: typicalStepPrice(step),
+      });
+      c += count;
+    }
+  }
+  if (filter.bleederOhm !== null) {
+    const watts = idle.rail.maxV ** 2 / filter.bleederOhm;
+    add(null, {
+      references: numbered('R', r, arrangement.rails),
+      what: `Bleeder ${formatNominal(filter.bleederOhm, 'ohm')}`,
+      count: arrangement.rails,
+      needed: `${formatQuantity(2 * watts, 'W')} (twice its loss), ${formatQuantity(idle.rail.maxV, 'V')}`,
+      had: 'as bought',
+      priceEur: 0.3 + 0.1 * watts,
+    });
+    r += arrangement.rails;
+  }
+  if (regulator.kind === 'fixed') {
+    const size = regulatorSize(regulator.size);
+    add('regulator', {
+      references: numbered('U', 1, arrangement.rails),
+      what: size.partNumber(regulator.outputV) + (arrangement.rails === 2 ? ' and its 79 twin' : ''),
+      count: arrangement.rails,
+      needed: `${formatQuantity(design.demand.outputA, 'A')}, ${formatQuantity(idle.rail.maxV, 'V')} in`,
+      had: `${formatNominal(size.ratedA, 'A')}, ${formatNominal(size.inputMaxV(regulator.outputV), 'V')} in`,
+      priceEur: size.priceEur,
+    });
+    if (heat.sinkKPerW !== null && size.takesSink) {
+      add('sink', {
+        references: 'H1',
+        what: `Heatsink ${formatNominal(heat.sinkKPerW, 'K/W')}`,
+        count: 1,
+        needed: `${formatQuantity(high.watts.regulator, 'W')} to get rid of`,
+        had: formatNominal(heat.sinkKPerW, 'K/W'),
+        priceEur: typicalSinkPrice(heat.sinkKPerW),
+      });
+    }
+    add(null, {
+      references: numbered('C', c, 2 * arrangement.rails),
+      what: 'Film or ceramic 330 nF in, 100 nF out, at the pins',
+      count: 2 * arrangement.rails,
+      needed: formatQuantity(idle.rail.maxV, 'V'),
+      had: 'as bought',
+      priceEur: 0.1,
+    });
+  }
+  if (heater) {
+    add(null, {
+      references: 'T1',
+      what: `Heater winding ${formatNominal(heater.ratedV, 'V')}, on the same core`,
+      count: 1,
+      needed: formatNominal(heater.currentA, 'A'),
+      had: formatNominal(heater.currentA, 'A'),
+      priceEur: 0,
+    });
+  }
+  if (mainsSide.primaryFuseA !== null) {
+    add(null, {
+      references: 'F1',
+      what: `Fuse, time-lag ${formatNominal(mainsSide.primaryFuseA, 'A')} with holder`,
+      count: 1,
+      needed: 'see Mains side',
+      had: `${formatNominal(mainsSide.primaryFuseA, 'A')}, 250 V`,
+      priceEur: 1.2,
+    });
+  }
+  if (mainsSide.secondaryFuseA !== null) {
+    const count = halves;
+    add(null, {
+      references: numbered('F', 2, count),
+      what: `Fuse ${formatNominal(mainsSide.secondaryFuseA, 'A')} with holder, at the winding`,
+      count,
+      needed: 'see Mains side',
+      had: formatNominal(mainsSide.secondaryFuseA, 'A'),
+      priceEur: 1,
+    });
+  }
+  return lines;
+}
+
+/** What has to be paid for the lines that do not come out of the drawer, and what all of it is worth. */
+export function billSums(lines: readonly BillLine[]): { toBuyEur: number; allEur: number } {
+  const sum = (list: readonly BillLine[]) => list.reduce((total, l) => total + l.count * l.priceEachEur, 0);
+  return { toBuyEur: sum(lines.filter((l) => l.fromDrawer === null)), allEur: sum(lines) };
+}
+
+/** The bill as a file for a spreadsheet. */
+export function billCsv(lines: readonly BillLine[]): string {
+  const rows = lines.map((l) => [
+    l.references,
+    harmless(l.what),
+    l.count,
+    harmless(l.needed),
+    harmless(l.had),
+    l.fromDrawer === null ? 'to buy' : `drawer: ${harmless(l.fromDrawer)}`,
+    l.priceEachEur.toFixed(2),
+    (l.count * l.priceEachEur).toFixed(2),
+    l.typicalPrice ? 'rule of thumb' : 'from the drawer',
+  ]);
+  const head = [
+    'references',
+    'part',
+    'count',
+    'needed',
+    'had',
+    'source',
+    'price_each_eur',
+    'price_eur',
+    'price_known_by',
+  ];
+  return `${Papa.unparse([head, ...rows])}\r\n`;
+}

@@ -1,0 +1,423 @@
+'use client';
+
+import { useState } from 'react';
+import { CONSUMER_KINDS, type Consumer, type ConsumerKind, type LoadTable } from '@/core/design/design';
+import { CONSUMERS_MAX, NAME_MAX, rangeFault, type FieldPath, fieldLimit } from '@/core/design/limits';
+import { isSplit } from '@/core/design/words';
+import { consumersCsv, readConsumers } from '@/core/load/consumers-csv';
+import { consumerFault, railSums, startSurge, type RailSums } from '@/core/load/sums';
+import { formatForInput, formatNominal, formatQuantity } from '@/core/quantity/format';
+import { parseQuantity } from '@/core/quantity/parse';
+import { download, fileName } from '@/ui/download';
+import { QuantityField } from '@/ui/quantity-field';
+import { useDesign, useEdit } from '@/ui/session';
+import { HumBudget } from './hum-budget';
+
+const KIND_WORDS: Record<ConsumerKind, string> = {
+  current: 'constant current',
+  resistance: 'resistance',
+  power: 'constant power',
+  motor: 'motor, starts hard',
+  lamp: 'lamp, cold at first',
+};
+
+const BLANK: Consumer = {
+  name: '',
+  count: 1,
+  rail: 'plus',
+  kind: 'current',
+  standingA: 0,
+  typicalA: 0.1,
+  peakA: 0.1,
+  dutyPct: 100,
+};
+
+/** Load: what must it feed? Consumers, their sums, and what of them the supply is designed for. */
+export function Load() {
+  const design = useDesign();
+  const edit = useEdit();
+  const [pasting, setPasting] = useState<string | null>(null);
+  const { load, demand } = design;
+  const split = isSplit(design);
+  const setTable = (part: Partial<LoadTable>) => edit({ load: part });
+  const setLine = (n: number, part: Partial<Consumer>) =>
+    setTable({ consumers: load.consumers.map((c, k) => (k === n ? { ...c, ...part } : c)) });
+  const plus = railSums(load, 'plus');
+  const minus = railSums(load, 'minus');
+  const round = (a: number) => Number(a.toPrecision(4));
+  const wanted = {
+    outputA: round(plus.peakA),
+    typicalA: round(plus.lastingA),
+    negativeA: split ? round(minus.peakA) : demand.negativeA,
+  };
+  const known = load.consumers.length > 0 && plus.peakA > 0;
+  const taken =
+    demand.outputA === wanted.outputA &&
+    (demand.typicalA ?? demand.outputA) === wanted.typicalA &&
+    (!split || (demand.negativeA ?? demand.outputA) === wanted.negativeA);
+  const tooMuch = known ? rangeFault('demand.outputA', wanted.outputA) : null;
+  const surge = startSurge(load, 'plus');
+  const faults = load.consumers.flatMap((c) => consumerFault(c) ?? []);
+
+  return (
+    <main className="min-h-0 flex-1 overflow-auto px-4 py-3">
+      <div className="grid max-w-[1320px] grid-cols-[minmax(0,1fr)_320px] gap-6">
+        <section aria-label="Consumers">
+          <div className="flex items-baseline justify-between">
+            <h2 className="text-[20px] font-semibold">What hangs on it</h2>
+            <div className="flex gap-2">
+              <button type="button" className="btn" onClick={() => setPasting('')}>
+                Paste or read a table
+              </button>
+              <button
+                type="button"
+                className="btn"
+                disabled={load.consumers.length === 0}
+                onClick={() => download(`${fileName(design.name)}-load.csv`, consumersCsv(load.consumers), 'text/csv')}
+              >
+                Save as CSV
+              </button>
+            </div>
+          </div>
+          {pasting !== null && (
+            <Paste
+              onClose={() => setPasting(null)}
+              onTake={(consumers) => {
+                setTable({ consumers: [...load.consumers, ...consumers].slice(0, CONSUMERS_MAX) });
+                setPasting(null);
+              }}
+            />
+          )}
+          {load.consumers.length === 0 ? (
+            <p className="my-3 max-w-[62ch] text-quiet">
+              Nothing is listed yet; the supply is designed for {formatQuantity(demand.outputA, 'A')} as it stands. List
+              what hangs on it and the sums can be taken over: the peak decides the valley, the lasting current the
+              heat.
+            </p>
+          ) : (
+            <table className="mt-2 w-full border-collapse text-[14px]">
+              <thead className="text-left text-[13px] text-quiet">
+                <tr>
+                  <th className="px-1 font-normal">Consumer</th>
+                  <th className="w-[60px] px-1 font-normal">Count</th>
+                  {split && <th className="w-[80px] px-1 font-normal">Rail</th>}
+                  <th className="w-[150px] px-1 font-normal">Behaves as</th>
+                  <th className="w-[88px] px-1 font-normal">Standing</th>
+                  <th className="w-[88px] px-1 font-normal">Typical</th>
+                  <th className="w-[88px] px-1 font-normal">Peak</th>
+                  <th className="w-[76px] px-1 font-normal">Duty</th>
+                  <th />
+                </tr>
+              </thead>
+              <tbody>
+                {load.consumers.map((c, n) => (
+                  <tr key={n}>
+                    <td className="px-1 py-0.5">
+                      <input
+                        className="field"
+                        aria-label={`Name of line ${n + 1}`}
+                        value={c.name}
+                        maxLength={NAME_MAX}
+                        onChange={(e) => setLine(n, { name: e.target.value })}
+                      />
+                    </td>
+                    <td className="px-1">
+                      <input
+                        className="field"
+                        type="number"
+                        min={0}
+                        max={10000}
+                        step={1}
+                        aria-label={`Count of line ${n + 1}`}
+                        value={c.count}
+                        onChange={(e) => {
+                          const count = Math.round(Number(e.target.value));
+                          if (count >= 0 && count <= 10_000) setLine(n, { count });
+                        }}
+                      />
+                    </td>
+                    {split && (
+                      <td className="px-1">
+                        <select
+                          className="field"
+                          aria-label={`Rail of line ${n + 1}`}
+                          value={c.rail}
+                          onChange={(e) => setLine(n, { rail: e.target.value as Consumer['rail'] })}
+                        >
+                          <option value="plus">plus</option>
+                          <option value="minus">minus</option>
+                        </select>
+                      </td>
+                    )}
+                    <td className="px-1">
+                      <select
+                        className="field"
+                        aria-label={`Kind of line ${n + 1}`}
+                        value={c.kind}
+                        onChange={(e) => setLine(n, { kind: e.target.value as ConsumerKind })}
+                      >
+                        {CONSUMER_KINDS.map((k) => (
+                          <option key={k} value={k}>
+                            {KIND_WORDS[k]}
+                          </option>
+                        ))}
+                      </select>
+                    </td>
+                    <Amount
+                      path="load.standingA"
+                      label={`Standing of line ${n + 1}`}
+                      value={c.standingA}
+                      onCommit={(standingA) => setLine(n, { standingA })}
+                    />
+                    <Amount
+                      path="load.typicalA"
+                      label={`Typical of line ${n + 1}`}
+                      value={c.typicalA}
+                      onCommit={(typicalA) =>
+                        setLine(n, { typicalA, ...(c.peakA < typicalA ? { peakA: typicalA } : {}) })
+                      }
+                    />
+                    <Amount
+                      path="load.peakA"
+                      label={`Peak of line ${n + 1}`}
+                      value={c.peakA}
+                      onCommit={(peakA) => setLine(n, { peakA })}
+                    />
+                    <Amount
+                      path="load.dutyPct"
+                      label={`Duty of line ${n + 1}`}
+                      value={c.dutyPct}
+                      onCommit={(dutyPct) => setLine(n, { dutyPct })}
+                    />
+                    <td className="px-1">
+                      <button
+                        type="button"
+                        className="btn btn-bare !px-1.5"
+                        aria-label={`Take line ${n + 1} off`}
+                        onClick={() => setTable({ consumers: load.consumers.filter((_, k) => k !== n) })}
+                      >
+                        take off
+                      </button>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+          <button
+            type="button"
+            className="btn mt-2"
+            disabled={load.consumers.length >= CONSUMERS_MAX}
+            onClick={() => setTable({ consumers: [...load.consumers, BLANK] })}
+          >
+            Add a line
+          </button>
+          {faults.map((f) => (
+            <p key={f} className="mt-1 text-tight">
+              {f}
+            </p>
+          ))}
+          <HumBudget />
+        </section>
+        <aside aria-label="Sums" className="space-y-3">
+          <div className="grid grid-cols-2 gap-3">
+            <QuantityField
+              path="load.togetherPct"
+              value={load.togetherPct}
+              onCommit={(v) => setTable({ togetherPct: v! })}
+            />
+            <QuantityField
+              path="load.reservePct"
+              value={load.reservePct}
+              onCommit={(v) => setTable({ reservePct: v! })}
+            />
+          </div>
+          <table className="w-full text-[15px]">
+            <thead className="text-[13px] text-quiet">
+              <tr>
+                <th />
+                <th className="text-right font-normal">{split ? 'plus rail' : 'sum'}</th>
+                {split && <th className="text-right font-normal">minus rail</th>}
+                <th className="text-right font-normal">designed for</th>
+              </tr>
+            </thead>
+            <tbody>
+              {(
+                [
+                  ['Standing by', 'standingA', null],
+                  ['Lasting: heat', 'lastingA', demand.typicalA ?? demand.outputA],
+                  ['Peak: valley', 'peakA', demand.outputA],
+                ] as const satisfies readonly (readonly [string, keyof RailSums, number | null])[]
+              ).map(([label, key, now]) => (
+                <tr key={key} className="border-t border-rule/60">
+                  <td className="py-1">{label}</td>
+                  <td className="text-right font-semibold">{formatQuantity(plus[key], 'A')}</td>
+                  {split && <td className="text-right font-semibold">{formatQuantity(minus[key], 'A')}</td>}
+                  <td className="text-right text-quiet">{now === null ? '–' : formatQuantity(now, 'A')}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {surge && (
+            <p className="text-[14px]">
+              Motors and lamps draw about {surge.factor.toFixed(1)} times the running current at switch-on, for some{' '}
+              {formatQuantity(surge.tauS, 's')} (typical); an unregulated rail gives it.
+            </p>
+          )}
+          {tooMuch && <p className="text-fail">{tooMuch}</p>}
+          {known && !taken && !tooMuch && (
+            <button
+              type="button"
+              className="btn btn-main"
+              onClick={() =>
+                edit({
+                  demand: {
+                    outputA: wanted.outputA,
+                    typicalA: wanted.typicalA === wanted.outputA ? null : wanted.typicalA,
+                    ...(split ? { negativeA: wanted.negativeA === wanted.outputA ? null : wanted.negativeA } : {}),
+                  },
+                })
+              }
+            >
+              Design it for these sums
+            </button>
+          )}
+          {known && taken && <p className="text-volt">The supply is designed for these sums.</p>}
+          <div className="grid grid-cols-2 gap-3 border-t border-rule pt-3">
+            <QuantityField
+              path="demand.outputV"
+              label="Output"
+              value={demand.outputV}
+              onCommit={(v) => edit({ demand: { outputV: v! } })}
+            />
+            <QuantityField
+              path="demand.tolerancePct"
+              label="Allowed, ±"
+              value={demand.tolerancePct}
+              onCommit={(v) => edit({ demand: { tolerancePct: v! } })}
+            />
+            <QuantityField
+              path="demand.outputA"
+              label="Peak load"
+              value={demand.outputA}
+              onCommit={(v) => edit({ demand: { outputA: v! } })}
+            />
+            <QuantityField
+              path="demand.typicalA"
+              label="Lasting load"
+              value={demand.typicalA}
+              placeholder="the same"
+              onCommit={(v) => edit({ demand: { typicalA: v } })}
+            />
+            <QuantityField
+              path="demand.rippleVpp"
+              label="Ripple allowed, p-p"
+              value={demand.rippleVpp}
+              onCommit={(v) => edit({ demand: { rippleVpp: v! } })}
+            />
+          </div>
+          <p className="text-[13px] text-quiet">
+            The peak decides headroom and surge, the lasting load what gets hot (
+            {formatNominal(demand.typicalA ?? demand.outputA, 'A')}), no load at all what everything idles at.
+          </p>
+        </aside>
+      </div>
+    </main>
+  );
+}
+
+/** A current in a cell of the table. What cannot be read stays, marked, with its sentence. */
+function Amount({
+  path,
+  label,
+  value,
+  onCommit,
+}: {
+  path: FieldPath;
+  label: string;
+  value: number;
+  onCommit(value: number): void;
+}) {
+  const { unit } = fieldLimit(path);
+  const [draft, setDraft] = useState<string | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  function commit(text: string) {
+    const read = parseQuantity(text, unit);
+    const wrong = read.ok ? rangeFault(path, read.value) : read.error;
+    setFault(wrong);
+    if (wrong || !read.ok) return;
+    setDraft(null);
+    if (read.value !== value) onCommit(read.value);
+  }
+  return (
+    <td className="px-1">
+      <input
+        className="field"
+        aria-label={label}
+        aria-invalid={fault !== null}
+        value={draft ?? formatForInput(value, unit)}
+        onChange={(e) => setDraft(e.target.value)}
+        onBlur={(e) => draft !== null && commit(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') commit(e.currentTarget.value);
+          if (e.key === 'Escape') {
+            setDraft(null);
+            setFault(null);
+          }
+        }}
+      />
+      {fault && (
+        <span role="alert" className="block text-[12.5px] leading-tight text-fail">
+          {fault}
+        </span>
+      )}
+    </td>
+  );
+}
+
+function Paste({ onClose, onTake }: { onClose(): void; onTake(consumers: Consumer[]): void }) {
+  const [text, setText] = useState('');
+  const read = text.trim() === '' ? null : readConsumers(text);
+  return (
+    <div className="my-2 rounded border border-rule bg-raised p-3">
+      <label className="text-[14px]">
+        Cells from a spreadsheet or a CSV: name, count, typical, peak; or with a first row of name, count, rail, kind,
+        standing, typical, peak, duty
+        <textarea
+          className="field mt-1 !h-[110px] py-1 font-mono text-[13px]"
+          value={text}
+          autoFocus
+          onChange={(e) => setText(e.target.value)}
+        />
+      </label>
+      <input
+        type="file"
+        accept=".csv,.tsv,.txt,text/csv"
+        aria-label="File with a load table"
+        className="mt-1 text-[13px]"
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          if (file) void file.text().then(setText);
+        }}
+      />
+      {read?.errors.map((e) => (
+        <p key={e} role="alert" className="text-[14px] text-fail">
+          {e}
+        </p>
+      ))}
+      <div className="mt-2 flex gap-2">
+        <button
+          type="button"
+          className="btn btn-main"
+          disabled={!read || read.consumers.length === 0}
+          onClick={() => read && onTake(read.consumers)}
+        >
+          {read && read.consumers.length > 0 ? `Take ${read.consumers.length} lines` : 'Take them'}
+        </button>
+        <button type="button" className="btn" onClick={onClose}>
+          Take nothing
+        </button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,93 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { formatQuantity } from '@/core/quantity/format';
+import { billCsv, billSums, type BillLine } from '@/core/study/bill';
+import { download, fileName } from '@/ui/download';
+import { useDesign } from '@/ui/session';
+import { solver } from '@/workers/client';
+
+/** Bill of materials: what it takes, what each part has to bear, what is in the drawer, what has to be bought. */
+export function Bill() {
+  const design = useDesign();
+  const [lines, setLines] = useState<BillLine[] | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+
+  useEffect(() => {
+    let current = true;
+    void solver('search')
+      .bill(design)
+      .then((answer) => {
+        if (!current) return;
+        if (answer.ok) {
+          setLines(answer.value);
+          setTrouble(null);
+        } else setTrouble(answer.error);
+      });
+    return () => {
+      current = false;
+    };
+  }, [design]);
+
+  if (trouble)
+    return (
+      <p role="alert" className="text-fail">
+        {trouble} The bill needs a supply that can be solved.
+      </p>
+    );
+  if (!lines) return <p className="text-quiet">Adding up…</p>;
+  const sums = billSums(lines);
+  return (
+    <div className="max-w-[1100px]">
+      <table className="w-full border-collapse text-[14px]">
+        <thead className="text-left text-[13px] text-quiet">
+          <tr>
+            <th className="px-2 font-normal">On the drawing</th>
+            <th className="px-2 font-normal">Part</th>
+            <th className="px-2 text-right font-normal">Count</th>
+            <th className="px-2 font-normal">Has to bear</th>
+            <th className="px-2 font-normal">Bears</th>
+            <th className="px-2 font-normal">From</th>
+            <th className="px-2 text-right font-normal">Price</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((l, n) => (
+            <tr key={n} className="border-t border-rule/60">
+              <td className="whitespace-nowrap px-2 py-1 font-medium">{l.references}</td>
+              <td className="px-2">{l.what}</td>
+              <td className="px-2 text-right">{l.count}</td>
+              <td className="px-2">{l.needed}</td>
+              <td className="px-2">{l.had}</td>
+              <td className={`px-2 ${l.fromDrawer === null ? '' : 'text-volt'}`}>
+                {l.fromDrawer === null ? 'to buy' : `drawer: ${l.fromDrawer}`}
+              </td>
+              <td className="whitespace-nowrap px-2 text-right">
+                {formatQuantity(l.count * l.priceEachEur, 'EUR')}
+                {l.typicalPrice && <span className="text-quiet"> ≈</span>}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+        <tfoot>
+          <tr className="border-t-2 border-edge">
+            <td colSpan={6} className="px-2 py-1.5">
+              To buy, without what comes out of the drawer (all of it would be {formatQuantity(sums.allEur, 'EUR')})
+            </td>
+            <td className="whitespace-nowrap px-2 text-right text-[17px] font-semibold">
+              {formatQuantity(sums.toBuyEur, 'EUR')}
+            </td>
+          </tr>
+        </tfoot>
+      </table>
+      <p className="mt-2 text-[13px] text-quiet">≈ is a rule of thumb for hobby quantities, not an offer.</p>
+      <button
+        type="button"
+        className="btn mt-2"
+        onClick={() => download(`${fileName(design.name)}-bill.csv`, billCsv(lines), 'text/csv')}
+      >
+        Save as CSV
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,46 @@
+'use client';
+
+import { Tabs } from 'radix-ui';
+import { Drawer } from '@/ui/drawer/drawer';
+import { Bill } from './bill';
+import { PickParts } from './pick';
+import { SizeSets } from './size';
+import { TransformerWays } from './transformer-ways';
+
+const TABS = [
+  { id: 'pick', name: 'Pick', body: PickParts },
+  { id: 'size', name: 'Size whole sets', body: SizeSets },
+  { id: 'transformer', name: 'Transformer', body: TransformerWays },
+  { id: 'bill', name: 'Bill', body: Bill },
+  { id: 'drawer', name: 'Drawer', body: Drawer },
+] as const;
+
+/** Parts: what do I have, what do I buy? */
+export function Parts() {
+  return (
+    <main className="flex min-h-0 flex-1 flex-col">
+      <Tabs.Root defaultValue="pick" className="flex min-h-0 flex-1 flex-col">
+        <Tabs.List aria-label="Parts" className="flex gap-1 border-b border-rule px-4">
+          {TABS.map((t) => (
+            <Tabs.Trigger
+              key={t.id}
+              value={t.id}
+              className="border-b-[3px] border-transparent px-3 py-2 text-[15px] data-[state=active]:border-volt data-[state=active]:font-semibold"
+            >
+              {t.name}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        {TABS.map(({ id, body: Body }) => (
+          <Tabs.Content
+            key={id}
+            value={id}
+            className="flex min-h-0 flex-1 flex-col overflow-auto px-4 py-3 outline-offset-[-2px]"
+          >
+            <Body />
+          </Tabs.Content>
+        ))}
+      </Tabs.Root>
+    </main>
+  );
+}

@@ -1,0 +1,197 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { formatQuantity } from '@/core/quantity/format';
+import {
+  compareSets,
+  MOST_SETS,
+  patchOfSet,
+  type SizedSet,
+  type SizingAsk,
+  type SizingBy,
+  type SizingProgress,
+} from '@/core/size/sizing';
+import { ChoiceField } from '@/ui/choice-field';
+import { fetchParts } from '@/ui/drawer/parts-api';
+import { useDesign, useEdit } from '@/ui/session';
+import { callback, solver } from '@/workers/client';
+
+const SetChart = dynamic(() => import('./set-chart').then((m) => m.SetChart), { ssr: false });
+
+const KINDS = ['transformer', 'diode', 'bridge', 'capacitor', 'regulator', 'sink'] as const;
+let jobs = 100_000;
+
+/** Whole sets that pass every verdict, by cost, heat, height or margin, on a picture of cost against worst margin. */
+export function SizeSets() {
+  const design = useDesign();
+  const edit = useEdit();
+  const [ask, setAsk] = useState<SizingAsk>({ from: 'both', by: 'cost' });
+  const [sets, setSets] = useState<SizedSet[]>([]);
+  const [progress, setProgress] = useState<{ simulated: number; studies: number; ms: number; running: boolean } | null>(
+    null,
+  );
+  const [chosen, setChosen] = useState<SizedSet | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const job = useRef(0);
+  const sorted = useMemo(() => [...sets].sort(compareSets(ask.by)), [sets, ask.by]);
+  const passing = sorted.filter((s) => s.fails === 0);
+  const cheapestFailing = useMemo(
+    () =>
+      sets.filter((s) => s.fails > 0).reduce<SizedSet | null>((a, s) => (!a || s.toPayEur < a.toPayEur ? s : a), null),
+    [sets],
+  );
+
+  useEffect(
+    () => () => {
+      job.current = 0;
+      void solver('search').stopSearch();
+    },
+    [],
+  );
+
+  async function search() {
+    const mine = ++jobs;
+    job.current = mine;
+    setSets([]);
+    setChosen(null);
+    setTrouble(null);
+    const start = performance.now();
+    setProgress({ simulated: 0, studies: 0, ms: 0, running: true });
+    const answer = await fetchParts(KINDS);
+    if (job.current !== mine) return;
+    if (!answer.ok) {
+      setTrouble(answer.sentence);
+      return setProgress(null);
+    }
+    await solver('search').size(
+      mine,
+      design,
+      answer.value.parts,
+      ask,
+      callback(({ simulated, studies, found }: SizingProgress) => {
+        if (job.current !== mine) return;
+        setSets((old) => [...old, ...found].slice(0, MOST_SETS));
+        setProgress({ simulated, studies, ms: performance.now() - start, running: true });
+      }),
+    );
+    if (job.current === mine) setProgress((p) => p && { ...p, running: false });
+  }
+
+  function stop() {
+    job.current = 0;
+    void solver('search').stopSearch();
+    setProgress((p) => p && { ...p, running: false });
+  }
+
+  return (
+    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(340px,420px)] gap-4">
+      <section aria-label="Search" className="flex min-h-0 flex-col gap-2">
+        <div className="flex flex-wrap items-end gap-3">
+          <div className="w-[190px]">
+            <ChoiceField
+              label="Parts from"
+              value={ask.from}
+              options={[
+                { value: 'both', label: 'drawer and shops' },
+                { value: 'drawer', label: 'the drawer alone' },
+                { value: 'values', label: 'standard values alone' },
+              ]}
+              onChange={(from: SizingAsk['from']) => setAsk({ ...ask, from })}
+            />
+          </div>
+          <div className="w-[150px]">
+            <ChoiceField
+              label="Best by"
+              value={ask.by}
+              options={[
+                { value: 'cost', label: 'what is to pay' },
+                { value: 'heat', label: 'least heat' },
+                { value: 'height', label: 'lowest can' },
+                { value: 'margin', label: 'most margin' },
+              ]}
+              onChange={(by: SizingBy) => setAsk({ ...ask, by })}
+            />
+          </div>
+          {progress?.running ? (
+            <button type="button" className="btn" onClick={stop}>
+              Stop
+            </button>
+          ) : (
+            <button type="button" className="btn btn-main" onClick={() => void search()}>
+              Search
+            </button>
+          )}
+          <p aria-live="polite" className="pb-1 text-[14px] text-quiet">
+            {progress &&
+              `${progress.running ? 'Looked at' : 'Done:'} ${progress.simulated} sets, ${progress.studies} circuits simulated, ${passing.length} hold, ${(progress.ms / 1000).toFixed(1)} s`}
+          </p>
+        </div>
+        {trouble && (
+          <p role="alert" className="text-fail">
+            {trouble}
+          </p>
+        )}
+        {sets.length > 0 ? (
+          <div className="min-h-[240px] flex-1">
+            <SetChart sets={sorted.slice(0, 1500)} chosen={chosen} onChoose={setChosen} />
+          </div>
+        ) : (
+          <p className="max-w-[60ch] text-quiet">
+            Keeps the load, the mains and the arrangement of this design, and looks for transformer, rectifier,
+            reservoir, regulator and sink whose every verdict holds at every corner. Rules of thumb only say what is
+            tried first.
+          </p>
+        )}
+        {cheapestFailing && (
+          <p className="text-[14px]">
+            <strong>The cheapest that fails</strong> ({formatQuantity(cheapestFailing.toPayEur, 'EUR')} to pay:{' '}
+            {cheapestFailing.parts.map((p) => p.name).join('; ')}) fails because: {cheapestFailing.worst}
+          </p>
+        )}
+      </section>
+      <section aria-label="Sets" className="min-h-0 overflow-auto rounded border border-rule bg-raised">
+        <ol>
+          {(chosen ? [chosen, ...passing.filter((s) => s !== chosen)] : passing).slice(0, 30).map((s, n) => (
+            <li
+              key={s.parts.map((p) => p.name).join('|')}
+              className={`border-b border-rule/60 px-3 py-2 ${s === chosen ? 'bg-sunk' : ''}`}
+            >
+              <div className="flex items-baseline justify-between gap-2">
+                <span className="text-[17px] font-semibold">
+                  {s.toPayEur < 0.005 ? 'nothing to pay' : formatQuantity(s.toPayEur, 'EUR')}
+                </span>
+                <button
+                  type="button"
+                  className="btn !min-h-[26px]"
+                  aria-label={`Take set ${n + 1}: ${s.parts[0]!.name}`}
+                  onClick={() => edit(patchOfSet(s))}
+                >
+                  Take it
+                </button>
+              </div>
+              <p className="text-[14px]">
+                {s.parts.map((p, k) => (
+                  <span key={p.role}>
+                    {k > 0 && '; '}
+                    {p.partId ? <span className="font-medium text-volt">{p.name}</span> : p.name}
+                  </span>
+                ))}
+              </p>
+              <p className="text-[13px] text-quiet">
+                {formatQuantity(s.lostW, 'W')} lost
+                {s.heightMm > 0 && `, tallest can about ${s.heightMm} mm`}. Tightest: {s.worst}
+              </p>
+            </li>
+          ))}
+        </ol>
+        {progress && !progress.running && passing.length === 0 && (
+          <p className="p-3">
+            Nothing among these parts holds at every corner.{' '}
+            {sorted[0] && <>The closest set fails at: {sorted[0].worst}</>}
+          </p>
+        )}
+      </section>
+    </div>
+  );
+}
