@@ -158,6 +158,7 @@ export function ratingLine(part: PartDraft): string {
       const value = part.ratings[f.key];
       if (value === null || value === undefined) return [];
       if (f.unit === '' && f.max === 1) return value ? [f.label.replace(' (1)', '').toLowerCase()] : [];
+      if (f.key === 'windings' && value === 1) return [];
       return [f.unit === '' ? `${f.label.toLowerCase()} ${value}` : formatQuantity(value, f.unit)];
     })
     .join(', ');

@@ -70,10 +70,10 @@ function fromCopper(
 
 /** How sure a way of knowing a transformer is: in words, and about how far its resistance may be off, per cent. */
 export const SOURCE_TRUST: Readonly<Record<TransformerSource['kind'], { words: string; ohmPct: number }>> = {
-  plate: { words: 'nameplate: volts at rated load, copper from its regulation', ohmPct: 20 },
-  ohms: { words: 'two ohm readings and open volts: good where the meter resolves the ohms', ohmPct: 8 },
-  test: { words: 'a resistive load test: the surest, copper split half and half', ohmPct: 4 },
-  wound: { words: 'computed from turns and wire', ohmPct: 10 },
+  plate: { words: 'Nameplate: volts at rated load, copper from its regulation', ohmPct: 20 },
+  ohms: { words: 'Two ohm readings and open volts: good where the meter resolves the ohms', ohmPct: 8 },
+  test: { words: 'A resistive load test: the surest, copper split half and half', ohmPct: 4 },
+  wound: { words: 'Computed from turns and wire', ohmPct: 10 },
 };
 
 /** One way's answer beside the nameplate's, for the person to see how they disagree. */

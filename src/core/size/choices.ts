@@ -1,3 +1,4 @@
+import { canHeight } from '@/core/study/can-choice';
 import { type Design, type PartRole, type Patch } from '@/core/design/design';
 import { canCount } from '@/core/design/bank';
 import { usesOf } from '@/core/drawer/fit';
@@ -41,7 +42,9 @@ export function fromStock(design: Design, stock: readonly Part[], role: PartRole
         partId: part.id,
       },
       toPayEur: 0,
-      heightMm: part.ratings['heightMm'] ?? (role === 'reservoir' ? canHeight(use.patch) : 0),
+      heightMm:
+        part.ratings['heightMm'] ??
+        (role === 'reservoir' ? canHeight(use.patch.reservoir!.capacitanceF!, use.patch.reservoir!.ratedV!) : 0),
     })),
   );
 }
@@ -83,7 +86,7 @@ export function standardCans(design: Design, canV: number): Choice[] {
           `${cans > 1 ? `${cans} × ` : ''}${formatNominal(capacitanceF, 'F')} ${formatNominal(canV, 'V')}`,
           pieces * canCount({ ...design.reservoir, ...reservoir }) * typicalCapacitorPrice(capacitanceF, canV),
           { reservoir },
-          canHeight({ reservoir }),
+          canHeight(capacitanceF, canV),
         ),
       );
     }
@@ -115,11 +118,6 @@ export function standardSinks(): Choice[] {
   return STANDARD_SINKS_K_PER_W.map((k) =>
     bought('sink', formatNominal(k, 'K/W'), typicalSinkPrice(k), { heat: { sinkKPerW: k } }),
   );
-}
-
-/** Height of an electrolytic from what it stores: about 11 mm for a joule's thousandth, growing with the cube root; rough. */
-export function canHeight({ reservoir }: Patch): number {
-  return Math.round(14 + 62 * (reservoir!.capacitanceF! * reservoir!.ratedV!) ** (1 / 3));
 }
 
 export function fitsOutput(design: Design, { patch }: Choice): boolean {

@@ -47,8 +47,16 @@ export function MainsSide() {
   return (
     <main className="min-h-0 flex-1 overflow-auto px-4 py-3">
       <div className="mb-3 max-w-[1320px] rounded border-2 border-fail bg-fail-soft px-4 py-2 text-[14px]">
-        <p className="font-semibold text-fail">Mains can kill. This page informs; it certifies nothing.</p>
-        <p>{cautions(design, hazard, null).slice(0, 3).join(' ')}</p>
+        <p className="font-semibold text-fail">
+          Mains can kill. This page informs, it certifies nothing: local electrical codes and a licensed electrician
+          decide.
+        </p>
+        <p>
+          {cautions(design, hazard, null)
+            .filter((line) => !line.startsWith('Mains and stored'))
+            .slice(0, 3)
+            .join(' ')}
+        </p>
       </div>
       {trouble && (
         <p role="alert" className="mb-2 text-fail">

@@ -3,6 +3,7 @@
 import { Tabs } from 'radix-ui';
 import { Drawer } from '@/ui/drawer/drawer';
 import { Bill } from './bill';
+import { Cans } from './cans';
 import { PickParts } from './pick';
 import { SizeSets } from './size';
 import { TransformerWays } from './transformer-ways';
@@ -11,6 +12,7 @@ const TABS = [
   { id: 'pick', name: 'Pick', body: PickParts },
   { id: 'size', name: 'Size whole sets', body: SizeSets },
   { id: 'transformer', name: 'Transformer', body: TransformerWays },
+  { id: 'cans', name: 'Reservoir', body: Cans },
   { id: 'bill', name: 'Bill', body: Bill },
   { id: 'drawer', name: 'Drawer', body: Drawer },
 ] as const;

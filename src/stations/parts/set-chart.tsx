@@ -55,6 +55,7 @@ export function SetChart({
       options: {
         animation: false,
         maintainAspectRatio: false,
+        font: { family: style.fontFamily },
         onClick: (_event, hits) => {
           const hit = hits[0];
           const set = hit && groups[hit.datasetIndex]?.sets[hit.index];

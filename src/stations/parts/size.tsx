@@ -22,6 +22,12 @@ const SetChart = dynamic(() => import('./set-chart').then((m) => m.SetChart), { 
 const KINDS = ['transformer', 'diode', 'bridge', 'capacitor', 'regulator', 'sink'] as const;
 let jobs = 100_000;
 
+const circuitOf = (set: SizedSet) =>
+  set.parts
+    .filter((p) => p.role !== 'sink')
+    .map((p) => p.name)
+    .join('|');
+
 /** Whole sets that pass every verdict, by cost, heat, height or margin, on a picture of cost against worst margin. */
 export function SizeSets() {
   const design = useDesign();
@@ -36,6 +42,8 @@ export function SizeSets() {
   const job = useRef(0);
   const sorted = useMemo(() => [...sets].sort(compareSets(ask.by)), [sets, ask.by]);
   const passing = sorted.filter((s) => s.fails === 0);
+  // Of sets that differ in the sink alone the list shows the best.
+  const listed = passing.filter((s, n) => passing.findIndex((o) => circuitOf(o) === circuitOf(s)) === n).slice(0, 30);
   const cheapestFailing = useMemo(
     () =>
       sets.filter((s) => s.fails > 0).reduce<SizedSet | null>((a, s) => (!a || s.toPayEur < a.toPayEur ? s : a), null),
@@ -152,7 +160,7 @@ export function SizeSets() {
       </section>
       <section aria-label="Sets" className="min-h-0 overflow-auto rounded border border-rule bg-raised">
         <ol>
-          {(chosen ? [chosen, ...passing.filter((s) => s !== chosen)] : passing).slice(0, 30).map((s, n) => (
+          {(chosen ? [chosen, ...listed.filter((s) => s !== chosen)] : listed).map((s, n) => (
             <li
               key={s.parts.map((p) => p.name).join('|')}
               className={`border-b border-rule/60 px-3 py-2 ${s === chosen ? 'bg-sunk' : ''}`}

@@ -5,7 +5,7 @@ import { modelOf, plateOf } from '@/core/circuit/condition';
 import { windingCount } from '@/core/design/words';
 import { givesDirectCurrent } from '@/core/parts/identify';
 import { compareWithPlate, SOURCE_TRUST, type TransformerSource } from '@/core/parts/transformer-source';
-import { plannedWinding, LAMINATIONS } from '@/core/parts/winding';
+import { LAMINATIONS, plannedWinding, WINDOW_FILL_MAX, woundModel } from '@/core/parts/winding';
 import { inrush, magnetising } from '@/core/parts/mains-current';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { parseQuantity } from '@/core/quantity/parse';
@@ -59,21 +59,14 @@ export function TransformerWays() {
           mainsV: mains.voltageRms,
         });
       case 'wound': {
-        const core =
-          LAMINATIONS.find((l) => l.core === transformer.core && (l.areaMm2 / 100) ** 2 >= transformer.ratedVA) ??
-          LAMINATIONS[9]!;
-        return set({
-          kind,
-          plan: plannedWinding(
-            core,
-            null,
-            openV,
-            model.ratedA,
-            mains.voltageRms,
-            mains.frequencyHz,
-            windingCount(design),
-          ),
-        });
+        const halves = windingCount(design);
+        const plans = LAMINATIONS.filter((l) => l.core === transformer.core).map((core) =>
+          plannedWinding(core, null, openV, model.ratedA, mains.voltageRms, mains.frequencyHz, halves),
+        );
+        const fits = plans.find(
+          (p) => woundModel(p, mains.voltageRms, mains.frequencyHz, halves).fill <= WINDOW_FILL_MAX,
+        );
+        return set({ kind, plan: fits ?? plans[plans.length - 1]! });
       }
     }
   }
@@ -174,7 +167,7 @@ export function TransformerWays() {
       <aside aria-label="Its model" className="space-y-3">
         <h2 className="text-[18px] font-semibold">The model it makes</h2>
         <p className="text-[14px] text-quiet">
-          From {SOURCE_TRUST[source.kind].words}. Its ohms may be about {SOURCE_TRUST[source.kind].ohmPct} % off.
+          {SOURCE_TRUST[source.kind].words}. Its ohms may be about {SOURCE_TRUST[source.kind].ohmPct} % off.
         </p>
         <table className="w-full text-[14px]">
           <tbody>

@@ -1,3 +1,4 @@
+import { bankRatedV } from '@/core/design/bank';
 import type { ReactNode } from 'react';
 import { BANDS, type Band, type Picture } from '@/core/judge/picture';
 import type { StationId } from '@/core/judge/verdict';
@@ -45,7 +46,7 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
   /** Words this far beyond a level, away from zero. */
   const beyond = (v: number, px: number) => (mirrored ? y(v) + px + 8 : y(v) - px);
   // A doubler's two cans share what stands at its node.
-  const canV = design.reservoir.ratedV * (design.rectifier.kind === 'doubler' ? 2 : 1);
+  const canV = bankRatedV(design.reservoir) * (design.rectifier.kind === 'doubler' ? 2 : 1);
   const takes = (above: number, below: number) =>
     `${above >= below ? '−' : '+'}${formatQuantity(Math.abs(above - below), 'V', 2)}`;
 

@@ -1,6 +1,6 @@
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import type { Design, FilterStep, Patch } from '@/core/design/design';
-import { isSplit, windingWords } from '@/core/design/words';
+import { bankWords, isSplit, windingWords } from '@/core/design/words';
 import type { Band, Picture } from '@/core/judge/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { DIODE_CLASSES, diodeClass } from '@/core/parts/diode';
@@ -97,7 +97,7 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
   },
   reservoir: {
     name: 'Reservoir',
-    value: (d) => (d.reservoir.capacitanceF > 0 ? formatNominal(d.reservoir.capacitanceF, 'F') : 'none'),
+    value: (d) => (d.reservoir.capacitanceF > 0 ? bankWords(d.reservoir) : 'none'),
     reading: (p, band) => {
       const { minV, maxV } = p.points[band].reservoir;
       return `valley ${formatQuantity(minV, 'V')}, ripple ${formatQuantity(maxV - minV, 'V')} p-p`;

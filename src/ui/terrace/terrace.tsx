@@ -1,5 +1,6 @@
 'use client';
 
+import { bankRatedV } from '@/core/design/bank';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { mainsVolts } from '@/core/circuit/condition';
 import type { Band, Picture } from '@/core/judge/picture';
@@ -69,7 +70,7 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
       ...lines.flatMap((l) => [l.levels.reservoirMinV, l.levels.outputMinV]),
     );
     const peak = Math.max(...rails.map((r) => Math.max(r.high.levels.openPeakV, r.high.levels.reservoirMaxV)));
-    const canV = design.reservoir.ratedV * (design.rectifier.kind === 'doubler' ? 2 : 1);
+    const canV = bankRatedV(design.reservoir) * (design.rectifier.kind === 'doubler' ? 2 : 1);
     const ceiling = design.reservoir.capacitanceF > 0 && canV < 1.22 * peak ? canV : 0;
     const top = HEAD_PX + 14;
     const bottom = plotBottom - 8;
