@@ -87,7 +87,18 @@ export function startSolving(document: DesignStore, view: View): () => void {
 /** Whether two designs differ in nothing that a solution depends on. */
 function onlyWords(a: Design, b: Design): boolean {
   return (
-    ['demand', 'mains', 'transformer', 'rectifier', 'reservoir', 'filter', 'heater', 'regulator', 'heat'] as const
+    [
+      'demand',
+      'load',
+      'mains',
+      'transformer',
+      'rectifier',
+      'reservoir',
+      'filter',
+      'heater',
+      'regulator',
+      'heat',
+    ] as const
   ).every((key) => a[key] === b[key]);
 }
 

@@ -1,3 +1,4 @@
+import { withWindingVolts } from '@/core/design/winding-edit';
 import { judgeReading, latestReadings, mainsForReadings, mainsToday, testPoints } from '@/core/bench/test-points';
 import { applyPatch } from '@/core/design/design';
 import { pictureOf } from '@/core/judge/picture';
@@ -67,7 +68,7 @@ test('a reading outside is judged at once, with what to look for; half the volts
 test('mains steps, charged reservoirs and hot metal carry their caution', () => {
   expect(point('mains').caution).toMatch(/one hand, never alone/);
   expect(point('secondary-open').caution).toMatch(/Fuse/);
-  const high = testPoints(applyPatch(dome, { transformer: { ratedV: 60 } }), () => 230);
+  const high = testPoints(applyPatch(dome, withWindingVolts(dome, 60)), () => 230);
   expect(high.find((p) => p.id === 'reservoir-idle')!.caution).toMatch(/Discharge through a resistor/);
 });
 

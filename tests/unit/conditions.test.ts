@@ -1,4 +1,13 @@
-import { capacitanceAt, CONDITIONS, esrOf, loadsOf, mainsVolts, modelOf, networkOf, type LoadLevel } from '@/core/circuit/condition';
+import {
+  capacitanceAt,
+  CONDITIONS,
+  esrOf,
+  loadsOf,
+  mainsVolts,
+  modelOf,
+  networkOf,
+  type LoadLevel,
+} from '@/core/circuit/condition';
 import type { FilterCapacitor, Network } from '@/core/circuit/network';
 import { applyPatch, type Design } from '@/core/design/design';
 import { typicalEsr } from '@/core/parts/capacitor';

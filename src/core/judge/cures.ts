@@ -1,3 +1,4 @@
+import { withTransformerSize, withWindingVolts } from '@/core/design/winding-edit';
 import type { Design, Edit } from '@/core/design/design';
 import { DIODE_CLASSES } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
@@ -50,7 +51,7 @@ export function windingVolts(design: Design, steps: readonly number[]): Edit[] {
   return distinct(
     steps.map((n) => stepInList(design.transformer.ratedV, STANDARD_SECONDARY_V, n)),
     design.transformer.ratedV,
-  ).map((ratedV) => ({ label: `Winding ${formatNominal(ratedV, 'V')}`, patch: { transformer: { ratedV } } }));
+  ).map((ratedV) => ({ label: `Winding ${formatNominal(ratedV, 'V')}`, patch: withWindingVolts(design, ratedV) }));
 }
 
 /** A bigger core. A given regulation belongs to the old one and goes back to typical. */
@@ -60,14 +61,14 @@ export function transformerSize(design: Design, steps: readonly number[]): Edit[
     design.transformer.ratedVA,
   ).map((ratedVA) => ({
     label: `Transformer ${formatNominal(ratedVA, 'VA')}`,
-    patch: { transformer: { ratedVA, regulationPct: null } },
+    patch: withTransformerSize(ratedVA),
   }));
 }
 
 export function otherDiodes(design: Design): Edit[] {
   return DIODE_CLASSES.filter((d) => d.id !== design.rectifier.diode).map((d) => ({
     label: d.name,
-    patch: { rectifier: { diode: d.id } },
+    patch: { rectifier: { diode: d.id, rated: null } },
   }));
 }
 

@@ -16,6 +16,7 @@ import { MiniTerrace } from '@/ui/terrace/mini-terrace';
 import { StateSign } from '@/ui/state-sign';
 import { Working } from '@/ui/working';
 import { callback, solver } from '@/workers/client';
+import { FromTransformer } from './from-transformer';
 import { loadSchema, valueOf, type LoadForm } from './load-schema';
 
 type Proposed = Proposal & { summary: Summary };
@@ -102,79 +103,82 @@ export function NewFromLoad() {
         </div>
       </header>
       <main className="grid grid-cols-[minmax(260px,340px)_minmax(0,1fr)] gap-8">
-        <form noValidate onSubmit={(e) => void form.handleSubmit(search)(e)}>
-          {/* Nothing can be typed before the page can keep it. */}
-          <fieldset disabled={!ready} className="space-y-3">
-            <Field
-              label="Volts"
-              hint="at the load"
-              error={errors.outputV?.message}
-              input={form.register('outputV')}
-              autoFocus
-            />
-            <Field
-              label="Amperes"
-              hint="the most it draws for long"
-              error={errors.outputA?.message}
-              input={form.register('outputA')}
-            />
-            <Field
-              label="May deviate, ±"
-              hint="5 % suits a fixed regulator; 20 % and more can do without"
-              error={errors.tolerancePct?.message}
-              input={form.register('tolerancePct')}
-            />
-            <Field
-              label="Ripple it puts up with, peak to peak"
-              error={errors.rippleVpp?.message}
-              input={form.register('rippleVpp')}
-            />
-            <div>
-              <label htmlFor="kind" className="block text-[14px] font-semibold">
-                Behaves as
-              </label>
-              <select id="kind" className="field" {...form.register('kind')}>
-                <option value="current">Constant current</option>
-                <option value="resistance">Resistance</option>
-              </select>
-            </div>
-            <div>
-              <label htmlFor="mains" className="block text-[14px] font-semibold">
-                Mains
-              </label>
-              <select id="mains" className="field" {...form.register('mains')}>
-                {MAINS_PRESETS.map((p) => (
-                  <option key={p.id} value={p.id}>
-                    {p.name}, −{p.mains.lowPct}/+{p.mains.highPct} %
-                  </option>
-                ))}
-              </select>
-            </div>
-            <Field label="Name" hint="optional" error={errors.name?.message} input={form.register('name')} />
-            <button
-              type="submit"
-              className="btn btn-main !min-h-[36px] w-full justify-center text-[16px]"
-              disabled={busy}
-            >
-              {progress ? 'Simulating…' : 'Propose a supply'}
-            </button>
-            {progress && (
-              <div role="status" className="flex items-center justify-between gap-3">
-                <span>
-                  {progress.simulated} complete sets simulated, {progress.passing} windings pass
-                </span>
-                <button type="button" className="btn" onClick={() => void solver('search').stopSearch()}>
-                  Stop
-                </button>
+        <div>
+          <form noValidate onSubmit={(e) => void form.handleSubmit(search)(e)}>
+            {/* Nothing can be typed before the page can keep it. */}
+            <fieldset disabled={!ready} className="space-y-3">
+              <Field
+                label="Volts"
+                hint="at the load"
+                error={errors.outputV?.message}
+                input={form.register('outputV')}
+                autoFocus
+              />
+              <Field
+                label="Amperes"
+                hint="the most it draws for long"
+                error={errors.outputA?.message}
+                input={form.register('outputA')}
+              />
+              <Field
+                label="May deviate, ±"
+                hint="5 % suits a fixed regulator; 20 % and more can do without"
+                error={errors.tolerancePct?.message}
+                input={form.register('tolerancePct')}
+              />
+              <Field
+                label="Ripple it puts up with, peak to peak"
+                error={errors.rippleVpp?.message}
+                input={form.register('rippleVpp')}
+              />
+              <div>
+                <label htmlFor="kind" className="block text-[14px] font-semibold">
+                  Behaves as
+                </label>
+                <select id="kind" className="field" {...form.register('kind')}>
+                  <option value="current">Constant current</option>
+                  <option value="resistance">Resistance</option>
+                </select>
               </div>
-            )}
-            {trouble && (
-              <p role="alert" className="text-fail">
-                {trouble}
-              </p>
-            )}
-          </fieldset>
-        </form>
+              <div>
+                <label htmlFor="mains" className="block text-[14px] font-semibold">
+                  Mains
+                </label>
+                <select id="mains" className="field" {...form.register('mains')}>
+                  {MAINS_PRESETS.map((p) => (
+                    <option key={p.id} value={p.id}>
+                      {p.name}, −{p.mains.lowPct}/+{p.mains.highPct} %
+                    </option>
+                  ))}
+                </select>
+              </div>
+              <Field label="Name" hint="optional" error={errors.name?.message} input={form.register('name')} />
+              <button
+                type="submit"
+                className="btn btn-main !min-h-[36px] w-full justify-center text-[16px]"
+                disabled={busy}
+              >
+                {progress ? 'Simulating…' : 'Propose a supply'}
+              </button>
+              {progress && (
+                <div role="status" className="flex items-center justify-between gap-3">
+                  <span>
+                    {progress.simulated} complete sets simulated, {progress.passing} windings pass
+                  </span>
+                  <button type="button" className="btn" onClick={() => void solver('search').stopSearch()}>
+                    Stop
+                  </button>
+                </div>
+              )}
+              {trouble && (
+                <p role="alert" className="text-fail">
+                  {trouble}
+                </p>
+              )}
+            </fieldset>
+          </form>
+          <FromTransformer />
+        </div>
         <section aria-label="Proposal" aria-live="polite">
           {proposal ? (
             <ProposalCard proposal={proposal} busy={busy} onTake={() => void take()} />

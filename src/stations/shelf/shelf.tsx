@@ -118,6 +118,9 @@ export function Shelf({ entries, drawn }: { entries: ShelfEntry[]; drawn: Record
             if (chosen) void importFile(chosen);
           }}
         />
+        <Link href="/drawer" className="btn">
+          Drawer
+        </Link>
         <Link href="/new" className="btn btn-main">
           <Plus size={16} /> New from a load
         </Link>

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import type { Regulator } from '@/core/design/design';
+import { withWindingVolts } from '@/core/design/winding-edit';
 import { isSplit, windingCount } from '@/core/design/words';
 import type { StationId } from '@/core/judge/verdict';
 import { typicalEsr, typicalRippleRating } from '@/core/parts/capacitor';
@@ -98,11 +99,11 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             label={windingCount(design) === 2 ? 'Each half, rated' : 'Winding, rated'}
             value={transformer.ratedV}
             step={inList(STANDARD_SECONDARY_V)}
-            onCommit={(v) => edit({ transformer: { ratedV: v! } })}
+            onCommit={(v) => edit(withWindingVolts(design, v!))}
           />
           <QuantityField
             path="transformer.ratedVA"
-            label="Size, whole core"
+            label={transformer.source.kind === 'plate' ? 'Size, whole core' : 'Size, rated'}
             value={transformer.ratedVA}
             step={inList(STANDARD_VA)}
             onCommit={(v) => edit({ transformer: { ratedVA: v! } })}
@@ -137,7 +138,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             label="Diode class"
             value={rectifier.diode}
             options={DIODE_CLASSES.map((d) => ({ value: d.id, label: d.name }))}
-            onChange={(diode) => edit({ rectifier: { diode } })}
+            onChange={(diode) => edit({ rectifier: { diode, rated: null } })}
           />
           <p className="self-end pb-1 text-[13px] leading-snug text-quiet">{ARRANGEMENTS[rectifier.kind].facts.when}</p>
         </>

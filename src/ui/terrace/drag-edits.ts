@@ -1,3 +1,4 @@
+import { withWindingVolts } from '@/core/design/winding-edit';
 import type { Design, Patch } from '@/core/design/design';
 import { FIELD_LIMITS } from '@/core/design/limits';
 import type { Picture } from '@/core/judge/picture';
@@ -30,7 +31,7 @@ export function dragEdits(design: Design, picture: Picture, axis: VoltAxis) {
   const winding: DragEdit = (px) => {
     const ratedV = volts(nominalPeak)(px) / (Math.SQRT2 * (1 + model.regulation));
     const grid = ratedV > 60 ? 1 : 0.5;
-    return { transformer: { ratedV: clamp(Math.round(ratedV / grid) * grid, FIELD_LIMITS['transformer.ratedV']) } };
+    return withWindingVolts(design, clamp(Math.round(ratedV / grid) * grid, FIELD_LIMITS['transformer.ratedV']));
   };
   const reservoir: DragEdit = (px) => {
     const capacitanceF = nearestInDecades(

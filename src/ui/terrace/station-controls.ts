@@ -1,3 +1,4 @@
+import { withWindingVolts } from '@/core/design/winding-edit';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import type { Design, FilterStep, Patch } from '@/core/design/design';
 import { bankWords, isSplit, windingWords } from '@/core/design/words';
@@ -69,9 +70,7 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
     name: 'Winding',
     value: (d) => windingWords(d),
     reading: (p) => formatNominal(p.design.transformer.ratedVA, 'VA'),
-    step: (d, direction) => ({
-      transformer: { ratedV: stepInList(d.transformer.ratedV, STANDARD_SECONDARY_V, few(direction)) },
-    }),
+    step: (d, direction) => withWindingVolts(d, stepInList(d.transformer.ratedV, STANDARD_SECONDARY_V, few(direction))),
   },
   rectifier: {
     name: 'Rectifier',
@@ -80,7 +79,7 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
     step: (d, direction) => {
       const n = DIODE_CLASSES.findIndex((c) => c.id === d.rectifier.diode);
       const next = DIODE_CLASSES[Math.min(DIODE_CLASSES.length - 1, Math.max(0, n + few(direction)))]!;
-      return { rectifier: { diode: next.id } };
+      return { rectifier: { diode: next.id, rated: null } };
     },
   },
   before: {

@@ -1,0 +1,114 @@
+import { applyPatch, type Design } from '@/core/design/design';
+import type { Part } from '@/core/drawer/part';
+import { countFails, judge } from '@/core/judge/judge';
+import { picking, rankCandidates, type Candidate } from '@/core/size/picking';
+import { compareSets, patchOfSet, sizing, type SizedSet, type SizingAsk } from '@/core/size/sizing';
+import { partsIn } from '@/core/drawer/fit';
+import { studyDesign, studyWithHeat } from '@/core/study/operating-point';
+import { demoDesigns } from '@/server/demo';
+import { demoDrawer } from '@/server/demo-drawer';
+
+const [clock, dome, pen] = demoDesigns() as [Design, Design, Design];
+const drawer: Part[] = demoDrawer().map((p, n) => ({ ...p, id: `d${n}` }));
+
+function search(design: Design, ask: SizingAsk, studies = 120): SizedSet[] {
+  const found: SizedSet[] = [];
+  for (const progress of sizing(design, drawer, ask)) {
+    found.push(...progress.found);
+    if (progress.studies >= studies) break;
+  }
+  return found.sort(compareSets(ask.by));
+}
+
+describe('sizing whole sets', () => {
+  const sets = search(pen, { from: 'values', by: 'cost' });
+
+  test('every set said to hold holds when its values are put into the design and judged anew', () => {
+    const passing = sets.filter((s) => s.fails === 0);
+    expect(passing.length).toBeGreaterThan(5);
+    for (const set of passing.filter((_, n) => n % 20 === 0)) {
+      const verdicts = judge(studyDesign(applyPatch(pen, patchOfSet(set)))).filter((v) => v.id !== 'sink-touch');
+      expect([set.parts.map((p) => p.name).join(), countFails(verdicts)]).toEqual([
+        set.parts.map((p) => p.name).join(),
+        0,
+      ]);
+      expect(Math.min(...verdicts.map((v) => v.left))).toBeCloseTo(set.worstLeft, 2);
+    }
+  });
+
+  test('the cheapest comes first, and says what is tightest in it', () => {
+    const passing = sets.filter((s) => s.fails === 0);
+    for (let n = 1; n < passing.length; n++)
+      expect(passing[n]!.toPayEur).toBeGreaterThanOrEqual(passing[n - 1]!.toPayEur);
+    expect(passing[0]!.worst).toMatch(/: /);
+  });
+
+  test('a set that fails says at what', () => {
+    const failing = search(clock, { from: 'values', by: 'cost' }, 300).filter((s) => s.fails > 0);
+    expect(failing.length).toBeGreaterThan(0);
+    for (const set of failing.slice(0, 20)) {
+      expect(set.worstLeft).toBeLessThan(0);
+      expect(set.worst.length).toBeGreaterThan(15);
+    }
+  });
+
+  test('the drawer makes a cheaper set, and its parts are picked when it is taken', () => {
+    const both = search(pen, { from: 'both', by: 'cost' }).filter((s) => s.fails === 0);
+    const bought = sets.filter((s) => s.fails === 0);
+    expect(both[0]!.toPayEur).toBeLessThan(bought[0]!.toPayEur);
+    const taken = applyPatch(pen, patchOfSet(both[0]!));
+    expect(partsIn(taken).length).toBeGreaterThan(0);
+    expect(partsIn(taken)).toHaveLength(both[0]!.parts.filter((p) => p.partId !== null).length);
+  });
+
+  test('by heat, height or margin the order is that', () => {
+    const passing = sets.filter((s) => s.fails === 0);
+    const first = (by: SizingAsk['by']) => [...passing].sort(compareSets(by))[0]!;
+    expect(first('heat').lostW).toBe(Math.min(...passing.map((s) => s.lostW)));
+    expect(first('height').heightMm).toBe(Math.min(...passing.map((s) => s.heightMm)));
+    expect(Math.min(first('margin').worstLeft, 3)).toBe(Math.min(3, Math.max(...passing.map((s) => s.worstLeft))));
+  });
+
+  test('a wide window may live without a regulator', () => {
+    const sets = search(dome, { from: 'values', by: 'cost' }, 60);
+    expect(sets.some((s) => s.fails === 0 && s.parts.some((p) => p.name === 'no regulator'))).toBe(true);
+  });
+});
+
+test('another heatsink changes the junction and nothing of the circuit', () => {
+  const study = studyDesign(clock);
+  const cooler = studyWithHeat(study, { ...clock.heat, sinkKPerW: 0.5 });
+  const anew = studyDesign(applyPatch(clock, { heat: { sinkKPerW: 0.5 } }));
+  expect(cooler.high.heat!.junctionC).toBeCloseTo(anew.high.heat!.junctionC, 6);
+  expect(cooler.high.heat!.junctionC).toBeLessThan(study.high.heat!.junctionC - 5);
+  expect(cooler.low.rail).toEqual(study.low.rail);
+});
+
+describe('picking a part', () => {
+  const tried = (design: Design, role: Parameters<typeof picking>[1]) =>
+    rankCandidates([...picking(design, role, drawer)].filter((c): c is Candidate => c !== null));
+
+  test('the ring core that looks right for the clock is not: it idles above what the regulator bears', () => {
+    const ring = tried(clock, 'transformer').find((c) => /ring core/.test(c.part.name))!;
+    expect(ring.fails).toBeGreaterThan(0);
+    expect(ring.tightest!.title).toMatch(/Regulator input/);
+  });
+
+  test('taking the best gives what was promised', () => {
+    for (const role of ['reservoir', 'rectifier', 'sink'] as const) {
+      const best = tried(clock, role)[0]!;
+      const verdicts = judge(studyDesign(applyPatch(clock, best.patch)));
+      expect([role, countFails(verdicts)]).toEqual([role, best.fails]);
+    }
+  });
+
+  test('fewer failures come first', () => {
+    const list = tried(pen, 'reservoir');
+    expect(list.length).toBeGreaterThan(3);
+    for (let n = 1; n < list.length; n++) expect(list[n]!.fails).toBeGreaterThanOrEqual(list[n - 1]!.fails);
+  });
+
+  test('parts of other kinds are not tried', () => {
+    for (const c of tried(clock, 'sink')) expect(c.part.kind).toBe('sink');
+  });
+});
