@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
+import { watchFaults } from './faults';
 import { Server, shelf } from './server';
 
 const server = new Server(3421);
@@ -10,15 +11,7 @@ const TIDE = 'Tide-telegraph receiver, valves';
 test.beforeAll(() => server.start());
 test.afterAll(() => server.kill());
 
-const faults: string[] = [];
-test.beforeEach(({ page }) => {
-  faults.length = 0;
-  page.on('pageerror', (error) => faults.push(error.message));
-  page.on('console', (message) => {
-    if (message.type() === 'error') faults.push(message.text());
-  });
-});
-test.afterEach(() => expect(faults).toEqual([]));
+watchFaults();
 
 async function open(page: Page, name: string, place = '') {
   const ids = await shelf(server.url);

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
-import path from 'node:path';
 import { expect, test, type Locator, type Page } from '@playwright/test';
+import { accessible } from './accessible';
+import { watchFaults } from './faults';
 import { Server, shelf } from './server';
 
 const server = new Server();
@@ -11,16 +12,8 @@ const PEN = 'Tide-gauge pen recorder';
 test.beforeAll(() => server.start());
 test.afterAll(() => server.kill());
 
-const faults: string[] = [];
-test.beforeEach(({ page }) => {
-  faults.length = 0;
-  page.on('pageerror', (error) => faults.push(error.message));
-  page.on('console', (message) => {
-    // A refused save answers 4xx on purpose; the browser logs that by itself.
-    if (message.type() === 'error' && !/status of 4\d\d/.test(message.text())) faults.push(message.text());
-  });
-});
-test.afterEach(() => expect(faults).toEqual([]));
+// A refused save answers 4xx on purpose; the browser logs that by itself.
+const faults = watchFaults(/status of 4\d\d/);
 
 async function open(page: Page, name: string, place = '') {
   const ids = await shelf(server.url);
@@ -36,21 +29,6 @@ const station = (page: Page, name: string): Locator => page.getByRole('slider', 
 const saved = (page: Page) => expect(page.getByTestId('save-state')).toContainText('Saved');
 const fails = async (page: Page) =>
   Number(/^(\d+) of/.exec((await page.getByTestId('verdict-count').textContent()) ?? '')?.[1] ?? 0);
-
-async function accessible(page: Page) {
-  await page
-    .addScriptTag({ content: readFileSync(path.resolve('node_modules/axe-core/axe.min.js'), 'utf8') })
-    .catch(async () => {
-      await page.evaluate(readFileSync(path.resolve('node_modules/axe-core/axe.min.js'), 'utf8'));
-    });
-  const found = await page.evaluate(async () => {
-    const axe = (
-      window as unknown as { axe: { run(): Promise<{ violations: { id: string; nodes: { html: string }[] }[] }> } }
-    ).axe;
-    return (await axe.run()).violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 140)).join(' | ')}`);
-  });
-  expect(found).toEqual([]);
-}
 
 test('the shelf shows the demo designs with rating, terrace and worst margin', async ({ page }) => {
   await page.goto('/');

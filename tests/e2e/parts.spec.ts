@@ -1,0 +1,204 @@
+import { expect, test, type Page } from '@playwright/test';
+import { accessible } from './accessible';
+import { watchFaults } from './faults';
+import { Server, shelf } from './server';
+
+const server = new Server(3422);
+const CLOCK = 'Slave-clock line, stairwell';
+const DOME = 'Dome motor, unregulated';
+const PEN = 'Tide-gauge pen recorder';
+
+test.beforeAll(() => server.start());
+test.afterAll(() => server.kill());
+// A part in use answers 409, a refused file 422, on purpose.
+watchFaults(/status of 4\d\d/);
+
+async function open(page: Page, name: string, place: string) {
+  const ids = await shelf(server.url);
+  await page.goto(`${server.url}/design/${ids[name]}${place}`);
+}
+
+const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
+const saved = (page: Page) => expect(page.getByTestId('save-state')).toContainText('Saved');
+
+test('the ring core looks right for the clock, and the list says why it is not', async ({ page }) => {
+  await open(page, CLOCK, '/parts');
+  const row = page.getByRole('row').filter({ hasText: 'ring core' });
+  await expect(row).toContainText('Regulator input');
+  await expect(row.getByRole('cell', { name: '2', exact: true })).toBeVisible();
+});
+
+test('a can from the drawer is taken with a key, stands in the bill, and undo puts it back', async ({ page }) => {
+  await open(page, PEN, '/parts');
+  await page.getByRole('radio', { name: 'Reservoir' }).click();
+  const take = page.getByRole('button', { name: /^Take 4700 µF 40 V, snap-in, 2 in parallel/ });
+  await take.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('banner')).toContainText('2 × 4500 µF');
+  await tab(page, 'Bill');
+  await expect(page.getByRole('row').filter({ hasText: 'Electrolytic' })).toContainText('drawer: 4700 µF 40 V');
+  await saved(page);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('row').filter({ hasText: 'Electrolytic' })).toContainText('to buy');
+});
+
+test('sizing finds sets that hold, shows them, and one that is taken makes every verdict hold', async ({ page }) => {
+  await open(page, PEN, '/parts');
+  await tab(page, 'Size whole sets');
+  await page.getByRole('button', { name: 'Search' }).click();
+  const first = page.getByRole('button', { name: /^Take set 1:/ });
+  await expect(first).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole('img', { name: /Cost against worst margin/ })).toBeVisible();
+  const stop = page.getByRole('button', { name: 'Stop' });
+  if (await stop.isVisible()) await stop.click();
+  await first.click();
+  await page.getByRole('link', { name: 'Supply' }).click();
+  await expect(page.getByTestId('verdict-count')).toContainText(/^0 of|holds|hold/);
+  await page.getByRole('button', { name: 'Undo' }).click();
+});
+
+test('a search can be stopped', async ({ page }) => {
+  await open(page, DOME, '/parts');
+  await tab(page, 'Size whole sets');
+  await page.getByRole('button', { name: 'Search' }).click();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByText(/^Done: /)).toBeVisible();
+});
+
+test('readings win over the plate, and the page says how they disagree', async ({ page }) => {
+  await open(page, CLOCK, '/parts');
+  await tab(page, 'Transformer');
+  await page.getByLabel('It is known from').selectOption('test');
+  const loaded = page.getByLabel('Volts on the resistor');
+  await loaded.fill('20 V');
+  await loaded.press('Enter');
+  await expect(page.getByText('The two disagree.')).toBeVisible();
+  await loaded.fill('99 V');
+  await loaded.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('A load pulls a winding down');
+  await page.getByLabel('Volts on the meter’s DC range').fill('14 V');
+  await expect(page.getByText('This adapter gives direct current.')).toBeVisible();
+});
+
+test('a few turns more on the dome’s own winding lift what it idles at', async ({ page }) => {
+  await open(page, DOME, '/parts');
+  await tab(page, 'Transformer');
+  await expect(page.getByLabel('Secondary turns')).toHaveValue('62');
+  await page.getByRole('button', { name: 'Wind 64 turns' }).click();
+  await expect(page.getByLabel('Secondary turns')).toHaveValue('64');
+  await expect(page.getByText('needs an insulation test')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+});
+
+test('a parts file: good rows are shown, refused ones with their reason, nothing is taken before it is said', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/drawer`);
+  await page.getByRole('button', { name: 'Read a CSV' }).click();
+  const file = (text: string) => ({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await page
+    .getByLabel('Parts file')
+    .setInputFiles(file('\uFEFFkind;name;count;kPerW\nsink;"=Salty sink";2;3,3\nsink;Bad;1;cold\n'));
+  await expect(page.getByText('1 of 2 rows become parts')).toBeVisible();
+  await expect(page.getByText(/^Row 3: To air/)).toBeVisible();
+  await page.getByRole('button', { name: 'Take the 1 good rows' }).click();
+  await page.getByRole('button', { name: /^Heatsinks/ }).click();
+  await expect(page.getByRole('button', { name: '=Salty sink' })).toBeVisible();
+  const csv = await (await fetch(`${server.url}/api/parts/csv`)).text();
+  expect(csv).toContain("'=Salty sink");
+  await page.getByRole('button', { name: 'Read a CSV' }).click();
+  await page.getByLabel('Parts file').setInputFiles(file('a,b\n1,2\n'));
+  await expect(page.getByRole('alert')).toContainText("column 'kind' is missing");
+});
+
+test('a part in use asks before it goes, and can be put back', async ({ page }) => {
+  await open(page, CLOCK, '/parts');
+  await page.getByRole('radio', { name: 'Heatsink' }).click();
+  await page.getByRole('button', { name: /^Take Finned sink/ }).click();
+  await saved(page);
+  await tab(page, 'Drawer');
+  await page.getByRole('button', { name: /^Heatsinks/ }).click();
+  await page.getByRole('button', { name: 'Take Finned sink 2.5 K/W out of the drawer' }).click();
+  await expect(page.getByRole('alertdialog')).toContainText(CLOCK);
+  await page.getByRole('button', { name: 'Take it out all the same' }).click();
+  await expect(page.getByText('is out of the drawer')).toBeVisible();
+  await page.getByRole('button', { name: 'Put it back' }).click();
+  await expect(page.getByRole('button', { name: 'Finned sink 2.5 K/W', exact: true })).toBeVisible();
+});
+
+test('a part typed with a fault keeps what was typed and says where', async ({ page }) => {
+  await page.goto(`${server.url}/drawer`);
+  await page.getByRole('button', { name: 'Add a part' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Name').fill('My transformer');
+  await dialog.getByLabel('Secondary', { exact: true }).fill('twelve');
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(dialog.getByLabel('Secondary', { exact: true })).toHaveValue('twelve');
+  await dialog.getByLabel('Secondary', { exact: true }).fill('12 V');
+  await dialog.getByLabel('Size').fill('20');
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('button', { name: 'My transformer' })).toBeVisible();
+});
+
+test('consumers are pasted, summed, and the supply designed for them', async ({ page }) => {
+  await open(page, CLOCK, '/load');
+  await page.getByRole('button', { name: 'Paste or read a table' }).click();
+  await page
+    .getByRole('textbox', { name: /Cells from a spreadsheet/ })
+    .fill('Movement\t14\t50m\t60m\nChime\t1\t0,2\t0,3\nBad\tx\t1\t1');
+  await expect(page.getByText(/^Row 3: count/)).toBeVisible();
+  await page.getByRole('button', { name: 'Take 2 lines' }).click();
+  await page.getByRole('button', { name: 'Design it for these sums' }).click();
+  await expect(page.getByLabel('Peak load')).toHaveValue('1.14 A');
+  await expect(page.getByLabel('Lasting load')).toHaveValue('900 mA');
+  const standing = page.getByLabel('Standing of line 1');
+  await standing.fill('lots');
+  await standing.press('Enter');
+  await expect(page.getByRole('alert')).toBeVisible();
+  await expect(standing).toHaveValue('lots');
+});
+
+test('the checklist knows the design: a fuse is missing until it is chosen', async ({ page }) => {
+  await open(page, CLOCK, '/mains');
+  await expect(page.getByText('No primary fuse is chosen')).toBeVisible();
+  await page
+    .getByRole('button', { name: /^\d.* A$|mA$/ })
+    .first()
+    .click();
+  await expect(page.getByText(/Primary fuse .* time-lag, in the live conductor/)).toBeVisible();
+  await page.getByLabel('Switch').selectOption('1');
+  await expect(page.getByText('One switch pole, but the plug goes in both ways round.')).toBeVisible();
+  await page.getByText('Primary, running').click();
+  await expect(page.getByTestId('working')).toContainText('magnetising current');
+});
+
+test('a design begins at a transformer in hand', async ({ page }) => {
+  await page.goto(`${server.url}/new`);
+  await page.getByLabel('One winding, V').fill('18 V');
+  await page.getByLabel('Size', { exact: true }).fill('nought');
+  await page.getByRole('button', { name: 'Begin with it' }).click();
+  await expect(page.getByText(/^Size: /)).toBeVisible();
+  await page.getByLabel('Size', { exact: true }).fill('50 VA');
+  await page.getByRole('button', { name: 'Begin with it' }).click();
+  await expect(page.getByTestId('verdict-count')).toBeVisible();
+});
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`nothing stands in anybody's way on the new stations, ${theme}`, async ({ page, context }) => {
+    await context.addCookies([{ name: 'theme', value: theme, url: server.url }]);
+    await open(page, DOME, '/load');
+    await expect(page.getByLabel('Name of line 1')).toBeVisible();
+    await accessible(page);
+    await open(page, DOME, '/mains');
+    await expect(page.getByText('Primary, running')).toBeVisible();
+    await accessible(page);
+    await open(page, DOME, '/parts');
+    await expect(page.getByRole('row').nth(1)).toBeVisible();
+    await accessible(page);
+    for (const name of ['Size whole sets', 'Transformer', 'Reservoir', 'Bill', 'Drawer']) {
+      await tab(page, name);
+      await page.waitForTimeout(500);
+      await accessible(page);
+    }
+  });
+}
