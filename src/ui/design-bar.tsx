@@ -32,6 +32,8 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
   const history = useHistory();
   const path = usePathname();
   const supply = path === `/design/${id}`;
+  /** Bench and Sheet begin with a heading of their own. */
+  const headless = !/\/(bench|sheet)$/.test(path);
   const banded = supply || path === `/design/${id}/scope`;
   const places = [
     ['Load', `/design/${id}/load`],
@@ -48,7 +50,7 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
         <Mark />
       </Link>
       <div className="min-w-0 flex-1">
-        {supply && <h1 className="sr-only">{design.name}</h1>}
+        {headless && <h1 className="sr-only">{design.name}</h1>}
         <Name />
         <p className="truncate text-[12.5px] leading-4 text-quiet">
           {hazard && (

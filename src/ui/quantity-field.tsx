@@ -15,13 +15,15 @@ interface Props {
   label?: string | undefined;
   placeholder?: string;
   inputRef?: Ref<HTMLInputElement>;
+  /** What else can be wrong with it, as a sentence: against another field, for example. */
+  check?(value: number): string | null;
 }
 
 /**
  * A number typed as builders write it. What cannot be read stays in the field with a sentence under it; the design
  * keeps its last good value until then.
  */
-export function QuantityField({ path, value, onCommit, step, label, placeholder, inputRef }: Props) {
+export function QuantityField({ path, value, onCommit, step, label, placeholder, inputRef, check }: Props) {
   const limit = fieldLimit(path);
   const id = useId();
   const shown = value === null ? '' : formatForInput(value, limit.unit);
@@ -32,7 +34,7 @@ export function QuantityField({ path, value, onCommit, step, label, placeholder,
     if (text.trim() === '' && limit.optional) return { value: null };
     const parsed = parseQuantity(text, limit.unit);
     if (!parsed.ok) return { fault: parsed.error };
-    const out = rangeFault(path, parsed.value);
+    const out = rangeFault(path, parsed.value) ?? check?.(parsed.value) ?? null;
     return out ? { fault: out } : { value: parsed.value };
   }
 

@@ -106,7 +106,7 @@ export function Load() {
                   <th className="w-[88px] px-1 font-normal">Typical</th>
                   <th className="w-[88px] px-1 font-normal">Peak</th>
                   <th className="w-[76px] px-1 font-normal">Duty</th>
-                  <th />
+                  <td />
                 </tr>
               </thead>
               <tbody>
@@ -193,7 +193,7 @@ export function Load() {
                       <button
                         type="button"
                         className="btn btn-bare !px-1.5"
-                        aria-label={`Take line ${n + 1} off`}
+                        aria-label={`take off line ${n + 1}`}
                         onClick={() => setTable({ consumers: load.consumers.filter((_, k) => k !== n) })}
                       >
                         take off
@@ -235,7 +235,7 @@ export function Load() {
           <table className="w-full text-[15px]">
             <thead className="text-[13px] text-quiet">
               <tr>
-                <th />
+                <td />
                 <th className="text-right font-normal">{split ? 'plus rail' : 'sum'}</th>
                 {split && <th className="text-right font-normal">minus rail</th>}
                 <th className="text-right font-normal">designed for</th>

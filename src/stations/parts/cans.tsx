@@ -81,7 +81,7 @@ export function Cans() {
               <th className="px-2 text-right font-normal">Lasts</th>
               <th className="px-2 text-right font-normal">Height</th>
               <th className="px-2 text-right font-normal">Price</th>
-              <th />
+              <td />
             </tr>
           </thead>
           <tbody>

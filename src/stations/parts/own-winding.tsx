@@ -190,7 +190,7 @@ export function OwnWinding({ plan, onChange }: { plan: WindingPlan; onChange(pla
               <th className="pr-4 text-left font-normal">Secondary turns</th>
               <th className="px-3 text-right font-normal">valley, low line loaded</th>
               <th className="px-3 text-right font-normal">idles at, high line</th>
-              <th />
+              <td />
             </tr>
           </thead>
           <tbody>
@@ -207,7 +207,7 @@ export function OwnWinding({ plan, onChange }: { plan: WindingPlan; onChange(pla
                     <button
                       type="button"
                       className="btn !min-h-[24px]"
-                      aria-label={`Wind ${t.turns} turns`}
+                      aria-label={`wind so: ${t.turns} turns`}
                       onClick={() => set({ secondaryTurns: t.turns })}
                     >
                       wind so

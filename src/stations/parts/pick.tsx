@@ -121,7 +121,7 @@ export function PickParts() {
               <th className="px-2 text-right font-normal">Fails</th>
               <th className="px-2 text-right font-normal">Lost</th>
               <th className="px-2 text-right font-normal">Price</th>
-              <th />
+              <td />
             </tr>
           </thead>
           <tbody>
@@ -160,7 +160,7 @@ export function PickParts() {
                       type="button"
                       className="btn !min-h-[26px]"
                       disabled={taken}
-                      aria-label={`Take ${c.part.name}${c.use.how ? `, ${c.use.how}` : ''}`}
+                      aria-label={`${taken ? 'in it' : 'Take'} ${c.part.name}${c.use.how ? `, ${c.use.how}` : ''}`}
                       onClick={() => edit(c.patch)}
                     >
                       {taken ? 'in it' : 'Take'}

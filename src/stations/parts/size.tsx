@@ -172,7 +172,7 @@ export function SizeSets() {
                 <button
                   type="button"
                   className="btn !min-h-[26px]"
-                  aria-label={`Take set ${n + 1}: ${s.parts[0]!.name}`}
+                  aria-label={`Take it: set ${n + 1}, ${s.parts[0]!.name}`}
                   onClick={() => edit(patchOfSet(s))}
                 >
                   Take it

@@ -22,6 +22,9 @@ const WAYS: readonly { value: TransformerSource['kind']; label: string }[] = [
   { value: 'wound', label: 'being wound by hand' },
 ];
 
+const pullsDown = (loadedV: number, openV: number) =>
+  `A load pulls a winding down: ${formatQuantity(loadedV, 'V')} loaded cannot be above ${formatQuantity(openV, 'V')} open. Were the two swapped?`;
+
 /** Ways apart by more than this deserve a sentence, per cent. */
 const DISAGREE = { volts: 4, ohm: 25 } as const;
 
@@ -127,6 +130,7 @@ export function TransformerWays() {
                 path="transformer.openV"
                 label={`Open volts${half}`}
                 value={source.openV}
+                check={(v) => (source.kind === 'test' && v <= source.loadedV ? pullsDown(source.loadedV, v) : null)}
                 onCommit={(v) => set({ ...source, openV: v! })}
               />
               <QuantityField
@@ -143,6 +147,7 @@ export function TransformerWays() {
                 path="transformer.loadedV"
                 label="Volts on the resistor"
                 value={source.loadedV}
+                check={(v) => (v >= source.openV ? pullsDown(v, source.openV) : null)}
                 onCommit={(v) => set({ ...source, loadedV: v! })}
               />
               <QuantityField
@@ -154,12 +159,6 @@ export function TransformerWays() {
             </>
           )}
         </div>
-        {source.kind === 'test' && source.loadedV >= source.openV && (
-          <p role="alert" className="text-fail">
-            A load pulls a winding down: {formatQuantity(source.loadedV, 'V')} loaded cannot be above{' '}
-            {formatQuantity(source.openV, 'V')} open. Were the two swapped?
-          </p>
-        )}
         {source.kind === 'test' && <DirectCurrentCheck openV={source.openV} />}
         {source.kind === 'wound' && <OwnWinding plan={source.plan} onChange={(plan) => set({ kind: 'wound', plan })} />}
         <Identify />
@@ -206,7 +205,7 @@ export function TransformerWays() {
             <table className="mt-1 w-full text-[14px]">
               <thead className="text-left text-[13px] text-quiet">
                 <tr>
-                  <th className="font-normal" />
+                  <td />
                   <th className="text-right font-normal">plate</th>
                   <th className="text-right font-normal">this way</th>
                   <th className="text-right font-normal">apart</th>

@@ -193,7 +193,7 @@ export function Drawer() {
                   );
                 })}
                 <th className="px-2 text-[13px] font-normal text-quiet">Place</th>
-                <th />
+                <td />
               </tr>
               <tr className="border-b border-rule">
                 <td className="px-2 pb-1.5 text-[12.5px] text-quiet">{page ? `${page.total} of them` : 'reading…'}</td>
@@ -243,7 +243,7 @@ export function Drawer() {
                     <button
                       type="button"
                       className="btn btn-bare !min-h-[24px] !px-1.5 text-[13px]"
-                      aria-label={`Take ${part.name} out of the drawer`}
+                      aria-label={`take out ${part.name}`}
                       onClick={() => void take(part)}
                     >
                       take out
@@ -278,6 +278,11 @@ export function Drawer() {
           kind={kind}
           onClose={(changed) => {
             setEdited(null);
+            // A new one has to be seen, wherever the alphabet puts it.
+            if (changed && edited === 'new') {
+              setWords(changed.name);
+              setOffset(0);
+            }
             if (changed) void load();
           }}
         />

@@ -20,7 +20,8 @@ interface Props {
   /** Null for a new one. */
   part: Part | null;
   kind: PartKind;
-  onClose(changed: boolean): void;
+  /** The part as it was kept, or null. */
+  onClose(changed: Part | null): void;
 }
 
 /** One part, every rating typed as builders write it. What cannot be read stays where it was typed, with a sentence. */
@@ -70,14 +71,14 @@ export function PartForm({ part, kind, onClose }: Props) {
     const fault = Object.keys(found).length > 0 ? 'Some of it could not be read.' : partFault(draft);
     if (fault) return setTrouble(fault);
     const answer = await (part ? changePart({ ...draft, id: part.id }) : addPart(draft));
-    if (answer.ok) onClose(true);
+    if (answer.ok) onClose(answer.value);
     else setTrouble(answer.sentence);
   }
 
   return (
     <Dialog
       open
-      onOpenChange={() => onClose(false)}
+      onOpenChange={() => onClose(null)}
       title={part ? part.name : `New among the ${KINDS[kind].name.toLowerCase()}`}
     >
       <form
@@ -125,7 +126,7 @@ export function PartForm({ part, kind, onClose }: Props) {
           <button type="submit" className="btn btn-main">
             Keep it
           </button>
-          <button type="button" className="btn" onClick={() => onClose(false)}>
+          <button type="button" className="btn" onClick={() => onClose(null)}>
             Leave it
           </button>
         </div>
