@@ -56,6 +56,11 @@ export function partStore(db: Database.Database) {
      WHERE designs.deleted_at IS NULL AND json_extract(pick.value, '$.partId') = ? ORDER BY designs.name`,
   );
 
+  const used = db.prepare<[], { id: string; n: number }>(
+    `SELECT json_extract(pick.value, '$.partId') AS id, count(DISTINCT designs.id) AS n
+     FROM designs, json_each(designs.document, '$.picked') AS pick WHERE designs.deleted_at IS NULL GROUP BY 1`,
+  );
+
   const read = ({ price_eur, ratings, ...row }: Row): Part => ({
     id: row.id,
     kind: row.kind,
@@ -103,6 +108,10 @@ export function partStore(db: Database.Database) {
     /** Designs on the shelf that were given this part. */
     usedBy(id: string): { id: string; name: string }[] {
       return users.all(id);
+    },
+    /** How many designs on the shelf each part is in; parts in none are left out. */
+    uses(): Record<string, number> {
+      return Object.fromEntries(used.all().map(({ id, n }) => [id, n]));
     },
     all(): Part[] {
       return everything.all().map(read);

@@ -1,3 +1,4 @@
+import { bridgeHeat } from './rules/bridge-heat';
 import { chokeCritical, chokeIdle } from './rules/choke-critical';
 import { chokeRating } from './rules/choke-rating';
 import { diodeAverage } from './rules/diode-average';
@@ -43,6 +44,7 @@ export const RULES: readonly Rule[] = [
   diodeSurge,
   surgeHeating,
   sinkTouch,
+  bridgeHeat,
   holdUp,
   chokeIdle,
 ];

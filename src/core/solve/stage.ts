@@ -53,6 +53,8 @@ export function stageSolver(shape: Circuit) {
   const u = new Float64Array(nP);
   const loadA = new Float64Array(nR);
   const extraA = new Float64Array(nR);
+  const lastStep = new Float64Array(nR);
+  const damping = new Float64Array(nR);
   const segment = new Int32Array(nR);
   const segmentLow = new Float64Array(nR);
   const segmentHigh = new Float64Array(nR);
@@ -316,7 +318,10 @@ export function stageSolver(shape: Circuit) {
         const ohm = -level[oYR + (nX + r) * nR + r]!;
         const step = (wanted - extraA[r]!) / Math.max(1 + ohm * gradient, 0.05);
         if (Math.abs(step) > 1e-10 * (Math.abs(wanted) + typicalA)) {
-          extraA[r]! += step;
+          // Where the load bends sharply the steps can swing about its knee for ever: then each swing is halved.
+          damping[r] = round === 0 ? 1 : step * lastStep[r]! < 0 ? 0.5 * damping[r]! : Math.min(1, 1.2 * damping[r]!);
+          lastStep[r] = step;
+          extraA[r]! += damping[r]! * step;
           moved = true;
         }
       }

@@ -69,7 +69,7 @@ export function loadLineVariations(design: Design): (Variation & { outputA: numb
   return (['low', 'nominal', 'high'] as const).flatMap((condition) =>
     LOAD_LINE_SHARES.map((share) => {
       const amps = Math.max(share * outputA, 1e-9);
-      const demand = { outputA: amps, ...(negativeA === null ? {} : { negativeA: share * negativeA }) };
+      const demand = { outputA: amps, typicalA: null, ...(negativeA === null ? {} : { negativeA: share * negativeA }) };
       return { condition, patch: { demand }, outputA: share * outputA };
     }),
   );

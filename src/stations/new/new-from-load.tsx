@@ -16,6 +16,7 @@ import { MiniTerrace } from '@/ui/terrace/mini-terrace';
 import { StateSign } from '@/ui/state-sign';
 import { Working } from '@/ui/working';
 import { callback, solver } from '@/workers/client';
+import { FromReadings } from './from-readings';
 import { FromTransformer } from './from-transformer';
 import { loadSchema, valueOf, type LoadForm } from './load-schema';
 
@@ -178,6 +179,7 @@ export function NewFromLoad() {
             </fieldset>
           </form>
           <FromTransformer />
+          <FromReadings />
         </div>
         <section aria-label="Proposal" aria-live="polite">
           {proposal ? (

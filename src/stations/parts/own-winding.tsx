@@ -183,7 +183,7 @@ export function OwnWinding({ plan, onChange }: { plan: WindingPlan; onChange(pla
         />
       </ul>
       <div>
-        <h3 className="text-[16px] font-semibold">A few turns more or less, before it is closed</h3>
+        <h2 className="text-[16px] font-semibold">A few turns more or less, before it is closed</h2>
         <table className="mt-1 text-[14px]">
           <thead className="text-[13px] text-quiet">
             <tr>

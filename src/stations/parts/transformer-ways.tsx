@@ -12,6 +12,7 @@ import { parseQuantity } from '@/core/quantity/parse';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
+import { Combine } from './combine';
 import { Identify } from './identify';
 import { OwnWinding } from './own-winding';
 
@@ -161,6 +162,7 @@ export function TransformerWays() {
         </div>
         {source.kind === 'test' && <DirectCurrentCheck openV={source.openV} />}
         {source.kind === 'wound' && <OwnWinding plan={source.plan} onChange={(plan) => set({ kind: 'wound', plan })} />}
+        <Combine />
         <Identify />
       </div>
       <aside aria-label="Its model" className="space-y-3">

@@ -224,6 +224,11 @@ export function Drawer() {
                       {part.name}
                     </button>
                     {part.condition === 'salvaged' && <span className="ml-1.5 text-[12.5px] text-tight">salvaged</span>}
+                    {page.uses[part.id] && (
+                      <span className="ml-1.5 text-[12.5px] text-volt">
+                        in {page.uses[part.id]} {page.uses[part.id] === 1 ? 'design' : 'designs'}
+                      </span>
+                    )}
                   </td>
                   {ratings.map((r) => (
                     <td key={r.key} className="whitespace-nowrap px-2 text-right">

@@ -5,6 +5,8 @@ import type { PartPage } from '@/server/parts';
 
 export interface DrawerPage extends PartPage {
   counts: Partial<Record<PartKind, number>>;
+  /** In how many designs each part is, by its id. */
+  uses: Record<string, number>;
 }
 
 export type Outcome<T> =

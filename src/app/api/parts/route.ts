@@ -42,7 +42,7 @@ export function GET(request: NextRequest) {
     offset: number('offset') ?? 0,
     limit: number('limit') ?? 100,
   });
-  return NextResponse.json({ ...page, counts: drawer().counts() });
+  return NextResponse.json({ ...page, counts: drawer().counts(), uses: drawer().uses() });
 }
 
 /** Puts a part into the drawer. */
