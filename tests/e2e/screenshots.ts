@@ -11,6 +11,7 @@ async function main() {
   const ids = await shelf(server.url);
   const clock = `/design/${ids['Slave-clock line, stairwell']}`;
   const tide = `/design/${ids['Tide-telegraph receiver, valves']}`;
+  const dome = `/design/${ids['Dome motor, unregulated']}`;
   const pen = `/design/${ids['Tide-gauge pen recorder']}`;
   const fixesDone = (page: Page) => page.locator('[data-testid=fix]:enabled').first().waitFor();
 
@@ -71,6 +72,44 @@ async function main() {
         await page.getByTestId('step-reservoir-ripple').getByText('expected', { exact: false }).first().waitFor();
         await page.getByTestId('step-reservoir-loaded').getByText('Too low', { exact: false }).waitFor();
       },
+    },
+    {
+      name: 'load',
+      at: `${dome}/load`,
+      prepare: async (page) => page.getByLabel('Name of line 1').waitFor(),
+    },
+    {
+      name: 'sizing',
+      at: `${pen}/parts`,
+      prepare: async (page) => {
+        await page.getByRole('tab', { name: 'Size whole sets' }).click();
+        await page.getByRole('button', { name: 'Search' }).click();
+        await page.getByRole('button', { name: /^Take it: set 5,/ }).waitFor();
+        await page.waitForTimeout(2500);
+        const stop = page.getByRole('button', { name: 'Stop' });
+        if (await stop.isVisible()) await stop.click();
+      },
+    },
+    {
+      name: 'own-winding',
+      at: `${dome}/parts`,
+      prepare: async (page) => {
+        await page.getByRole('tab', { name: 'Transformer' }).click();
+        await page
+          .getByRole('button', { name: /^wind so/ })
+          .first()
+          .waitFor();
+      },
+    },
+    {
+      name: 'pick',
+      at: `${clock}/parts`,
+      prepare: async (page) => page.getByText('simulated in this design').waitFor(),
+    },
+    {
+      name: 'mains-side',
+      at: `${dome}/mains`,
+      prepare: async (page) => page.locator('summary', { hasText: 'Primary, running' }).waitFor(),
     },
     { name: 'sheet', at: `${clock}/sheet`, height: 1160, prepare: async (page) => page.getByTestId('sheet').waitFor() },
   ];

@@ -66,7 +66,12 @@ test.each<[string, Patch]>([
 
 test('the touch caution warns and never fails; so do a missing half cycle and an idle choke', () => {
   expect(verdict('sink-touch', { heat: { sinkKPerW: 25 } })!.state).toBe('tight');
-  expect(RULES.filter((r) => r.advisory).map((r) => r.id)).toEqual(['sink-touch', 'bridge-heat', 'hold-up', 'choke-idle']);
+  expect(RULES.filter((r) => r.advisory).map((r) => r.id)).toEqual([
+    'sink-touch',
+    'bridge-heat',
+    'hold-up',
+    'choke-idle',
+  ]);
   expect(new Set(RULES.map((r) => r.id)).size).toBe(RULES.length);
 });
 
