@@ -1,5 +1,6 @@
 import { fluxAt, type Circuit, type CircuitRail, type Port } from '@/core/circuit/assemble';
 import { wrightOmega } from './wright-omega';
+import { zeroBetween } from './zero';
 
 /** Where the search for a periodic cycle starts, and on which scale each state counts. */
 export interface Guess {
@@ -85,7 +86,7 @@ export function firstGuess(circuit: Circuit, scaleOnly = false): Guess {
       Math.max(1e-5 * railPeak, (0.05 * running * periodS) / (2 * reservoirF)),
     );
     // Where only the scales are wanted the level may be a guess.
-    const inputV = scaleOnly ? 0.8 * railPeak : zeroBetween(balance, 0, railPeak, resolution);
+    const inputV = scaleOnly ? 0.8 * railPeak : balanced(balance, railPeak, resolution);
     if (coupled && !input.choke) meanInto(circuit, feeding, inputV, input.ohm, others, drawn[index]);
     const loadA = loadAt(rail, share * inputV, ahead, shuntS);
     let v = share * inputV;
@@ -139,30 +140,11 @@ export function firstGuess(circuit: Circuit, scaleOnly = false): Guess {
   return guess;
 }
 
-/** Where a falling function crosses zero between two bounds, by false position with the stale end halved. */
-function zeroBetween(f: (v: number) => number, from: number, to: number, resolution: number): number {
-  let low = from;
-  let high = to;
-  let atLow = f(low);
-  let atHigh = f(high);
-  if (!(atLow > 0)) return low;
-  if (!(atHigh < 0)) return high;
-  for (let round = 0; round < 20 && high - low > resolution; round++) {
-    const straight = (low * atHigh - high * atLow) / (atHigh - atLow);
-    const v = straight > low && straight < high && round < 12 ? straight : (low + high) / 2;
-    const y = f(v);
-    if (Math.abs(v - (y > 0 ? low : high)) < resolution) return v;
-    if (y > 0) {
-      low = v;
-      atLow = y;
-      atHigh /= 2;
-    } else {
-      high = v;
-      atHigh = y;
-      atLow /= 2;
-    }
-  }
-  return (low + high) / 2;
+/** The voltage at which what comes in is what goes out: nothing or the peak where one always outweighs the other. */
+function balanced(balance: (v: number) => number, peakV: number, resolution: number): number {
+  const empty = balance(0);
+  const full = balance(peakV);
+  return empty <= 0 ? 0 : full >= 0 ? peakV : zeroBetween(balance, 0, peakV, empty, full, resolution);
 }
 
 interface Feed {

@@ -1,5 +1,6 @@
 import type { Circuit } from '@/core/circuit/assemble';
 import { STAGES } from './esdirk';
+import { zeroBetween } from './zero';
 import type { Integrator, Records } from './integrator';
 
 /** One quantity of the circuit, a number per record. */
@@ -286,30 +287,17 @@ export function crossing(t: Column, column: Column, threshold: number, r: number
     c.push(column[n]! - threshold);
     times.push(t[n]!);
   }
-  let atLow = c[0]!;
-  let atHigh = c[1]!;
+  const atLow = c[0]!;
+  const atHigh = c[1]!;
   // Newton's divided differences.
   for (let order = 1; order < c.length; order++) {
     for (let n = c.length - 1; n >= order; n--) c[n] = (c[n]! - c[n - 1]!) / (times[n]! - times[n - order]!);
   }
-  let low = times[0]!;
-  let high = times[1]!;
-  // False position, the end that stays counting half; it stays within the bracket, as the crossing does.
-  for (let round = 0; round < 40 && high - low > 1e-9 * (times[1]! - times[0]!); round++) {
-    const at = (low * atHigh - high * atLow) / (atHigh - atLow);
-    const middle = at > low && at < high ? at : (low + high) / 2;
+  const value = (at: number) => {
     let v = c[c.length - 1]!;
-    for (let n = c.length - 2; n >= 0; n--) v = v * (middle - times[n]!) + c[n]!;
-    if (v === 0 || (middle - low < 1e-9 * (times[1]! - times[0]!) && round > 4)) return middle;
-    if (v > 0 === atHigh > 0) {
-      high = middle;
-      atHigh = v;
-      atLow /= 2;
-    } else {
-      low = middle;
-      atLow = v;
-      atHigh /= 2;
-    }
-  }
-  return (low + high) / 2;
+    for (let n = c.length - 2; n >= 0; n--) v = v * (at - times[n]!) + c[n]!;
+    return v;
+  };
+  const [from, to] = [times[0]!, times[1]!];
+  return zeroBetween(value, from, to, atLow, atHigh, 1e-9 * (to - from));
 }

@@ -7,6 +7,7 @@ import type { VariationResult } from '@/core/study/variation';
 import { typicalRippleRating } from '@/core/parts/capacitor';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { parseQuantity, type Unit } from '@/core/quantity/parse';
+import { ChoiceField } from '@/ui/choice-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
 import { solver } from '@/workers/client';
 
@@ -68,6 +69,17 @@ export function Cans() {
           <Small label="Grade" value={grade} onChange={setGrade} unit="°C" />
           <Small label="Hours at its grade" value={hours} onChange={setHours} unit="" />
           <Small label="Air around it" value={air} onChange={setAir} unit="°C" />
+          <div className="w-[200px]">
+            <ChoiceField
+              label="Each stands for"
+              value={reservoir.pair ? 'pair' : 'one'}
+              options={[
+                { value: 'one', label: 'one can' },
+                { value: 'pair', label: 'two in series, balanced' },
+              ]}
+              onChange={(v: string) => edit({ reservoir: { pair: v === 'pair' } })}
+            />
+          </div>
         </div>
         <table className="w-full border-collapse text-[14px]">
           <thead className="text-[13px] text-quiet">

@@ -157,21 +157,14 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             step={inDecades(E6)}
             onCommit={(v) => edit({ reservoir: { capacitanceF: v! } })}
           />
-          <QuantityField
-            path="reservoir.cans"
-            value={reservoir.cans}
-            step={by(1)}
-            onCommit={(v) => edit({ reservoir: { cans: Math.round(v!) } })}
-          />
-          <ChoiceField
-            label="Each stands for"
-            value={reservoir.pair ? 'pair' : 'one'}
-            options={[
-              { value: 'one', label: 'one can' },
-              { value: 'pair', label: 'two in series' },
-            ]}
-            onChange={(v: string) => edit({ reservoir: { pair: v === 'pair' } })}
-          />
+          {reservoir.cans > 1 && (
+            <QuantityField
+              path="reservoir.cans"
+              value={reservoir.cans}
+              step={by(1)}
+              onCommit={(v) => edit({ reservoir: { cans: Math.round(v!) } })}
+            />
+          )}
           <QuantityField
             path="reservoir.ratedV"
             value={reservoir.ratedV}
