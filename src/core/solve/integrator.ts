@@ -4,6 +4,7 @@ import { Arena } from './arena';
 import { SolveError } from './solve-error';
 import { LEVELS, stageSolver, type StageSolver } from './stage';
 import { turnOffEvents } from './turn-off';
+import { turnOnForesight } from './turn-on';
 
 /** A flat copy of the method's coefficients: module bindings and nested arrays cost more than the arithmetic. */
 const { STAGES, GAMMA } = esdirk;
@@ -32,6 +33,8 @@ const LONGEST = 1 / 16;
 const GRID = Float64Array.from({ length: LEVELS }, (_, l) => 2 ** (-l / 2));
 /** Where a derivative is needed afresh, the stage that yields it is this short, as a share of the period. */
 const INSTANT = 1e-7;
+/** First step into a charging pulse, as a share of the period. */
+const FIRST = 1 / 100;
 /** No step is made shorter than this share of the period for the sake of accuracy. */
 const SHORTEST = 1e-8;
 
@@ -216,6 +219,7 @@ function newIntegrator(shape: Circuit): Integrator {
   const nDiodePorts = nP - shape.acPorts.length;
   const events = turnOffEvents(shape, stage, lastRow.subarray(records.port, records.port + nP), x);
   const eventful = events.any;
+  const foresight = turnOnForesight(shape, stage);
   const low = new Float64Array(nX);
   const high = new Float64Array(nX);
   load(shape);
@@ -225,6 +229,7 @@ function newIntegrator(shape: Circuit): Integrator {
     ({ periodS } = next);
     for (let l = 0; l < LEVELS; l++) gridH[l] = LONGEST * periodS * GRID[l]!;
     events.load(next);
+    foresight.load(next);
     records.count = 0;
   }
 
@@ -358,6 +363,10 @@ function newIntegrator(shape: Circuit): Integrator {
     derive(t, options);
     sheet = draft;
     origin = 0;
+    foresight.begin();
+    const emfAt = (at: number) => emf(circuit, mains, at);
+    let quiet = false;
+    let starting = false;
     for (const stop of stops(from, to, mains)) {
       while (t < stop) {
         if (++steps > MOST_STEPS) fail('the integration needs more steps than any real supply would');
@@ -375,6 +384,15 @@ function newIntegrator(shape: Circuit): Integrator {
         }
         const landing = forced > 0;
         forced = 0;
+        if (quiet && !landing) {
+          const ends = foresight.within(t, h, emfAt);
+          if (ends > 1e-4 * h && ends < h) {
+            h = ends;
+            index = -1;
+            starting = true;
+          }
+          quiet = false;
+        }
         stage.setStep(index, GAMMA * h);
         if (record) open();
         // The first stage is the last one of the step before.
@@ -424,12 +442,16 @@ function newIntegrator(shape: Circuit): Integrator {
           if (value > high[n]!) high[n] = value;
         }
         lastI2 = i2[LAST]!;
+        quiet = foresight.quiet(h);
         const ceased = eventful && events.cut();
         if (ceased) derive(t, options);
         else if (record) for (let n = 0, at = origin + LAST * stride; n < stride; n++) lastRow[n] = sheet[at + n]!;
         else if (eventful) for (let n = 0; n < nP; n++) lastRow[records.port + n] = portA[n]!;
         wanted =
           h * Math.min(++calm > 3 ? 4 : 1.42, Math.max(0.2, 0.85 * Math.sqrt(1 / Math.sqrt(Math.max(error, 1e-9)))));
+        // Where a pulse begins nothing that went before says how long a step may be.
+        if (starting) wanted = Math.min(wanted, FIRST * periodS);
+        starting = false;
         if (ceased) wanted = Math.max(wanted, usual);
         else if (!landing && index >= 0) usual = Math.max(h, 0.8 * usual);
       }

@@ -312,6 +312,10 @@ export function stageSolver(shape: Circuit) {
         }
       }
       if (extra) {
+        if (round === 0) {
+          damping[r] = 1;
+          lastStep[r] = 0;
+        }
         const wanted = extra(v, t);
         const dv = 1e-6 * (Math.abs(v) + 1e-3);
         const gradient = (extra(v + dv, t) - wanted) / dv;
@@ -319,7 +323,7 @@ export function stageSolver(shape: Circuit) {
         const step = (wanted - extraA[r]!) / Math.max(1 + ohm * gradient, 0.05);
         if (Math.abs(step) > 1e-10 * (Math.abs(wanted) + typicalA)) {
           // Where the load bends sharply the steps can swing about its knee for ever: then each swing is halved.
-          damping[r] = round === 0 ? 1 : step * lastStep[r]! < 0 ? 0.5 * damping[r]! : Math.min(1, 1.2 * damping[r]!);
+          damping[r] = step * lastStep[r]! < 0 ? 0.5 * damping[r]! : Math.min(1, 1.2 * damping[r]!);
           lastStep[r] = step;
           extraA[r]! += damping[r]! * step;
           moved = true;
