@@ -141,6 +141,7 @@ test('an arrangement is chosen from its card, and what the design had is kept', 
   await expect(page.getByTestId('terrace').getByText('−24.0 V')).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(page.getByTestId('terrace').getByText('−24.0 V')).toHaveCount(0);
+  await expect(page.getByTestId('save-state')).toContainText('Saved');
 });
 
 test('unequal rails: a heavier minus rail is drawn and judged', async ({ page }) => {

@@ -61,7 +61,7 @@ test('a bad load is told at its field, and what was typed stays', async ({ page 
   await page.goto('/new');
   await page.getByLabel(/^Volts/).fill('fifteen');
   await page.getByLabel(/^Amperes/).fill('-1');
-  await page.getByLabel(/^Ripple/).fill('');
+  await page.getByLabel(/^Ripple it/).fill('');
   await page.getByRole('button', { name: 'Propose a supply' }).click();
   await expect(page.getByText("'fifteen' is not a number")).toBeVisible();
   await expect(page.getByText('Load current cannot be negative')).toBeVisible();
