@@ -231,7 +231,7 @@ function Small({
   const read = parseQuantity(value, unit);
   return (
     <label className="text-[13px] text-quiet">
-      {label}
+      <span className="block">{label}</span>
       <input
         className="field !w-[130px] text-ink"
         value={value}

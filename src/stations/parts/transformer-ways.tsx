@@ -23,6 +23,8 @@ const WAYS: readonly { value: TransformerSource['kind']; label: string }[] = [
   { value: 'wound', label: 'being wound by hand' },
 ];
 
+const percent = (value: number, digits: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)} %`;
+
 const pullsDown = (loadedV: number, openV: number) =>
   `A load pulls a winding down: ${formatQuantity(loadedV, 'V')} loaded cannot be above ${formatQuantity(openV, 'V')} open. Were the two swapped?`;
 
@@ -218,13 +220,13 @@ export function TransformerWays() {
                   <td>open volts</td>
                   <td className="text-right">{formatQuantity(compared.plate.openV, 'V')}</td>
                   <td className="text-right">{formatQuantity(compared.way.openV, 'V')}</td>
-                  <td className="text-right">{compared.way.openOffPct.toFixed(1)} %</td>
+                  <td className="text-right">{percent(compared.way.openOffPct, 1)}</td>
                 </tr>
                 <tr className="border-t border-rule/60">
                   <td>copper, cold</td>
                   <td className="text-right">{formatQuantity(compared.plate.ohm, 'ohm')}</td>
                   <td className="text-right">{formatQuantity(compared.way.ohm, 'ohm')}</td>
-                  <td className="text-right">{compared.way.ohmOffPct.toFixed(0)} %</td>
+                  <td className="text-right">{percent(compared.way.ohmOffPct, 0)}</td>
                 </tr>
               </tbody>
             </table>
