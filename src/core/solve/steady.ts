@@ -19,7 +19,7 @@ export interface SteadyOptions {
 const ACCEPT = 3e-4;
 const MOST_PASSES = 60;
 /** Longest search, ms. */
-const MOST_MS = 900;
+const MOST_MS = 700;
 /** Cycles the circuit then runs by itself. */
 const COASTING_CYCLES = 10;
 /** Passes after which a search that has not closed counts as bouncing. */

@@ -14,7 +14,7 @@ import { findCycle, solveSteady } from './steady';
 const TOLERANCE = 8e-6;
 
 /** Longest a whole run may take, ms. */
-const MOST_MS = 1200;
+const MOST_MS = 800;
 
 export interface TransientOptions {
   /** Number of waveform samples in every cycle; none when left out. */
