@@ -12,14 +12,19 @@ export function fileName(name: string): string {
   );
 }
 
-/** Hands text to the person as a file. */
-export function download(name: string, text: string, type: string) {
-  const url = URL.createObjectURL(new Blob([text], { type: `${type};charset=utf-8` }));
+/** Hands a picture or table to the person as a file. */
+export function save(name: string, blob: Blob) {
+  const url = URL.createObjectURL(blob);
   const link = document.createElement('a');
   link.href = url;
   link.download = name;
   link.click();
   setTimeout(() => URL.revokeObjectURL(url), 1000);
+}
+
+/** Hands text to the person as a file. */
+export function download(name: string, text: string, type: string) {
+  save(name, new Blob([text], { type: `${type};charset=utf-8` }));
 }
 
 /** Hands the whole design to the person as a JSON file. */

@@ -196,9 +196,15 @@ for (const theme of ['light', 'dark'] as const) {
     await open(page, DOME, '/parts');
     await expect(page.getByRole('row').nth(1)).toBeVisible();
     await accessible(page);
-    for (const name of ['Size whole sets', 'Transformer', 'Reservoir', 'Bill', 'Drawer']) {
+    for (const [name, shown] of [
+      ['Size whole sets', 'Keeps the load, the mains'],
+      ['Transformer', 'The model it makes'],
+      ['Reservoir', 'One can or several'],
+      ['Bill', 'To buy, without what comes'],
+      ['Drawer', 'Find by name, place or note'],
+    ] as const) {
       await tab(page, name);
-      await page.waitForTimeout(500);
+      await expect(page.getByText(shown).or(page.getByLabel(shown)).first()).toBeVisible();
       await accessible(page);
     }
   });

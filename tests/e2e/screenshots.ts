@@ -85,7 +85,7 @@ async function main() {
         await page.getByRole('tab', { name: 'Size whole sets' }).click();
         await page.getByRole('button', { name: 'Search' }).click();
         await page.getByRole('button', { name: /^Take it: set 5,/ }).waitFor();
-        await page.waitForTimeout(2500);
+        await page.getByText(/[2-9]\d\d circuits simulated/).waitFor({ timeout: 15_000 });
         const stop = page.getByRole('button', { name: 'Stop' });
         if (await stop.isVisible()) await stop.click();
       },

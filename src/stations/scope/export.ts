@@ -2,16 +2,6 @@
 
 import type { Shown } from './channel';
 
-/** Hands a picture or table to the person as a file. */
-export function save(name: string, blob: Blob): void {
-  const url = URL.createObjectURL(blob);
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 1000);
-}
-
 /** The shown traces as a table: one row a sample, time first. Numbers with points, commas between them. */
 export function tracesCsv(shown: readonly Shown[], stepS: number): string {
   const heads = ['time_s', ...shown.map((s) => `"${s.trace.label.replace(/"/g, '""')} (${s.trace.unit})"`)];

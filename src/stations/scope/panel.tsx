@@ -6,7 +6,8 @@ import { layOver, type ScopeRun, type Traces } from '@/core/study/traces';
 import { formatQuantity } from '@/core/quantity/format';
 import { ChoiceField } from '@/ui/choice-field';
 import { MOST_SHOWN, STROKES, stepDivision, valueAt, type Channel, type Shown } from './channel';
-import { save, screenPng, standaloneSvg, tracesCsv } from './export';
+import { save } from '@/ui/download';
+import { screenPng, standaloneSvg, tracesCsv } from './export';
 import { readTrace } from './read-trace';
 import type { Overlay } from './screen';
 
