@@ -235,6 +235,9 @@ export function networkOf(design: Design, condition: Condition, adjust: Adjust =
   const diode = diodeClass(design.rectifier.diode).law;
   const { rails } = ARRANGEMENTS[design.rectifier.kind];
   const filter = filterOf(design, condition, adjust.capacitanceFactor ?? 1);
+  // A start surge has died away in everything but a start, and would only cost time there.
+  const running = (loads: Load[]) =>
+    condition.id === 'surge' ? loads : loads.map(({ surge: _gone, ...load }) => (void _gone, load as Load));
   return {
     frequencyHz: design.mains.frequencyHz,
     mains: {
@@ -252,7 +255,10 @@ export function networkOf(design: Design, condition: Condition, adjust: Adjust =
           kind: design.rectifier.kind,
           diode: { ...diode, saturationCurrentA: diode.saturationCurrentA * (adjust.diodeSaturationFactor ?? 1) },
         },
-        rails: Array.from({ length: rails }, (_, rail) => ({ filter, load: loadsOf(design, condition.load, rail) })),
+        rails: Array.from({ length: rails }, (_, rail) => ({
+          filter,
+          load: running(loadsOf(design, condition.load, rail)),
+        })),
       },
     ],
     ...(design.heater ? { acLoads: [heaterLoad(design.heater, model.regulation, level)] } : {}),
