@@ -22,13 +22,12 @@ export function run(command, args, extra = {}) {
   if (result.status !== 0) process.exit(result.status ?? 1);
 }
 
-export function ensureInstalled() {
+export function ensureInstalled({ quiet = process.argv.includes('--quiet') } = {}) {
   const mark = path.join(root, 'node_modules/.package-lock.json');
   const lock = path.join(root, 'package-lock.json');
   if (existsSync(mark) && statSync(mark).mtimeMs >= statSync(lock).mtimeMs - 1000) return;
-  if (!process.argv.includes('--quiet'))
-    console.log('Installing packages (the database driver is compiled; a few minutes the first time)…');
-  run('npm', ['ci'], process.argv.includes('--quiet') ? { stdio: ['ignore', 'ignore', 'inherit'] } : {});
+  if (!quiet) console.log('Installing packages (the database driver is compiled; a few minutes the first time)…');
+  run('npm', ['ci'], quiet ? { stdio: ['ignore', 'ignore', 'inherit'] } : {});
 }
 
 if (process.argv[1] && path.resolve(process.argv[1]) === fileURLToPath(import.meta.url)) ensureInstalled();

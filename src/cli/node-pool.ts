@@ -16,10 +16,7 @@ export async function solveInThreads(
   threads: number,
   options: PoolOptions = {},
 ): Promise<VariationResult[]> {
-  const workers = Array.from(
-    { length: threads },
-    () => new Worker(new URL('./pool-thread-start.mjs', import.meta.url)),
-  );
+  const workers = Array.from({ length: threads }, () => new Worker(new URL('./pool-thread.mjs', import.meta.url)));
   try {
     const solvers = workers.map((w) => Comlink.wrap<VariationSolver>(endpoint(w)));
     return await runPool(

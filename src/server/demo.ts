@@ -30,6 +30,21 @@ export function demoDesigns(): Design[] {
     { outputV: 180, outputA: 0.045, tolerancePct: 25, rippleVpp: 3, kind: 'current' },
     mains,
   );
+  const physics = blankDesign(
+    'Physics room bench supply, 0 to 25 V',
+    { outputV: 25, outputA: 1.5, tolerancePct: 5, rippleVpp: 0.005, kind: 'current' },
+    mains,
+  );
+  const knobs = {
+    kind: 'bench',
+    maxV: 25,
+    limitA: 1.65,
+    referenceV: 2.5,
+    shuntOhm: 0.33,
+    opampMaxV: 44,
+    shuntPct: 1,
+    resistorPct: 1,
+  } as const;
   return [
     {
       ...clock,
@@ -38,7 +53,7 @@ export function demoDesigns(): Design[] {
       rectifier: { ...clock.rectifier, kind: 'bridge', diode: 'si-3a' },
       reservoir: { ...clock.reservoir, capacitanceF: 6800e-6, ratedV: 50 },
       regulator: { kind: 'fixed', size: '78S', outputV: 24 },
-      heat: { ambientC: 35, sinkKPerW: 1.5, interface: 'mica' },
+      heat: { ...clock.heat, ambientC: 35, sinkKPerW: 1.5, interface: 'mica' },
     },
     {
       ...dome,
@@ -102,7 +117,7 @@ export function demoDesigns(): Design[] {
       rectifier: { ...clock.rectifier, kind: 'bridge', diode: 'si-1a' },
       reservoir: { ...pen.reservoir, capacitanceF: 1000e-6, ratedV: 25 },
       regulator: { kind: 'fixed', size: '78', outputV: 12 },
-      heat: { ambientC: 40, sinkKPerW: 20, interface: 'dry' },
+      heat: { ...clock.heat, ambientC: 40, sinkKPerW: 20, interface: 'dry' },
     },
     {
       ...drum,
@@ -112,7 +127,7 @@ export function demoDesigns(): Design[] {
       rectifier: { ...clock.rectifier, kind: 'split-bridge', diode: 'si-1a' },
       reservoir: { ...drum.reservoir, capacitanceF: 2200e-6, ratedV: 50 },
       regulator: { kind: 'fixed', size: '78M', outputV: 18 },
-      heat: { ambientC: 35, sinkKPerW: 10, interface: 'mica' },
+      heat: { ...clock.heat, ambientC: 35, sinkKPerW: 10, interface: 'mica' },
     },
     {
       ...tide,
@@ -126,6 +141,34 @@ export function demoDesigns(): Design[] {
         bleederOhm: 10000,
       },
       heater: { ratedV: 6.3, currentA: 1.8 },
+    },
+    {
+      ...physics,
+      note: 'Volts and amps by two knobs. The fan starts by the sink’s own temperature and stands still through most lessons.',
+      transformer: { ...clock.transformer, ratedV: 25, ratedVA: 160, regulationPct: 7, hotC: 70, core: 'toroid' },
+      rectifier: { ...clock.rectifier, kind: 'bridge', diode: 'si-8a' },
+      reservoir: { ...physics.reservoir, cans: 2, capacitanceF: 6800e-6, ratedV: 63 },
+      regulator: { ...knobs, transistor: 'tip3055', passes: 3, emitterOhm: 0.15 },
+      heat: {
+        ...clock.heat,
+        ambientC: 25,
+        sinkKPerW: 1,
+        interface: 'mica',
+        box: 'vented',
+        boxCm2: 2400,
+        fan: 'switched',
+        fanOnC: 60,
+      },
+    },
+    {
+      ...physics,
+      name: 'Physics room bench supply, first try',
+      note: 'One transistor on a middling sink. Fine at 25 V; set it to a volt at full current and it cooks.',
+      transformer: { ...clock.transformer, ratedV: 25, ratedVA: 160, regulationPct: 7, hotC: 70, core: 'toroid' },
+      rectifier: { ...clock.rectifier, kind: 'bridge', diode: 'si-8a' },
+      reservoir: { ...physics.reservoir, cans: 2, capacitanceF: 6800e-6, ratedV: 63 },
+      regulator: { ...knobs, transistor: '2n3055', passes: 1, emitterOhm: 0.15 },
+      heat: { ...clock.heat, ambientC: 25, sinkKPerW: 2.2, interface: 'mica', box: 'vented', boxCm2: 2400 },
     },
   ];
 }

@@ -3,12 +3,12 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import { ToggleGroup } from 'radix-ui';
 import { useState } from 'react';
 import { NAME_MAX } from '@/core/design/limits';
 import { arrangementWords, ratingWords } from '@/core/design/words';
-import { BANDS, type Band } from '@/core/judge/picture';
+import { BANDS } from '@/core/judge/picture';
 import { Mark } from './mark';
+import { Segments } from './segments';
 import { useDesign, useEdit, useHistory, useSession, useView } from './session';
 import type { SaveState } from './view';
 
@@ -39,6 +39,8 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
     ['Load', `/design/${id}/load`],
     ['Supply', `/design/${id}`],
     ['Scope', `/design/${id}/scope`],
+    ['Heat', `/design/${id}/heat`],
+    ['Worst case', `/design/${id}/worst`],
     ['Parts', `/design/${id}/parts`],
     ['Mains side', `/design/${id}/mains`],
     ['Bench', `/design/${id}/bench`],
@@ -65,23 +67,12 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
         </p>
       </div>
       {banded && (
-        <ToggleGroup.Root
-          type="single"
+        <Segments
+          label="Mains band in front"
           value={band}
-          onValueChange={(v) => v && view.setState({ band: v as Band })}
-          aria-label="Mains band in front"
-          className="flex rounded border border-rule"
-        >
-          {BANDS.map((b) => (
-            <ToggleGroup.Item
-              key={b}
-              value={b}
-              className="h-[28px] px-2.5 text-[14px] first:rounded-l last:rounded-r data-[state=on]:bg-ink data-[state=on]:text-paper"
-            >
-              {b}
-            </ToggleGroup.Item>
-          ))}
-        </ToggleGroup.Root>
+          options={BANDS.map((b) => ({ value: b, label: b }))}
+          onChange={(b) => view.setState({ band: b })}
+        />
       )}
       <div className="flex">
         <button

@@ -87,19 +87,22 @@ export function startSolving(document: DesignStore, view: View): () => void {
 /** Whether two designs differ in nothing that a solution depends on. */
 function onlyWords(a: Design, b: Design): boolean {
   return (
-    [
-      'demand',
-      'load',
-      'mains',
-      'transformer',
-      'rectifier',
-      'reservoir',
-      'filter',
-      'heater',
-      'regulator',
-      'heat',
-    ] as const
-  ).every((key) => a[key] === b[key]);
+    (
+      [
+        'demand',
+        'load',
+        'mains',
+        'transformer',
+        'rectifier',
+        'reservoir',
+        'filter',
+        'heater',
+        'preRegulator',
+        'regulator',
+        'heat',
+      ] as const
+    ).every((key) => a[key] === b[key]) && a.mainsSide.box === b.mainsSide.box
+  );
 }
 
 /** Leaves a performance measure from the edit to the frame that shows its picture. */

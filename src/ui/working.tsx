@@ -11,13 +11,20 @@ const ORIGIN_WORDS: Record<Figure['origin'], string> = {
   chosen: 'chosen by you',
 };
 
-/** How a number came about: expression, values put in, estimate beside it, source, assumptions. */
-export function Working({ figure }: { figure: Figure }) {
+/**
+ * How a number came about: expression, values put in, estimate beside it, source, assumptions.
+ * @param named false where its name and value already stand above
+ */
+export function Working({ figure, named = true }: { figure: Figure; named?: boolean }) {
   return (
     <div data-testid="working" className="text-[14px] leading-snug">
       <p className="flex flex-wrap items-baseline gap-x-2">
-        <span className="serif font-semibold">{figure.label}</span>
-        <span className="text-[17px] font-semibold text-volt">{formatQuantity(figure.value, figure.unit)}</span>
+        {named && (
+          <>
+            <span className="serif font-semibold">{figure.label}</span>
+            <span className="text-[17px] font-semibold text-volt">{formatQuantity(figure.value, figure.unit)}</span>
+          </>
+        )}
         <span className="text-[13px] text-quiet">
           {ORIGIN_WORDS[figure.origin]}
           {figure.condition ? `, ${figure.condition}` : ''}

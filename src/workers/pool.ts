@@ -3,10 +3,12 @@ export interface PoolWorker<T, R> {
   run(chunk: T[]): Promise<R[]>;
 }
 
-export interface PoolOptions {
+export interface PoolOptions<R = unknown> {
   /** Items handed over at a time: large enough to be worth the message, small enough to stop soon. */
   chunk?: number;
   onProgress?: (done: number, of: number) => void;
+  /** Results as they come, chunk by chunk, in no certain order of chunks. */
+  onFound?: (results: R[]) => void;
   signal?: AbortSignal;
 }
 
@@ -24,7 +26,7 @@ export class Stopped extends Error {
 export async function runPool<T, R>(
   workers: readonly PoolWorker<T, R>[],
   items: readonly T[],
-  { chunk = 24, onProgress, signal }: PoolOptions = {},
+  { chunk = 24, onProgress, onFound, signal }: PoolOptions<R> = {},
 ): Promise<R[]> {
   const results = new Array<R>(items.length);
   let next = 0;
@@ -38,6 +40,8 @@ export async function runPool<T, R>(
         const found = await worker.run(items.slice(from, next));
         found.forEach((r, k) => (results[from + k] = r));
         done += found.length;
+        if (signal?.aborted) throw new Stopped('stopped');
+        onFound?.(found);
         onProgress?.(done, items.length);
       }
     }),

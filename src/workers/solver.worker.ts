@@ -1,25 +1,45 @@
 import * as Comlink from 'comlink';
 import { mainsForReadings, testPoints, type TestPoint } from '@/core/bench/test-points';
-import type { Ask, Design, Mains, PartRole, Patch } from '@/core/design/design';
+import type { Ask, Design, Mains, PartRole } from '@/core/design/design';
 import { readPartsCsv, type RowResult } from '@/core/drawer/csv';
 import type { Part } from '@/core/drawer/part';
 import { windingCount } from '@/core/design/words';
+import { cornerGrid, type Grid } from '@/core/judge/corners';
+import { singleChanges, type SingleChange } from '@/core/judge/single-change';
 import { simulateFixes } from '@/core/judge/fixes';
 import { mainsSide, type MainsReport } from '@/core/mains-side/mains-side';
 import { pictureOf, summaryOf, type Picture, type Summary } from '@/core/judge/picture';
 import type { Fix } from '@/core/judge/verdict';
-import { picking, type Candidate } from '@/core/size/picking';
+import { tryPart, type Candidate, type Try } from '@/core/size/picking';
 import { sizing, type SizingAsk, type SizingProgress } from '@/core/size/sizing';
 import { proposing, type Proposal, type SearchProgress } from '@/core/size/propose';
 import { SolveError } from '@/core/solve/solve-error';
 import { scopeTraces, type ScopeBand, type ScopeRun, type Traces } from '@/core/study/traces';
+import {
+  coolerWays,
+  heatView,
+  selfLimit,
+  type CoolerWay,
+  type HeatCorner,
+  type HeatView,
+} from '@/core/study/heat-report';
+import { letsGoAt } from '@/core/study/cascade';
+import { solveBuilds, type Build } from '@/core/study/tolerance';
 import { solveVariations } from '@/core/study/variation';
-import { schools, type School } from '@/core/study/schools';
+import {
+  coolingWays,
+  designOf,
+  regulatorWays,
+  technologies,
+  type Technology,
+  type Way,
+} from '@/core/study/regulator-schools';
+import { schools } from '@/core/study/schools';
+import { typicalCost } from '@/core/study/cost';
 import { billOf, type BillLine } from '@/core/study/bill';
-import { studyDesign, warmStartFrom, type WarmStart } from '@/core/study/operating-point';
+import { studyDesign, warmStartFrom, type WarmStart } from '@/core/study/study';
 
-export interface SchoolReport extends Omit<School, 'design'> {
-  patch: Patch;
+export interface SchoolReport extends Way {
   answer: Answer<{
     summary: Summary;
     outputV: number;
@@ -31,7 +51,19 @@ export interface SchoolReport extends Omit<School, 'design'> {
     rippleV: number;
     costEur: number;
     fails: number;
+    /** Ripple on the output at low line, V peak to peak; heat of the regulator at its worst. */
+    outputRippleV: number;
+    regulatorW: number;
+    junctionC: number | null;
+    sinkC: number | null;
   }>;
+}
+
+/** The arguments about regulators and cooling, on one design. */
+export interface RegulatorSchools {
+  regulators: SchoolReport[];
+  cooling: SchoolReport[];
+  technology: Technology;
 }
 
 /** What a parts file would become. */
@@ -51,6 +83,33 @@ function answer<T>(work: () => T): Answer<T> {
     if (error instanceof SolveError) return { ok: false, error: error.message };
     throw error;
   }
+}
+
+function schoolReport(way: Way, variant: Design): SchoolReport {
+  return {
+    ...way,
+    answer: answer(() => {
+      const { picture, study } = pictureOf(variant);
+      const { low, nominal, high, idle } = picture.points;
+      const windings = nominal.solution.windings.slice(0, windingCount(variant));
+      const hottest = study.lowest?.heat ? study.lowest : high;
+      return {
+        summary: summaryOf(picture),
+        outputV: nominal.outputMeanV,
+        railV: nominal.rail.meanV,
+        risesPct: 100 * (idle.rail.meanV / low.rail.meanV - 1),
+        windingA: Math.max(...windings.map((w) => w.rmsA)),
+        pulseA: Math.max(...windings.map((w) => w.peakA)),
+        rippleV: nominal.rail.ripplePeakToPeakV,
+        costEur: picture.costEur,
+        fails: picture.fails,
+        outputRippleV: low.outputRippleVpp,
+        regulatorW: hottest.watts.regulator,
+        junctionC: hottest.heat?.junctionC ?? null,
+        sinkC: hottest.heat?.sinkC ?? null,
+      };
+    }),
+  };
 }
 
 const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
@@ -77,25 +136,57 @@ const solver = {
   },
   /** The three schools of feeding the reservoir, each solved on this design's own values. */
   schools(design: Design): SchoolReport[] {
-    return schools(design).map(({ design: variant, ...school }) => ({
-      ...school,
-      patch: { filter: variant.filter },
-      answer: answer(() => {
-        const { picture } = pictureOf(variant);
-        const { low, nominal, idle } = picture.points;
-        return {
-          summary: summaryOf(picture),
-          outputV: nominal.outputMeanV,
-          railV: nominal.rail.meanV,
-          risesPct: 100 * (idle.rail.meanV / low.rail.meanV - 1),
-          windingA: Math.max(...nominal.solution.windings.slice(0, windingCount(design)).map((w) => w.rmsA)),
-          pulseA: Math.max(...nominal.solution.windings.slice(0, windingCount(design)).map((w) => w.peakA)),
-          rippleV: nominal.rail.ripplePeakToPeakV,
-          costEur: picture.costEur,
-          fails: picture.fails,
-        };
-      }),
-    }));
+    return schools(design).map(({ design: variant, shape, name, creed }) =>
+      schoolReport({ id: shape, name, creed, patch: { filter: variant.filter } }, variant),
+    );
+  },
+  /** Ready-made, discrete and op-amp regulators, then passive and blown cooling, and what a converter would do. */
+  regulatorSchools(design: Design): Answer<RegulatorSchools> {
+    return answer(() => {
+      const report = (way: Way) => schoolReport(way, designOf(design, way));
+      return {
+        regulators: regulatorWays(design).map(report),
+        cooling: coolingWays(design).map(report),
+        technology: technologies(design, typicalCost(design)),
+      };
+    });
+  },
+  /** The heat of one corner, steady or after some minutes; null where the corner has no meaning. */
+  heat(design: Design, corner: HeatCorner, minutes: number | null): Answer<HeatView | null> {
+    return answer(() => heatView(design, corner, minutes));
+  },
+  /** At which load the first of two in cascade lets go, A. */
+  letsGo(design: Design): Answer<number | null> {
+    return answer(() => letsGoAt(design));
+  },
+  /** At which current it limits itself, and what would make it cooler. */
+  cooler(design: Design): Answer<{ limit: ReturnType<typeof selfLimit>; ways: CoolerWay[] }> {
+    return answer(() => ({ limit: selfLimit(design), ways: coolerWays(design) }));
+  },
+  /** Every verdict in every circumstance. */
+  corners(design: Design): Answer<Grid> {
+    return answer(() => cornerGrid(design));
+  },
+  /** Single changes, simulated one after the other; a newer search or stopSearch ends it. */
+  async changes(job: number, design: Design, onFound: (found: SingleChange[]) => void): Promise<boolean> {
+    newestSearch = job;
+    let batch: SingleChange[] = [];
+    let since = performance.now();
+    for (const change of singleChanges(design)) {
+      batch.push(change);
+      if (performance.now() - since < 80) continue;
+      onFound(batch);
+      batch = [];
+      await breathe();
+      if (newestSearch !== job) return false;
+      since = performance.now();
+    }
+    onFound(batch);
+    return true;
+  },
+  /** Runs of builds drawn from the parts' spreads, by the number of the first of each run. */
+  builds(design: Design, seed: number, size: number, firsts: readonly number[]): Build[][] {
+    return firsts.map((from) => solveBuilds(design, seed, from, size));
   },
   variations: solveVariations,
   scope(design: Design, run: ScopeRun, band: ScopeBand): Answer<Traces> {
@@ -135,30 +226,9 @@ const solver = {
   stopSearch(): void {
     newestSearch = 0;
   },
-  /** Tries parts in a design one after another; a newer search or stopSearch ends it. */
-  async pick(
-    job: number,
-    design: Design,
-    role: PartRole,
-    parts: Part[],
-    onFound: (found: Candidate[], tried: number) => void,
-  ): Promise<boolean> {
-    newestSearch = job;
-    let batch: Candidate[] = [];
-    let tried = 0;
-    let since = performance.now();
-    for (const candidate of picking(design, role, parts)) {
-      tried++;
-      if (candidate) batch.push(candidate);
-      if (performance.now() - since < 80) continue;
-      onFound(batch, tried);
-      batch = [];
-      await breathe();
-      if (newestSearch !== job) return false;
-      since = performance.now();
-    }
-    onFound(batch, tried);
-    return true;
+  /** Simulates a design with each of some parts taken. */
+  tryParts(design: Design, role: PartRole, tries: readonly Try[]): (Candidate | null)[] {
+    return tries.map((one) => tryPart(design, role, one));
   },
   /** Sizes whole sets; a newer search or stopSearch ends it. */
   async size(

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { Server, shelf } from './server';
+import { goTo, openDesign } from './open';
+import { Server } from './server';
 
 const server = new Server();
 const CLOCK = 'Slave-clock line, stairwell';
@@ -8,18 +9,15 @@ const PEN = 'Tide-gauge pen recorder';
 test.beforeAll(() => server.start());
 test.afterAll(() => server.kill());
 
-async function open(page: Page, name: string, place = '') {
-  const ids = await shelf(server.url);
-  await page.goto(`/design/${ids[name]}${place}`);
-}
+const open = (page: Page, name: string, place = '') => openDesign(page, server, name, place);
 
 const saved = (page: Page) => expect(page.getByTestId('save-state')).toContainText('Saved');
 
 test.describe('the shelf', () => {
   test('a duplicate is a design of its own, found by its name', async ({ page }) => {
-    await page.goto('/');
+    await goTo(page, '/');
     await page.getByRole('button', { name: `Duplicate ${CLOCK}` }).click();
-    await expect(page.getByTestId('shelf-entry')).toHaveCount(6);
+    await expect(page.getByTestId('shelf-entry')).toHaveCount(8);
     await page.getByLabel('Find a design').fill('copy');
     await expect(page.getByTestId('shelf-entry')).toHaveCount(1);
     await page.getByLabel('Find a design').fill('800 mA');
@@ -33,7 +31,7 @@ test.describe('the shelf', () => {
   });
 
   test('paper or charcoal is remembered', async ({ page }) => {
-    await page.goto('/');
+    await goTo(page, '/');
     await page.getByRole('button', { name: 'Paper or charcoal' }).click();
     await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
     await page.reload();
@@ -41,7 +39,7 @@ test.describe('the shelf', () => {
   });
 
   test('what is not there is said to be not there', async ({ page }) => {
-    await page.goto('/design/nobody');
+    await goTo(page, '/design/nobody');
     await expect(page.getByRole('heading', { name: 'Not on the shelf' })).toBeVisible();
     await page.getByRole('link', { name: 'To the shelf' }).click();
     await expect(page.getByTestId('shelf-entry').first()).toBeVisible();
@@ -116,7 +114,7 @@ test.describe('workings', () => {
     await page.getByRole('button', { name: /^Stored, idle/ }).click();
     await expect(page.getByTestId('working')).toContainText('½·C·V²');
 
-    await page.goto('/');
+    await goTo(page, '/');
     await open(page, PEN, '/bench');
     await page
       .getByRole('button', { name: /^Expected .* show the working/ })
@@ -161,7 +159,7 @@ test('another arrangement keeps every value that still means something', async (
   await arrange('Centre tap', 'Half-wave');
   await expect(page.getByRole('slider', { name: 'Winding' })).toContainText('24 V');
   await page.getByRole('slider', { name: 'Regulator' }).click();
-  await page.getByLabel('Kind').selectOption('none');
+  await page.getByLabel('Family').selectOption('none');
   await expect(page.getByText('No regulator: the reservoir feeds the load directly')).toBeVisible();
   for (let n = 0; n < 3; n++) await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('slider', { name: 'Regulator' })).toContainText('78S24');
@@ -175,7 +173,7 @@ test('pages come with a policy that lets nothing in from elsewhere, and ask for 
   page.on('request', (r) => {
     if (!r.url().startsWith(server.url) && !/^(data|blob):/.test(r.url())) elsewhere.push(r.url());
   });
-  const response = await page.goto('/');
+  const response = await goTo(page, '/');
   const policy = response!.headers()['content-security-policy']!;
   expect(policy).toContain("default-src 'self'");
   expect(policy).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic'/);

@@ -1,7 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
 import { accessible } from './accessible';
 import { watchFaults } from './faults';
-import { Server, shelf } from './server';
+import { goTo, openDesign } from './open';
+import { Server } from './server';
 
 const server = new Server(3422);
 const CLOCK = 'Slave-clock line, stairwell';
@@ -13,10 +14,7 @@ test.afterAll(() => server.kill());
 // A part in use answers 409, a refused file 422, on purpose.
 watchFaults(/status of 4\d\d/);
 
-async function open(page: Page, name: string, place: string) {
-  const ids = await shelf(server.url);
-  await page.goto(`${server.url}/design/${ids[name]}${place}`);
-}
+const open = (page: Page, name: string, place = '') => openDesign(page, server, name, place);
 
 const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 const saved = (page: Page) => expect(page.getByTestId('save-state')).toContainText('Saved');
@@ -94,7 +92,7 @@ test('a few turns more on the dome’s own winding lift what it idles at', async
 test('a parts file: good rows are shown, refused ones with their reason, nothing is taken before it is said', async ({
   page,
 }) => {
-  await page.goto(`${server.url}/drawer`);
+  await goTo(page, `${server.url}/drawer`);
   await page.getByRole('button', { name: 'Read a CSV' }).click();
   const file = (text: string) => ({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
   await page
@@ -128,7 +126,7 @@ test('a part in use asks before it goes, and can be put back', async ({ page }) 
 });
 
 test('a part typed with a fault keeps what was typed and says where', async ({ page }) => {
-  await page.goto(`${server.url}/drawer`);
+  await goTo(page, `${server.url}/drawer`);
   await page.getByRole('button', { name: 'Add a part' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Name').fill('My transformer');
@@ -174,7 +172,7 @@ test('the checklist knows the design: a fuse is missing until it is chosen', asy
 });
 
 test('a design begins at a transformer in hand', async ({ page }) => {
-  await page.goto(`${server.url}/new`);
+  await goTo(page, `${server.url}/new`);
   await page.getByLabel('One winding, V').fill('18 V');
   await page.getByLabel('Size', { exact: true }).fill('nought');
   await page.getByRole('button', { name: 'Begin with it' }).click();

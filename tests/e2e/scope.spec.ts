@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { watchFaults } from './faults';
-import { Server, shelf } from './server';
+import { openDesign } from './open';
+import { Server } from './server';
 
 const server = new Server(3421);
 const CLOCK = 'Slave-clock line, stairwell';
@@ -13,10 +14,7 @@ test.afterAll(() => server.kill());
 
 watchFaults();
 
-async function open(page: Page, name: string, place = '') {
-  const ids = await shelf(server.url);
-  await page.goto(`${server.url}/design/${ids[name]}${place}`);
-}
+const open = (page: Page, name: string, place = '') => openDesign(page, server, name, place);
 
 const screen = (page: Page) => page.getByTestId('scope-screen');
 const trace = (page: Page, id: string) => screen(page).locator(`[data-trace="${id}"]`);
@@ -34,7 +32,13 @@ test('the scope shows current, reservoir and output, and a drag on the terrace m
   await page.mouse.move(box.x + box.width / 2, box.y + 60, { steps: 6 });
   await page.mouse.up();
   await expect.poll(() => pathOf(page, 'reservoir-v-0')).not.toBe(before);
+  await expect(page.getByTestId('save-state')).toContainText('Saved');
   await page.keyboard.press('Control+z');
+  await expect(page.getByRole('slider', { name: 'Reservoir', exact: true })).toHaveAttribute(
+    'aria-valuetext',
+    /^6800 µF/,
+  );
+  await expect(page.getByTestId('save-state')).toContainText('Saved');
 });
 
 test('every run is drawn, and says its own figures', async ({ page }) => {

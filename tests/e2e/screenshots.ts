@@ -29,14 +29,6 @@ async function main() {
     { name: 'split', at: `/design/${ids['Drum seismograph amplifier, ±18 V']}`, prepare: fixesDone },
     { name: 'choke-input', at: tide, prepare: async (page) => page.getByTestId('verdict-count').waitFor() },
     {
-      name: 'three-inputs',
-      at: tide,
-      prepare: async (page) => {
-        await page.getByRole('button', { name: 'Compare inputs' }).click();
-        await page.getByRole('button', { name: 'Take this one' }).first().waitFor();
-      },
-    },
-    {
       name: 'arrangements',
       at: clock,
       prepare: async (page) => {
@@ -58,6 +50,28 @@ async function main() {
         await page.getByLabel('Run', { exact: true }).selectOption('removal');
         await page.getByText('highest after', { exact: false }).waitFor();
       },
+    },
+    {
+      name: 'regulator',
+      at: `/design/${ids['Physics room bench supply, 0 to 25 V']}`,
+      prepare: async (page) => {
+        await page.getByTestId('verdict-count').waitFor();
+        await page.getByRole('slider', { name: 'Regulator' }).click();
+      },
+    },
+    {
+      name: 'heat',
+      at: `/design/${ids['Physics room bench supply, first try']}/heat`,
+      prepare: async (page) => {
+        await page.getByRole('radio', { name: 'Lowest output' }).click();
+        await page.getByText('Regulator beyond its limit').waitFor();
+        await page.getByText('What would make it cooler').waitFor();
+      },
+    },
+    {
+      name: 'worst-case',
+      at: `${clock}/worst`,
+      prepare: async (page) => page.getByText('by margin gained per euro').waitFor(),
     },
     { name: 'supply-in-trouble', at: pen, theme: 'dark', prepare: fixesDone },
     {

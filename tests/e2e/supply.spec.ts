@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { accessible } from './accessible';
 import { watchFaults } from './faults';
-import { Server, shelf } from './server';
+import { goTo, openDesign } from './open';
+import { Server } from './server';
 
 const server = new Server();
 const CLOCK = 'Slave-clock line, stairwell';
@@ -15,10 +16,7 @@ test.afterAll(() => server.kill());
 // A refused save answers 4xx on purpose; the browser logs that by itself.
 const faults = watchFaults(/status of 4\d\d/);
 
-async function open(page: Page, name: string, place = '') {
-  const ids = await shelf(server.url);
-  await page.goto(`/design/${ids[name]}${place}`);
-}
+const open = (page: Page, name: string, place = '') => openDesign(page, server, name, place);
 
 async function openSupply(page: Page, name: string) {
   await open(page, name);
@@ -31,8 +29,8 @@ const fails = async (page: Page) =>
   Number(/^(\d+) of/.exec((await page.getByTestId('verdict-count').textContent()) ?? '')?.[1] ?? 0);
 
 test('the shelf shows the demo designs with rating, terrace and worst margin', async ({ page }) => {
-  await page.goto('/');
-  await expect(page.getByTestId('shelf-entry')).toHaveCount(5);
+  await goTo(page, '/');
+  await expect(page.getByTestId('shelf-entry')).toHaveCount(7);
   const pen = page.getByTestId('shelf-entry').filter({ hasText: PEN });
   await expect(pen).toContainText('12 V, 800 mA');
   await expect(pen).toContainText(/verdicts fail/);
@@ -41,7 +39,7 @@ test('the shelf shows the demo designs with rating, terrace and worst margin', a
 });
 
 test('a new design from a load is proposed, passes its verdicts and opens', async ({ page }) => {
-  await page.goto('/');
+  await goTo(page, '/');
   await page.getByRole('link', { name: 'New from a load' }).click();
   await page.getByLabel(/^Volts/).fill('18 V');
   await page.getByLabel(/^Amperes/).fill('250m');
@@ -53,12 +51,12 @@ test('a new design from a load is proposed, passes its verdicts and opens', asyn
   await page.getByRole('button', { name: 'Take it and open' }).click();
   await expect(page.getByTestId('verdict-count')).toContainText(/^All \d+ (hold|pass)/);
   await expect(station(page, 'Load')).toContainText('250 mA');
-  await page.goto('/');
-  await expect(page.getByTestId('shelf-entry')).toHaveCount(6);
+  await goTo(page, '/');
+  await expect(page.getByTestId('shelf-entry')).toHaveCount(8);
 });
 
 test('a bad load is told at its field, and what was typed stays', async ({ page }) => {
-  await page.goto('/new');
+  await goTo(page, '/new');
   await page.getByLabel(/^Volts/).fill('fifteen');
   await page.getByLabel(/^Amperes/).fill('-1');
   await page.getByLabel(/^Ripple it/).fill('');
@@ -256,7 +254,7 @@ test('the sheet fits one page of A4 and of Letter', async ({ page }) => {
 });
 
 test('export and import bring a design back; a broken or foreign file changes nothing', async ({ page }, info) => {
-  await page.goto('/');
+  await goTo(page, '/');
   const count = await page.getByTestId('shelf-entry').count();
   const waiting = page.waitForEvent('download');
   await page.getByRole('button', { name: `Export ${DOME}` }).click();
@@ -282,7 +280,7 @@ test('export and import bring a design back; a broken or foreign file changes no
   await give('dome.json', readFileSync(file, 'utf8'));
   await expect(page).toHaveURL(/\/design\//);
   await expect(page.getByLabel('Name of the design')).toHaveValue(DOME);
-  await page.goto('/');
+  await goTo(page, '/');
   await expect(page.getByTestId('shelf-entry')).toHaveCount(count + 1);
   await page
     .getByRole('button', { name: `Delete ${DOME}` })
@@ -342,16 +340,16 @@ test('killed and started again, everything is there', async ({ page }) => {
   await page.getByLabel('Name of the design').fill(`${CLOCK}, cut back`);
   await page.keyboard.press('Enter');
   await saved(page);
-  await page.goto('/');
+  await goTo(page, '/');
   await expect(page.getByTestId('shelf-entry').filter({ hasText: 'cut back' })).toBeVisible();
 });
 
 for (const theme of ['light', 'dark']) {
   test(`nothing stands in anybody's way: axe finds nothing on any screen, ${theme}`, async ({ page, context }) => {
     await context.addCookies([{ name: 'theme', value: theme, url: server.url }]);
-    await page.goto('/');
+    await goTo(page, '/');
     await accessible(page);
-    await page.goto('/new');
+    await goTo(page, '/new');
     await page.getByRole('button', { name: 'Propose a supply' }).click();
     await expect(page.getByTestId('proposal')).toBeVisible();
     await accessible(page);

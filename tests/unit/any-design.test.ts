@@ -9,8 +9,12 @@ import { readDesign } from '@/core/design/schema';
 import { judge } from '@/core/judge/judge';
 import { pictureOf, summaryOf, type Picture } from '@/core/judge/picture';
 import { DIODE_CLASSES } from '@/core/parts/diode';
-import { REGULATOR_SIZES } from '@/core/parts/regulator';
-import { studyDesign } from '@/core/study/operating-point';
+import { REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
+import { ADJUSTABLE_PARTS, type AdjustableId } from '@/core/parts/regulators/adjustable';
+import type { PreRegulator } from '@/core/parts/regulators/ahead';
+import { LOW_DROPOUT_PARTS, type LowDropoutId } from '@/core/parts/regulators/low-dropout';
+import { PASS_TRANSISTORS } from '@/core/parts/transistor';
+import { studyDesign } from '@/core/study/study';
 
 /** Anywhere in a field's range, evenly over the decades. */
 function anywhere(path: FieldPath) {
@@ -20,6 +24,8 @@ function anywhere(path: FieldPath) {
   return fc.double({ min: low, max: Math.log(max), noNaN: true }).map((x) => Math.min(max, Math.max(min, Math.exp(x))));
 }
 
+const transistor = fc.constantFrom(...PASS_TRANSISTORS.map((t) => t.id));
+
 const regulator = fc.oneof(
   fc.constant({ kind: 'none' as const }),
   fc
@@ -27,6 +33,58 @@ const regulator = fc.oneof(
     .chain((size) =>
       fc.constantFrom(...size.outputsV).map((outputV) => ({ kind: 'fixed' as const, size: size.id, outputV })),
     ),
+  fc.record({
+    kind: fc.constant('adjustable' as const),
+    part: fc.constantFrom(...(Object.keys(ADJUSTABLE_PARTS) as AdjustableId[])),
+    r1Ohm: anywhere('regulator.r1Ohm'),
+    r2Ohm: anywhere('regulator.r2Ohm'),
+    potOhm: fc.option(anywhere('regulator.potOhm')),
+    adjCapacitor: fc.boolean(),
+  }),
+  fc.record({
+    kind: fc.constant('low-dropout' as const),
+    part: fc.constantFrom(...(Object.keys(LOW_DROPOUT_PARTS) as LowDropoutId[])),
+    outputV: anywhere('regulator.outputV'),
+    boardCm2: anywhere('regulator.boardCm2'),
+  }),
+  fc.record({
+    kind: fc.constant('follower' as const),
+    zenerV: anywhere('regulator.zenerV'),
+    transistor,
+    seriesOhm: anywhere('regulator.seriesOhm'),
+    limitOhm: fc.option(anywhere('regulator.limitOhm')),
+  }),
+  fc.record({
+    kind: fc.constant('error-transistor' as const),
+    zenerV: anywhere('regulator.zenerV'),
+    upperOhm: anywhere('regulator.upperOhm'),
+    potOhm: fc.option(anywhere('regulator.potOhm')),
+    lowerOhm: anywhere('regulator.lowerOhm'),
+    transistor,
+    driveOhm: anywhere('regulator.driveOhm'),
+    limitOhm: fc.option(anywhere('regulator.limitOhm')),
+  }),
+  fc
+    .record({
+      kind: fc.constant('bench' as const),
+      maxV: anywhere('regulator.maxV'),
+      limitA: anywhere('regulator.limitA'),
+      referenceV: anywhere('regulator.referenceV'),
+      shuntOhm: anywhere('regulator.shuntOhm'),
+      transistor,
+      passes: fc.integer({ min: 1, max: 12 }),
+      emitterOhm: anywhere('regulator.emitterOhm'),
+      opampMaxV: anywhere('regulator.opampMaxV'),
+      shuntPct: anywhere('regulator.shuntPct'),
+      resistorPct: anywhere('regulator.resistorPct'),
+    })
+    .map((r) => ({ ...r, referenceV: Math.min(r.referenceV, r.maxV) })),
+);
+
+const preRegulator: fc.Arbitrary<PreRegulator> = fc.oneof(
+  fc.constant({ kind: 'none' as const }),
+  fc.constant({ kind: 'fixed' as const, size: '78' as const, outputV: 15 }),
+  fc.record({ kind: fc.constant('tracking' as const), aboveV: anywhere('regulator.aboveV'), transistor }),
 );
 
 const filterPart: fc.Arbitrary<FilterStep> = fc.oneof(
@@ -115,10 +173,17 @@ const absurd: fc.Arbitrary<Design> = fc
     }),
     heater: fc.option(fc.record({ ratedV: anywhere('heater.ratedV'), currentA: anywhere('heater.currentA') })),
     regulator,
+    preRegulator,
     heat: fc.record({
       ambientC: anywhere('heat.ambientC'),
       sinkKPerW: fc.option(anywhere('heat.sinkKPerW')),
       interface: fc.constantFrom<'dry' | 'paste' | 'mica' | 'pad'>('dry', 'paste', 'mica', 'pad'),
+      box: fc.constantFrom<'open' | 'closed' | 'vented'>('open', 'closed', 'vented'),
+      boxCm2: anywhere('heat.boxCm2'),
+      sinkOutside: fc.boolean(),
+      sharedWithRectifier: fc.boolean(),
+      fan: fc.constantFrom<'none' | 'fixed' | 'switched'>('none', 'fixed', 'switched'),
+      fanOnC: anywhere('heat.fanOnC'),
     }),
   })
   .map((parts) => ({ ...blankDesign('Absurd', parts.demand, parts.mains), ...parts }));
@@ -184,7 +249,7 @@ const plausible: fc.Arbitrary<Design> = fc
       rectifier: { ...base.rectifier, kind, diode: 'si-1a' },
       reservoir: { ...base.reservoir, capacitanceF: farad * 2e-3 * outputA, ratedV: 63 },
       regulator: { kind: 'fixed' as const, size: '78' as const, outputV },
-      heat: { ambientC: 40, sinkKPerW: 5, interface: 'paste' as const },
+      heat: { ...base.heat, ambientC: 40, sinkKPerW: 5, interface: 'paste' as const },
     };
   });
 

@@ -8,7 +8,7 @@ const CASE = path.join(ROOT, 'tests/fixtures/cases/01-bridge-12v-500ma.json');
 const folder = mkdtempSync(path.join(tmpdir(), 'solve-'));
 
 function solve(args: string[], input = '') {
-  const result = spawnSync(process.execPath, ['--import', 'tsx', 'src/cli/solve.ts', ...args], {
+  const result = spawnSync(process.execPath, ['scripts/tool.mjs', 'solve', ...args], {
     cwd: ROOT,
     input,
     encoding: 'utf8',

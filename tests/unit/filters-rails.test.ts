@@ -201,11 +201,14 @@ describe('many at once', () => {
 
   test('a pool keeps the order, however fast its workers are, and tells its progress', async () => {
     const seen: number[] = [];
+    const found: number[] = [];
     const items = Array.from({ length: 50 }, (_, n) => n);
     const squares = await runPool([worker(3), worker(0), worker(1)], items, {
       chunk: 4,
       onProgress: (d) => seen.push(d),
+      onFound: (some) => found.push(...some),
     });
+    expect([...found].sort((a, b) => a - b)).toEqual(items.map((n) => n * n));
     expect(squares).toEqual(items.map((n) => n * n));
     expect(seen.at(-1)).toBe(50);
     expect(seen).toEqual([...seen].sort((a, b) => a - b));

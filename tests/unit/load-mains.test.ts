@@ -8,7 +8,8 @@ import { mainsSide } from '@/core/mains-side/mains-side';
 import { inrush, primaryFuse, runningPrimary } from '@/core/parts/mains-current';
 import { billCsv, billOf, billSums } from '@/core/study/bill';
 import { bankOptions, canLife, holdUpCapacitance } from '@/core/study/can-choice';
-import { operatingPoint, studyDesign } from '@/core/study/operating-point';
+import { operatingPoint } from '@/core/study/operating-point';
+import { studyDesign } from '@/core/study/study';
 import { demoDesigns } from '@/server/demo';
 
 const [clock, dome, , drum, tide] = demoDesigns() as [Design, Design, Design, Design, Design];

@@ -1,6 +1,6 @@
 import { lossTangent, typicalEsr, typicalRippleRating } from '@/core/parts/capacitor';
 import { diodeClass, DIODE_CLASSES } from '@/core/parts/diode';
-import { REGULATOR_SIZES, regulatorSize, rippleRejectionDb } from '@/core/parts/regulator';
+import { REGULATOR_SIZES, regulatorSize, rippleRejectionDb } from '@/core/parts/regulators/fixed';
 import { copperRatio, transformerModel, typicalRegulation } from '@/core/parts/transformer';
 import { solveSteady } from '@/core/solve/steady';
 

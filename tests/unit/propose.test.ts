@@ -3,7 +3,7 @@ import type { Ask } from '@/core/design/design';
 import { readDesign } from '@/core/design/schema';
 import { judge } from '@/core/judge/judge';
 import { propose, proposing } from '@/core/size/propose';
-import { studyDesign } from '@/core/study/operating-point';
+import { studyDesign } from '@/core/study/study';
 
 const europe = MAINS_PRESETS[0]!.mains;
 const america = MAINS_PRESETS[1]!.mains;

@@ -199,6 +199,30 @@ describe('solving', () => {
     stop();
   });
 
+  test('whatever a solution depends on is solved anew: of a design only words, readings and ticks are not', () => {
+    const words = ['name', 'note', 'bench', 'picked', 'mainsSide', 'format', 'version'];
+    const members = (Object.keys(design) as (keyof typeof design)[]).filter((key) => !words.includes(key));
+    expect(members).toEqual(expect.arrayContaining(['demand', 'regulator', 'preRegulator', 'heat', 'heater']));
+    for (const key of members) {
+      asked.length = 0;
+      const document = createDesignStore(design);
+      const stop = startSolving(document, createView(stored, good));
+      // The same values as a new object: a change as far as the document can tell.
+      const copy: unknown = JSON.parse(JSON.stringify(design[key]));
+      document.setState({ design: { ...design, [key]: copy ?? { ratedV: 6.3, currentA: 1 } } });
+      expect([key, asked.length]).toEqual([key, 1]);
+      stop();
+    }
+    asked.length = 0;
+    const document = createDesignStore(design);
+    const stop = startSolving(document, createView(stored, good));
+    document.getState().edit({ mainsSide: { ticked: ['earth'] } });
+    expect(asked).toHaveLength(0);
+    document.getState().edit({ mainsSide: { box: design.mainsSide.box === 'metal' ? 'plastic' : 'metal' } });
+    expect(asked).toHaveLength(1);
+    stop();
+  });
+
   test('fixes of a design that moved on are thrown away', async () => {
     const document = createDesignStore(design);
     const view = createView(stored, good);

@@ -1,10 +1,10 @@
-import { applyPatch, type Design } from '@/core/design/design';
+import { applyPatch, type Design, type PartRole } from '@/core/design/design';
 import type { Part } from '@/core/drawer/part';
 import { countFails, judge } from '@/core/judge/judge';
-import { picking, rankCandidates, type Candidate } from '@/core/size/picking';
+import { triesOf, tryPart, rankCandidates, type Candidate } from '@/core/size/picking';
 import { compareSets, patchOfSet, sizing, type SizedSet, type SizingAsk } from '@/core/size/sizing';
 import { partsIn } from '@/core/drawer/fit';
-import { studyDesign, studyWithHeat } from '@/core/study/operating-point';
+import { studyDesign, studyWithHeat } from '@/core/study/study';
 import { demoDesigns } from '@/server/demo';
 import { demoDrawer } from '@/server/demo-drawer';
 
@@ -85,8 +85,12 @@ test('another heatsink changes the junction and nothing of the circuit', () => {
 });
 
 describe('picking a part', () => {
-  const tried = (design: Design, role: Parameters<typeof picking>[1]) =>
-    rankCandidates([...picking(design, role, drawer)].filter((c): c is Candidate => c !== null));
+  const tried = (design: Design, role: PartRole) =>
+    rankCandidates(
+      triesOf(design, role, drawer)
+        .map((one) => tryPart(design, role, one))
+        .filter((c): c is Candidate => c !== null),
+    );
 
   test('the ring core that looks right for the clock is not: it idles above what the regulator bears', () => {
     const ring = tried(clock, 'transformer').find((c) => /ring core/.test(c.part.name))!;

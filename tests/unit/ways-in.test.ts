@@ -6,7 +6,7 @@ import { plainWay } from '@/cli/plain-way';
 import { solveSteady } from '@/core/solve/steady';
 import { demoDesigns } from '@/server/demo';
 import { applyPatch } from '@/core/design/design';
-import { studyDesign } from '@/core/study/operating-point';
+import { studyDesign } from '@/core/study/study';
 import { judge } from '@/core/judge/judge';
 import { amps, circuit, farad, henry, ohms } from './circuits';
 

@@ -1,13 +1,13 @@
 import { CONDITIONS, modelOf, networkOf, type Adjust, type Condition } from '@/core/circuit/condition';
 import type { Design, Reading } from '@/core/design/design';
-import { FIXED_OUTPUT_TOLERANCE, rippleRejectionDb } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
 import { TOUCH_DC_V } from '@/core/parts/touch-limits';
 import { formatNominal, formatQuantity as q } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';
 import { windingCount } from '@/core/design/words';
 import { solveSteady } from '@/core/solve/steady';
 import type { Figure } from '@/core/study/figure';
-import { operatingPoint } from '@/core/study/operating-point';
+import { operatingPoint, rippleHz } from '@/core/study/operating-point';
 
 export type PointId =
   | 'mains'
@@ -54,6 +54,7 @@ const SPREAD = {
  */
 export function testPoints(design: Design, mainsFor: (point: PointId) => number): TestPoint[] {
   const { mains, bench, regulator, demand, heat } = design;
+  const made = regulatorModel(regulator);
   const model = modelOf(design);
   const meter = (v: number) => (Math.abs(v) * bench.meterPct) / 100 + bench.meterDigitsV;
   const half = windingCount(design) === 2 ? 'each half, tap to end' : 'across the winding';
@@ -161,8 +162,8 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     ifHigh: 'A meter on AC, mains higher than you read, or a higher tap.',
   });
 
-  if (regulator.kind === 'fixed') {
-    const spread = regulator.outputV * FIXED_OUTPUT_TOLERANCE;
+  if (made) {
+    const spread = made.outputV * made.spread;
     points.push({
       id: 'output-idle',
       stage: 'Regulator',
@@ -172,16 +173,16 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
       expected: figure(
         'output-idle',
         'Output without load',
-        regulator.outputV,
+        made.outputV,
         'V',
-        'data sheet',
+        'typical',
         'nominal output of the regulator',
-        [{ label: 'spread', value: 100 * FIXED_OUTPUT_TOLERANCE, unit: '%' }],
-        'Output accuracy of the 78 family.',
+        [{ label: 'spread', value: 100 * made.spread, unit: '%' }],
+        made.spreadSource,
         ['The meter’s error is added to the spread.'],
       ),
-      low: regulator.outputV - spread - meter(regulator.outputV),
-      high: regulator.outputV + spread + meter(regulator.outputV),
+      low: made.outputV - spread - meter(made.outputV),
+      high: made.outputV + spread + meter(made.outputV),
       ifLow: 'Pins swapped, a short behind it, or the regulator is hot: switch off and look.',
       ifHigh: 'Ground pin open or pins swapped: switch off before a load sees it.',
     });
@@ -245,11 +246,10 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
 
   const outputMains = mainsFor('output-loaded');
   const output = operatingPoint(design, 'nominal', undefined, { mainsV: outputMains });
-  const outputSpread = regulator.kind === 'fixed' ? regulator.outputV * FIXED_OUTPUT_TOLERANCE : 0;
-  const outputWindow =
-    regulator.kind === 'fixed'
-      ? { low: output.outputMeanV - outputSpread, high: output.outputMeanV + outputSpread }
-      : loaded;
+  const outputSpread = made ? made.outputV * made.spread : 0;
+  const outputWindow = made
+    ? { low: output.outputMeanV - outputSpread, high: output.outputMeanV + outputSpread }
+    : loaded;
   points.push({
     id: 'output-loaded',
     stage: 'Full load',
@@ -265,9 +265,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
       'mean output over the cycle',
       [
         { label: 'mains read', value: outputMains, unit: 'V' },
-        ...(regulator.kind === 'fixed'
-          ? [{ label: 'rejection at 100/120 Hz', value: rippleRejectionDb(regulator.outputV), unit: 'dB' as Unit }]
-          : []),
+        ...(made ? [{ label: 'rejection', value: made.rejectionDb(rippleHz(design)), unit: 'dB' as Unit }] : []),
       ],
       'Periodic steady state; regulator accuracy typical of the family.',
       [],

@@ -1,7 +1,9 @@
 import { startSurge } from '@/core/load/sums';
 import { typicalEsr, typicalLeakage } from '@/core/parts/capacitor';
 import { diodeClass } from '@/core/parts/diode';
-import { regulatorSize } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
+import { aheadModel } from '@/core/parts/regulators/ahead';
+import { dropoutAt } from '@/core/parts/regulators/model';
 import type { TransformerModel, TransformerNameplate } from '@/core/parts/transformer';
 import { modelFromSource } from '@/core/parts/transformer-source';
 import type { Design, FilterStep, Heater } from '@/core/design/design';
@@ -19,11 +21,13 @@ export interface Condition {
   load: LoadLevel;
   copper: 'hot' | 'cold';
   capacitor: 'new' | 'aged' | 'large';
+  /** What the output is set to: its usual setting where left out, the bottom of its knob, or a short across it. */
+  output?: 'lowest' | 'shorted';
 }
 
 export type LoadLevel = 'full' | 'lasting' | 'none';
 
-export type ConditionId = 'low' | 'nominal' | 'high' | 'idle' | 'nominalIdle' | 'surge';
+export type ConditionId = 'low' | 'nominal' | 'high' | 'idle' | 'nominalIdle' | 'surge' | 'lowest' | 'shorted';
 
 export const CONDITIONS: Readonly<Record<ConditionId, Condition>> = {
   low: {
@@ -58,6 +62,24 @@ export const CONDITIONS: Readonly<Record<ConditionId, Condition>> = {
     load: 'none',
     copper: 'cold',
     capacitor: 'new',
+  },
+  lowest: {
+    id: 'lowest',
+    words: 'high line, lowest output, full current',
+    mains: 'high',
+    load: 'full',
+    copper: 'hot',
+    capacitor: 'new',
+    output: 'lowest',
+  },
+  shorted: {
+    id: 'shorted',
+    words: 'high line, output shorted',
+    mains: 'high',
+    load: 'full',
+    copper: 'hot',
+    capacitor: 'new',
+    output: 'shorted',
   },
   surge: {
     id: 'surge',
@@ -119,7 +141,16 @@ export function railAmps({ demand }: Design, level: LoadLevel, rail: number): nu
 }
 
 /** What hangs on one rail (1: the negative one). Without load a regulator still draws its quiescent current, and the can leaks. */
-export function loadsOf(design: Design, level: LoadLevel, rail = 0): Load[] {
+export function loadsOf(
+  design: Design,
+  level: LoadLevel,
+  rail = 0,
+  {
+    output,
+    junctionC = 25,
+    dropoutFactor = 1,
+  }: { output?: Condition['output']; junctionC?: number; dropoutFactor?: number } = {},
+): Load[] {
   const { demand, regulator, reservoir } = design;
   const outputA = railAmps(design, level, rail);
   const leak: Load[] =
@@ -132,15 +163,22 @@ export function loadsOf(design: Design, level: LoadLevel, rail = 0): Load[] {
           },
         ]
       : [{ kind: 'resistance', resistanceOhm: 1e6 }];
-  if (regulator.kind === 'fixed') {
-    const size = regulatorSize(regulator.size);
+  const model = regulatorModel(regulator);
+  const ahead = model ? aheadModel(design.preRegulator) : null;
+  if (model && output) {
+    // Whatever it holds the output at, what it draws from the rail is its current.
+    const amps = output === 'shorted' ? model.shortA : Math.min(outputA, model.limitA);
+    return [{ kind: 'current', currentA: amps + model.quiescentA + (ahead?.quiescentA ?? 0) }, ...leak];
+  }
+  if (model) {
     return [
       {
         kind: 'regulator',
-        outputV: regulator.outputV,
-        dropoutV: size.dropoutV,
+        outputV: model.outputV,
+        dropoutV: dropoutFactor * dropoutAt(model, 0, junctionC) + (ahead?.dropoutV ?? 0),
+        dropoutOhm: dropoutFactor * model.dropoutOhm + (ahead?.dropoutOhm ?? 0),
         currentA: outputA,
-        quiescentA: size.quiescentA,
+        quiescentA: model.quiescentA + (ahead?.quiescentA ?? 0),
       },
       ...leak,
     ];
@@ -164,6 +202,9 @@ export interface Adjust {
   resistanceFactor?: number;
   openCircuitFactor?: number;
   diodeSaturationFactor?: number;
+  dropoutFactor?: number;
+  /** Junction the regulator's dropout is taken at, °C. */
+  junctionC?: number;
 }
 
 /** Where the reservoir stands in a rail's filter, -1 when there is none. */
@@ -257,7 +298,13 @@ export function networkOf(design: Design, condition: Condition, adjust: Adjust =
         },
         rails: Array.from({ length: rails }, (_, rail) => ({
           filter,
-          load: running(loadsOf(design, condition.load, rail)),
+          load: running(
+            loadsOf(design, condition.load, rail, {
+              output: condition.output,
+              junctionC: adjust.junctionC,
+              dropoutFactor: adjust.dropoutFactor,
+            }),
+          ),
         })),
       },
     ],

@@ -29,10 +29,17 @@ export function loadLaw(loads: readonly Load[]): LoadLaw {
     else if (load.kind === 'current') ramps.push({ from: 0, to: CURRENT_LOAD_KNEE_V, current: load.currentA });
     else if (load.kind === 'regulator') {
       if (load.quiescentA > 0) ramps.push({ from: 0, to: CURRENT_LOAD_KNEE_V, current: load.quiescentA });
-      ramps.push({ from: load.dropoutV, to: load.dropoutV + load.outputV, current: load.currentA });
+      // Below regulation the output falls with the input, and with it the current and the dropout it makes.
+      const full = load.dropoutV + load.outputV + (load.dropoutOhm ?? 0) * load.currentA;
+      ramps.push({ from: load.dropoutV, to: full, current: load.currentA });
     }
   }
-  const points = [...new Set(ramps.flatMap((r) => [r.from, r.to]))].sort((a, b) => a - b);
+  const points: number[] = [];
+  for (const r of ramps) {
+    if (!points.includes(r.from)) points.push(r.from);
+    if (!points.includes(r.to)) points.push(r.to);
+  }
+  if (points.length > 1) points.sort((a, b) => a - b);
   const offset = new Float64Array(points.length + 1);
   const slope = new Float64Array(points.length + 1);
   for (let k = 0; k <= points.length; k++) {
@@ -95,5 +102,6 @@ function runningCurrent(load: Load, v: number): number {
 
 /** What a linear regulator gives out when `v` stands at its input: held up to `outputV`, never more than input less dropout. */
 export function regulatorOutput(load: Extract<Load, { kind: 'regulator' }>, v: number): number {
-  return Math.min(Math.max(v - load.dropoutV, 0), load.outputV);
+  const perVolt = 1 + ((load.dropoutOhm ?? 0) * load.currentA) / load.outputV;
+  return Math.min(Math.max((v - load.dropoutV) / perVolt, 0), load.outputV);
 }

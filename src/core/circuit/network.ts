@@ -68,7 +68,15 @@ export interface StartSurge {
 export type Load = (
   | { kind: 'resistance'; resistanceOhm: number }
   | { kind: 'current'; currentA: number }
-  | { kind: 'regulator'; outputV: number; dropoutV: number; currentA: number; quiescentA: number }
+  /** Dropout: a base, and what each ampere of output adds (nothing where left out). */
+  | {
+      kind: 'regulator';
+      outputV: number;
+      dropoutV: number;
+      dropoutOhm?: number;
+      currentA: number;
+      quiescentA: number;
+    }
   | { kind: 'power'; powerW: number; minV: number }
 ) & { surge?: StartSurge };
 

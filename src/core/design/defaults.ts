@@ -39,7 +39,7 @@ export const MAINS_PRESETS: readonly MainsPreset[] = [
 export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
   return {
     format: 'ember-rail-design',
-    version: 3,
+    version: 4,
     name,
     note: '',
     demand: { ...demand, negativeA: null, typicalA: null },
@@ -68,7 +68,18 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
     filter: { before: [], after: [], bleederOhm: null },
     heater: null,
     regulator: { kind: 'none' },
-    heat: { ambientC: 40, sinkKPerW: null, interface: 'paste' },
+    preRegulator: { kind: 'none' },
+    heat: {
+      ambientC: 40,
+      sinkKPerW: null,
+      interface: 'paste',
+      box: 'open',
+      boxCm2: 1500,
+      sinkOutside: true,
+      sharedWithRectifier: false,
+      fan: 'none',
+      fanOnC: 55,
+    },
     mainsSide: {
       insulation: 'class I',
       box: 'metal',

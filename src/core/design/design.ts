@@ -1,5 +1,6 @@
 import type { RectifierKind } from '@/core/parts/arrangement';
-import type { RegulatorSizeId } from '@/core/parts/regulator';
+import type { SomeRegulator } from '@/core/parts/regulators';
+import type { PreRegulator } from '@/core/parts/regulators/ahead';
 import type { DiodeRatings } from '@/core/parts/diode';
 import type { TransformerSource } from '@/core/parts/transformer-source';
 
@@ -9,7 +10,7 @@ import type { TransformerSource } from '@/core/parts/transformer-source';
  */
 export interface Design {
   format: 'ember-rail-design';
-  version: 3;
+  version: 4;
   name: string;
   note: string;
   demand: Demand;
@@ -22,6 +23,8 @@ export interface Design {
   /** A second winding on the same core that feeds alternating current, as for valve heaters; null for none. */
   heater: Heater | null;
   regulator: Regulator;
+  /** What stands ahead of the regulator and shares its work. */
+  preRegulator: PreRegulator;
   heat: Heat;
   mainsSide: MainsSide;
   /** Parts taken from the drawer, with what they were when they were taken. */
@@ -138,14 +141,25 @@ export interface Heater {
   currentA: number;
 }
 
-export type Regulator = { kind: 'none' } | { kind: 'fixed'; size: RegulatorSizeId; outputV: number };
+export type Regulator = { kind: 'none' } | SomeRegulator;
 
 export interface Heat {
-  /** Air where the sink stands, °C. */
+  /** Air of the room, or in an open frame the air where the sink stands, °C. */
   ambientC: number;
   /** Sink to air, K/W; null for no sink. */
   sinkKPerW: number | null;
   interface: 'dry' | 'paste' | 'mica' | 'pad';
+  /** What stands around it; its material is that of the mains side's box. */
+  box: 'open' | 'closed' | 'vented';
+  /** Outside faces of the box that give heat away, cm2. */
+  boxCm2: number;
+  /** Whether the sink's fins stand outside the box. */
+  sinkOutside: boolean;
+  /** Whether the rectifier is screwed to the same sink. */
+  sharedWithRectifier: boolean;
+  /** A fan over the sink: none, running always, or from a temperature of the sink on. */
+  fan: 'none' | 'fixed' | 'switched';
+  fanOnC: number;
 }
 
 export interface MainsSide {
@@ -203,7 +217,7 @@ export interface Edit {
   patch: Patch;
 }
 
-/** Applies a patch; pure. The regulator, being one of several kinds, is replaced whole. */
+/** Applies a patch; pure. A regulator, being one of several kinds, is replaced whole. */
 export function applyPatch(design: Design, patch: Patch): Design {
   return merged(design, patch);
 }
@@ -217,7 +231,10 @@ function merged<T extends object>(base: T, patch: Patch): T {
   const next = { ...base } as Record<string, unknown>;
   for (const [key, value] of Object.entries(patch)) {
     const before = next[key];
-    next[key] = key !== 'regulator' && isRecord(value) && isRecord(before) ? { ...before, ...value } : value;
+    next[key] =
+      key !== 'regulator' && key !== 'preRegulator' && isRecord(value) && isRecord(before)
+        ? { ...before, ...value }
+        : value;
   }
   return next as T;
 }

@@ -2,73 +2,12 @@ import * as yup from 'yup';
 import { DIODE_CLASSES } from '@/core/parts/diode';
 import { RECTIFIER_KINDS } from '@/core/parts/arrangement';
 import { INTERFACES } from '@/core/parts/heatsink';
-import { REGULATOR_SIZES } from '@/core/parts/regulator';
 import { blankDesign, MAINS_PRESETS } from './defaults';
 import { CONSUMER_KINDS, PART_ROLES, type Ask, type Design } from './design';
 import { firstFault, type Fault } from './fault';
-import {
-  CONSUMERS_MAX,
-  fieldLimit,
-  FILTER_STEPS_MAX,
-  NAME_MAX,
-  NOTE_MAX,
-  rangeFault,
-  READINGS_MAX,
-  type FieldPath,
-} from './limits';
-
-function field(path: FieldPath) {
-  const base = yup
-    .number()
-    .strict(true)
-    .typeError('${path} has to be a number')
-    .test('range', (value, ctx) => {
-      if (value === undefined || value === null) return true;
-      const fault = rangeFault(path, value);
-      return fault === null || ctx.createError({ message: fault });
-    });
-  return fieldLimit(path).optional
-    ? base.nullable().defined('${path} is missing')
-    : base.required('${path} is missing');
-}
-
-const oneOf = (values: readonly string[]) =>
-  yup
-    .string()
-    .strict(true)
-    .required('${path} is missing')
-    .oneOf([...values], `\${path} has to be one of ${values.join(', ')}`);
-const group = <T extends yup.ObjectShape>(shape: T) =>
-  yup
-    .object(shape)
-    .strict(true)
-    .noUnknown(true, '${path} has a member that no design has: ${unknown}')
-    .required('${path} is missing')
-    .typeError('${path} has to be a group of values');
-
-const regulator = yup.lazy((value: unknown) => {
-  const kind = (value as { kind?: unknown } | null)?.kind;
-  if (kind === 'fixed') {
-    const sizes = REGULATOR_SIZES.map((r) => r.id as string);
-    return group({
-      kind: oneOf(['fixed']),
-      size: oneOf(sizes),
-      outputV: yup
-        .number()
-        .strict(true)
-        .required('${path} is missing')
-        .test('made', function (v) {
-          const size = REGULATOR_SIZES.find((r) => r.id === (this.parent as { size?: string }).size);
-          return (
-            !size ||
-            size.outputsV.includes(v!) ||
-            this.createError({ message: `there is no ${size.id} regulator for ${v} V` })
-          );
-        }),
-    });
-  }
-  return group({ kind: oneOf(['none', 'fixed']) });
-});
+import { CONSUMERS_MAX, FILTER_STEPS_MAX, NAME_MAX, NOTE_MAX, READINGS_MAX } from './limits';
+import { preRegulatorSchema, regulatorSchema } from './regulator-schema';
+import { field, flag, group, oneOf } from './schema-pieces';
 
 const step = yup.lazy((value: unknown) => {
   switch ((value as { kind?: unknown } | null)?.kind) {
@@ -99,7 +38,6 @@ const steps = yup
   .max(FILTER_STEPS_MAX, `\${path} holds more than ${FILTER_STEPS_MAX} parts`)
   .of(step);
 
-const flag = yup.boolean().strict(true).required('${path} is missing');
 const orNull = (schema: yup.Schema) => yup.lazy((value: unknown) => (value === null ? yup.mixed().nullable() : schema));
 
 const consumer = group({
@@ -173,7 +111,7 @@ export const designSchema = yup
     version: yup
       .number()
       .required('${path} is missing')
-      .oneOf([3], 'this file has version ${value}; this program reads versions 1 to 3'),
+      .oneOf([4], 'this file has version ${value}; this program reads versions 1 to 4'),
     name: yup
       .string()
       .strict(true)
@@ -242,11 +180,18 @@ export const designSchema = yup
     }),
     filter: group({ before: steps, after: steps, bleederOhm: field('filter.bleederOhm') }),
     heater: orNull(group({ ratedV: field('heater.ratedV'), currentA: field('heater.currentA') })),
-    regulator,
+    regulator: regulatorSchema,
+    preRegulator: preRegulatorSchema,
     heat: group({
       ambientC: field('heat.ambientC'),
       sinkKPerW: field('heat.sinkKPerW'),
       interface: oneOf(INTERFACES.map((i) => i.id)),
+      box: oneOf(['open', 'closed', 'vented']),
+      boxCm2: field('heat.boxCm2'),
+      sinkOutside: flag,
+      sharedWithRectifier: flag,
+      fan: oneOf(['none', 'fixed', 'switched']),
+      fanOnC: field('heat.fanOnC'),
     }),
     mainsSide: group({
       insulation: oneOf(['class I', 'class II']),
@@ -367,6 +312,10 @@ function upgraded(value: Record<string, unknown>): unknown {
       mainsSide,
       picked,
     };
+  }
+  if (next['version'] === 3) {
+    const { heat } = blankDesign('', BLANK_ASK, MAINS_PRESETS[0]!.mains);
+    next = { ...next, version: 4, preRegulator: { kind: 'none' }, heat: part(next, 'heat', { ...heat }) };
   }
   return next;
 }

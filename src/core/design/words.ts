@@ -1,17 +1,19 @@
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { formatNominal } from '@/core/quantity/format';
-import { regulatorSize } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
+import { aheadModel } from '@/core/parts/regulators/ahead';
 import type { Design, Reservoir } from './design';
 
 /** The arrangement in words: '230 V 50 Hz, bridge, 2200 µF, 7815'. */
 export function arrangementWords(design: Design): string {
-  const { mains, rectifier, reservoir, regulator } = design;
+  const { mains, rectifier, reservoir, regulator, preRegulator } = design;
   return [
     `${formatNominal(mains.voltageRms, 'V')} ${formatNominal(mains.frequencyHz, 'Hz')}`,
     ARRANGEMENTS[rectifier.kind].facts.name.toLowerCase(),
     ...filterWords(design),
     reservoir.capacitanceF > 0 ? bankWords(reservoir) : 'no reservoir',
-    regulator.kind === 'fixed' ? regulatorSize(regulator.size).partNumber(regulator.outputV) : 'unregulated',
+    ...(regulator.kind !== 'none' && preRegulator.kind !== 'none' ? [aheadModel(preRegulator)!.name] : []),
+    regulatorModel(regulator)?.name ?? 'unregulated',
   ].join(', ');
 }
 

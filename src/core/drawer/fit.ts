@@ -3,7 +3,7 @@ import { windingCount } from '@/core/design/words';
 import { diodeCount } from '@/core/parts/arrangement';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { DIODE_CLASSES, type DiodeClass } from '@/core/parts/diode';
-import { REGULATOR_SIZES } from '@/core/parts/regulator';
+import { REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
 import type { Part, PartDraft, PartKind } from './part';
 
 /** Kinds that can play a role in a design. */

@@ -1,6 +1,6 @@
 import { DIODE_CLASSES } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W, typicalSinkPrice } from '@/core/parts/heatsink';
-import { REGULATOR_SIZES } from '@/core/parts/regulator';
+import { REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
 import { STANDARD_SECONDARY_V, STANDARD_VA, typicalTransformerPrice } from '@/core/parts/transformer';
 import { typicalCapacitorPrice, typicalEsr, typicalRippleRating } from '@/core/parts/capacitor';
 import { formatNominal } from '@/core/quantity/format';

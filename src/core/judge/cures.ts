@@ -94,6 +94,22 @@ export function sinks(design: Design, steps: readonly number[]): Edit[] {
   }));
 }
 
+/** More pass transistors side by side, where the regulator has any number of them. */
+export function morePasses(design: Design, more: readonly number[]): Edit[] {
+  const { regulator } = design;
+  if (regulator.kind !== 'bench') return [];
+  return more.map((n) => ({
+    label: `${regulator.passes + n} pass transistors`,
+    patch: { regulator: { ...regulator, passes: regulator.passes + n } },
+  }));
+}
+
+/** A fan over the sink, always on or by temperature. */
+export function fans(design: Design): Edit[] {
+  if (design.heat.fan !== 'none' || design.heat.sinkKPerW === null) return [];
+  return [{ label: 'Fan over the sink', patch: { heat: { fan: 'switched' } } }];
+}
+
 function distinct(values: number[], except: number): number[] {
   return [...new Set(values)].filter((v) => Math.abs(v - except) > 1e-9);
 }

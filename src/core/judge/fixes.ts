@@ -1,7 +1,7 @@
 import { applyPatch, mergePatches, type Design, type Edit } from '@/core/design/design';
 import { SolveError } from '@/core/solve/solve-error';
 import { typicalCost } from '@/core/study/cost';
-import { studyDesign, warmStartFrom, type Study } from '@/core/study/operating-point';
+import { studyDesign, warmStartFrom, type Study } from '@/core/study/study';
 import { countFails, distress, judge } from './judge';
 import { RULES } from './rules';
 import type { Effect, Fix, State, Verdict } from './verdict';
@@ -60,14 +60,18 @@ export function* simulateFixes(
     let best: Trial = { edit: together(edits), design, verdicts: [...verdicts], distress: distress(verdicts) };
     for (let n = 0; n < LONGEST_CURE && best.distress > 0; n++) {
       const { distress: before, design: at } = best;
-      const worst = best.verdicts.find((v) => v.state === 'fails')!;
-      const next = RULES.find((r) => r.id === worst.id)!
-        .cures(at)
-        .map((cure) => ({ list: added(edits, cure), trial: run(together(added(edits, cure))) }))
-        .filter((t): t is { list: Edit[]; trial: Trial } => t.trial !== null && t.trial.distress < before)
-        .sort(
-          (a, b) => a.trial.distress - b.trial.distress || typicalCost(a.trial.design) - typicalCost(b.trial.design),
-        )[0];
+      let next: { list: Edit[]; trial: Trial } | undefined;
+      // Where nothing relieves the worst alone, what relieves another may open a way.
+      for (const failing of best.verdicts.filter((v) => v.state === 'fails')) {
+        next = RULES.find((r) => r.id === failing.id)!
+          .cures(at)
+          .map((cure) => ({ list: added(edits, cure), trial: run(together(added(edits, cure))) }))
+          .filter((t): t is { list: Edit[]; trial: Trial } => t.trial !== null && t.trial.distress < before)
+          .sort(
+            (a, b) => a.trial.distress - b.trial.distress || typicalCost(a.trial.design) - typicalCost(b.trial.design),
+          )[0];
+        if (next) break;
+      }
       if (!next) return null;
       edits = next.list;
       best = next.trial;

@@ -1,7 +1,7 @@
 import { TOUCH_AC_V, TOUCH_DC_V } from '@/core/parts/touch-limits';
 import { formatQuantity } from '@/core/quantity/format';
 import { windingCount } from '@/core/design/words';
-import type { Study } from '@/core/study/operating-point';
+import type { Study } from '@/core/study/study';
 
 /** Why a design is marked 'hazardous voltage', or null: over 60 V DC or 25 V AC anywhere on the secondary side. */
 export function hazard(study: Study): string | null {

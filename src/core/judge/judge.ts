@@ -1,5 +1,5 @@
 import { isSplit } from '@/core/design/words';
-import { studyOnRail, type Study } from '@/core/study/operating-point';
+import { studyOnRail, type Study } from '@/core/study/study';
 import { RULES } from './rules';
 import type { Finding, State, Verdict } from './verdict';
 

@@ -1,15 +1,8 @@
 import type { Design } from '@/core/design/design';
 import { ratingWords } from '@/core/design/words';
 import { typicalCost } from '@/core/study/cost';
-import {
-  onRail,
-  neededV,
-  outputSpan,
-  studyDesign,
-  type OperatingPoint,
-  type Study,
-  type WarmStart,
-} from '@/core/study/operating-point';
+import { onRail, neededV, type OperatingPoint } from '@/core/study/operating-point';
+import { outputSpan, studyDesign, type Study, type WarmStart } from '@/core/study/study';
 import { hazard } from './hazard';
 import { countFails, judge } from './judge';
 import type { Verdict } from './verdict';
@@ -22,6 +15,8 @@ export interface Picture {
   design: Design;
   points: Record<Band | 'idle', OperatingPoint>;
   surge: { peakA: number; i2t: number };
+  /** What an adjustable supply burns at the bottom of its range, high line, full current; null for a fixed one. */
+  lowest: { outputV: number; regulatorW: number; junctionC: number } | null;
   verdicts: Verdict[];
   fails: number;
   tight: number;
@@ -35,13 +30,16 @@ export interface Picture {
 export function pictureOf(design: Design, warm?: WarmStart): { picture: Picture; study: Study } {
   const study = studyDesign(design, warm);
   const verdicts = judge(study);
-  const { low, nominal, high, idle, surge } = study;
+  const { low, nominal, high, idle, surge, lowest } = study;
   return {
     study,
     picture: {
       design,
       points: { low, nominal, high, idle },
       surge: { peakA: surge.peakA, i2t: surge.i2t },
+      lowest: lowest?.heat
+        ? { outputV: lowest.outputMeanV, regulatorW: lowest.regulatorW, junctionC: lowest.heat.junctionC }
+        : null,
       verdicts,
       fails: countFails(verdicts),
       tight: verdicts.filter((v) => v.state === 'tight').length,

@@ -8,18 +8,24 @@ import { filterResonance } from './rules/filter-resonance';
 import { filterVoltage } from './rules/filter-voltage';
 import { headroom } from './rules/headroom';
 import { holdUp } from './rules/hold-up';
+import { insideAirRule } from './rules/inside-air';
 import { junction } from './rules/junction';
 import { lostLoad } from './rules/lost-load';
+import { minimumLoad } from './rules/minimum-load';
 import { outputRipple } from './rules/output-ripple';
 import { outputWindow } from './rules/output-window';
+import { preRegulatorHeat, preRegulatorHolds } from './rules/pre-regulator';
 import { regulatorCurrent } from './rules/regulator-current';
 import { regulatorInput } from './rules/regulator-input';
 import { reservoirVoltage } from './rules/reservoir-voltage';
 import { rippleCurrent } from './rules/ripple-current';
+import { safeArea } from './rules/safe-area';
+import { shortCircuit } from './rules/short-circuit';
 import { sinkTouch } from './rules/sink-touch';
 import { surgeHeating } from './rules/surge-heating';
 import { windingCurrent } from './rules/winding-current';
 import { windingDc } from './rules/winding-dc';
+import { windingHeat } from './rules/winding-heat';
 import type { Rule } from './verdict';
 
 /** Every rule a design is judged by. Causes stand before their effects: the order settles ties. */
@@ -36,6 +42,9 @@ export const RULES: readonly Rule[] = [
   regulatorInput,
   regulatorCurrent,
   junction,
+  preRegulatorHeat,
+  safeArea,
+  insideAirRule,
   windingCurrent,
   windingDc,
   chokeRating,
@@ -45,6 +54,10 @@ export const RULES: readonly Rule[] = [
   surgeHeating,
   sinkTouch,
   bridgeHeat,
+  preRegulatorHolds,
+  shortCircuit,
+  minimumLoad,
+  windingHeat,
   holdUp,
   chokeIdle,
 ];

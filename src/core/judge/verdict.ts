@@ -1,6 +1,6 @@
 import type { Design, Edit } from '@/core/design/design';
 import type { Figure } from '@/core/study/figure';
-import type { Study } from '@/core/study/operating-point';
+import type { Study } from '@/core/study/study';
 
 /** 'before' and 'after' are what lies between rectifier and reservoir, and between reservoir and load. */
 export type StationId = 'mains' | 'winding' | 'rectifier' | 'before' | 'reservoir' | 'after' | 'regulator' | 'load';

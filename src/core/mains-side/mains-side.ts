@@ -16,7 +16,7 @@ import {
 import { TOUCH_DC_V } from '@/core/parts/touch-limits';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import type { Figure } from '@/core/study/figure';
-import type { Study } from '@/core/study/operating-point';
+import type { Study } from '@/core/study/study';
 
 /** A point of the checklist that knows the design. */
 export interface CheckPoint {

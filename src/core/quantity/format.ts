@@ -32,6 +32,7 @@ function positive(value: number, unit: Unit, significant: number): string {
     case 'Hz':
     case 'mm':
     case 'mm²':
+    case 'cm²':
     case 'T':
       return `${trimZeros(toSignificant(value, significant))} ${unit}`;
     default: {

@@ -23,6 +23,7 @@ export type Unit =
   | '°'
   | 'mm'
   | 'mm²'
+  | 'cm²'
   | 'T'
   | '';
 
@@ -63,12 +64,13 @@ const SPELLINGS: Record<Unit, string[]> = {
   '°': ['°', 'deg'],
   mm: ['mm'],
   'mm²': ['mm²', 'mm2'],
+  'cm²': ['cm²', 'cm2'],
   T: ['t', 'tesla'],
   '': [],
 };
 
 /** Units that never carry a prefix, so that 'k/W' or '°C' is not read as kilo or centi. */
-const UNPREFIXED: ReadonlySet<Unit> = new Set<Unit>(['%', 'K/W', '°C', 'K', 'dB', 'EUR', '°', 'mm', 'mm²', 'T']);
+const UNPREFIXED: ReadonlySet<Unit> = new Set<Unit>(['%', 'K/W', '°C', 'K', 'dB', 'EUR', '°', 'mm', 'mm²', 'cm²', 'T']);
 
 const NAMES: Record<Unit, string> = {
   V: 'volts',
@@ -91,6 +93,7 @@ const NAMES: Record<Unit, string> = {
   '°': 'degrees',
   mm: 'millimetres',
   'mm²': 'square millimetres',
+  'cm²': 'square centimetres',
   T: 'tesla',
   '': 'a plain number',
 };

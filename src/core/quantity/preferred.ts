@@ -5,8 +5,17 @@
 export const E3 = [1.0, 2.2, 4.7] as const;
 export const E6 = [1.0, 1.5, 2.2, 3.3, 4.7, 6.8] as const;
 export const E12 = [1.0, 1.2, 1.5, 1.8, 2.2, 2.7, 3.3, 3.9, 4.7, 5.6, 6.8, 8.2] as const;
+export const E24 = [
+  1.0, 1.1, 1.2, 1.3, 1.5, 1.6, 1.8, 2.0, 2.2, 2.4, 2.7, 3.0, 3.3, 3.6, 3.9, 4.3, 4.7, 5.1, 5.6, 6.2, 6.8, 7.5, 8.2,
+  9.1,
+] as const;
+/** 1 % resistors: the 96th roots of ten to two places. */
+export const E96: readonly number[] = Array.from({ length: 96 }, (_, n) => Math.round(100 * 10 ** (n / 96)) / 100);
 
 export type Series = readonly number[];
+
+export const SERIES = { E12, E24, E96 } as const satisfies Record<string, Series>;
+export type SeriesName = keyof typeof SERIES;
 
 /** Rated voltages in which electrolytic capacitors are sold, V (physics of the reservoir: next step above the peak). */
 export const CAPACITOR_VOLTS: Series = [6.3, 10, 16, 25, 35, 50, 63, 80, 100, 160, 200, 250, 350, 400, 450];

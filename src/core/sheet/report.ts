@@ -5,7 +5,8 @@ import type { Picture } from '@/core/judge/picture';
 import type { State } from '@/core/judge/verdict';
 import { diodeOf } from '@/core/parts/diode';
 import { thermalInterface } from '@/core/parts/heatsink';
-import { regulatorSize } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
+import { tabWords } from '@/core/parts/regulators/model';
 import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
 import { bankWords, windingWords } from '@/core/design/words';
 import type { Figure } from '@/core/study/figure';
@@ -25,6 +26,7 @@ export function report(picture: Picture, points: TestPoint[]): Report {
   const { design } = picture;
   const { mains, demand, transformer, rectifier, reservoir, regulator, heat } = design;
   const model = modelOf(design);
+  const made = regulatorModel(regulator);
   const nominal = picture.points.nominal;
   const diode = diodeOf(rectifier);
   const latest = latestReadings(design.bench.readings);
@@ -59,11 +61,11 @@ export function report(picture: Picture, points: TestPoint[]): Report {
             ? `ESR ${q(esrOf(design), 'ohm')}${reservoir.esrOhm === null ? ' (typical)' : ''}; judged at ${n(Number(capacitanceAt(design, 'aged').toPrecision(3)), 'F')} aged`
             : '',
       },
-      regulator.kind === 'fixed'
+      made
         ? {
             station: 'Regulator',
-            what: regulatorSize(regulator.size).partNumber(regulator.outputV),
-            detail: `${regulatorSize(regulator.size).package}, ${regulatorSize(regulator.size).tab}${regulatorSize(regulator.size).takesSink ? `; ${heat.sinkKPerW === null ? 'no sink' : `sink ${n(heat.sinkKPerW, 'K/W')}, ${thermalInterface(heat.interface).name.toLowerCase()}`}` : ''}`,
+            what: made.name,
+            detail: `${made.pass.package}, ${tabWords(made.pass)}${made.pass.takesSink ? `; ${heat.sinkKPerW === null ? 'no sink' : `sink ${n(heat.sinkKPerW, 'K/W')}, ${thermalInterface(heat.interface).name.toLowerCase()}`}` : ''}`,
           }
         : { station: 'Regulator', what: 'none', detail: 'the reservoir feeds the load' },
     ],

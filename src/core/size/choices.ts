@@ -8,7 +8,7 @@ import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { typicalCapacitorPrice } from '@/core/parts/capacitor';
 import { DIODE_CLASSES } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W, typicalSinkPrice } from '@/core/parts/heatsink';
-import { FIXED_OUTPUT_TOLERANCE, REGULATOR_SIZES } from '@/core/parts/regulator';
+import { FIXED_OUTPUT_TOLERANCE, REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
 import { STANDARD_SECONDARY_V, STANDARD_VA, typicalTransformerPrice } from '@/core/parts/transformer';
 import { formatNominal } from '@/core/quantity/format';
 import { E3, stepInDecades } from '@/core/quantity/preferred';

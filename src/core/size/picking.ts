@@ -4,7 +4,7 @@ import type { Part } from '@/core/drawer/part';
 import { countFails, judge } from '@/core/judge/judge';
 import type { Verdict } from '@/core/judge/verdict';
 import { SolveError } from '@/core/solve/solve-error';
-import { studyDesign } from '@/core/study/operating-point';
+import { studyDesign } from '@/core/study/study';
 
 /** Which verdicts a part of a role decides. */
 const DECIDES: Readonly<Record<PartRole, readonly string[]>> = {
@@ -29,21 +29,24 @@ export interface Candidate {
   priceEur: number | null;
 }
 
-/**
- * Tries every part in every way it could serve, one at a time: a generator that yields after each simulation. Parts that
- * cannot serve at all are not tried.
- */
-export function* picking(design: Design, role: PartRole, parts: readonly Part[]): Generator<Candidate | null, void> {
-  for (const part of parts) {
-    for (const use of usesOf(part, design, role)) {
-      if (!plausible(design, use)) continue;
-      const patch = withPart(design, part, use);
-      yield tried(design, part, use, patch, role);
-    }
-  }
+/** A part in one of the ways it could serve. */
+export interface Try {
+  part: Part;
+  use: Use;
 }
 
-function tried(design: Design, part: Part, use: Use, patch: Patch, role: PartRole): Candidate | null {
+/** Every way in which parts could serve in a role. What is far away by the rules of thumb is left out. */
+export function triesOf(design: Design, role: PartRole, parts: readonly Part[]): Try[] {
+  return parts.flatMap((part) =>
+    usesOf(part, design, role)
+      .filter((use) => plausible(design, use))
+      .map((use) => ({ part, use })),
+  );
+}
+
+/** Simulates and judges the design with one part taken. @returns null where no answer was found with it */
+export function tryPart(design: Design, role: PartRole, { part, use }: Try): Candidate | null {
+  const patch = withPart(design, part, use);
   try {
     const study = studyDesign(applyPatch(design, patch));
     const verdicts = judge(study);

@@ -11,14 +11,14 @@ import {
   REGULATOR_JUNCTION_MAX_C,
   REGULATOR_SIZES,
   regulatorSize,
-} from '@/core/parts/regulator';
+} from '@/core/parts/regulators/fixed';
 import { STANDARD_SECONDARY_V, STANDARD_VA } from '@/core/parts/transformer';
 import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
 import { CAPACITOR_VOLTS, E6, nearestInDecades, stepInDecades } from '@/core/quantity/preferred';
 import { SolveError } from '@/core/solve/solve-error';
 import { typicalCost } from '@/core/study/cost';
-import { regulatorHeat } from '@/core/study/heat';
-import { neededV, studyDesign, type Study } from '@/core/study/operating-point';
+import { neededV } from '@/core/study/operating-point';
+import { studyDesign, studyWithHeat, type Study } from '@/core/study/study';
 
 export interface Proposal {
   design: Design;
@@ -221,11 +221,11 @@ function fitDiode(design: Design): Design {
 }
 
 function fitSink(design: Design): Design {
-  const { high } = studyDesign(design);
+  const study = studyDesign(design);
   let last = design;
   for (const sinkKPerW of STANDARD_SINKS_K_PER_W) {
     last = applyPatch(design, { heat: { sinkKPerW } });
-    const heat = regulatorHeat(last, high.watts.regulator);
+    const { heat } = studyWithHeat(study, last.heat).high;
     if (heat && heat.junctionC <= REGULATOR_JUNCTION_MAX_C - 20) break;
   }
   return last;

@@ -3,11 +3,12 @@ import { bankF, bankRatedV } from '@/core/design/bank';
 import type { Part } from '@/core/drawer/part';
 import { countFails, judge } from '@/core/judge/judge';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
-import { regulatorSize } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
+import { dropoutAt } from '@/core/parts/regulators/model';
 import { typicalRegulation } from '@/core/parts/transformer';
 import { CAPACITOR_VOLTS } from '@/core/quantity/preferred';
 import { SolveError } from '@/core/solve/solve-error';
-import { studyDesign, studyWithHeat, type Study } from '@/core/study/operating-point';
+import { studyDesign, studyWithHeat, type Study, type WarmStart } from '@/core/study/study';
 
 import {
   bearsLoad,
@@ -118,16 +119,19 @@ export function* sizing(design: Design, parts: readonly Part[], ask: SizingAsk):
     }
   }
   electrical.sort((a, b) => a.rough - b.rough);
+  /** What the last set with the same transformer settled at: the next starts there. */
+  const lastWith = new Map<Choice, WarmStart>();
   for (const { four } of electrical) {
     if (++studies > MOST_STUDIES) return;
     const patch = four.reduce((all: Patch, c) => mergePatches(all, c.patch), {});
     const base = applyPatch(design, patch);
-    const heated = base.regulator.kind === 'fixed' && regulatorSize(base.regulator.size).takesSink;
+    const heated = regulatorModel(base.regulator)?.pass.takesSink ?? false;
     const cooled = heated ? sinks : [null];
     simulated += cooled.length;
     let found: SizedSet[];
     try {
-      const study = studyDesign(base);
+      const transformer = four[0]!;
+      const study = studyDesign(base, lastWith.get(transformer));
       // Whatever the sink, a set that fails at these fails: the other corners need not be solved to say so.
       const early = EARLY.find((rules) => countFails(judge(study, rules)) > 0);
       if (early) found = [judged(study, four, patch, early)];
@@ -142,6 +146,7 @@ export function* sizing(design: Design, parts: readonly Part[], ask: SizingAsk):
             : judged(study, four, patch),
         );
       }
+      lastWith.set(transformer, { ...lastWith.get(transformer), ...study.solved() });
     } catch (error) {
       if (!(error instanceof SolveError)) throw error;
       continue;
@@ -155,9 +160,10 @@ export function* sizing(design: Design, parts: readonly Part[], ask: SizingAsk):
 
 /** Verdicts of one corner each, the most likely to fail first. */
 const EARLY = [
-  ['headroom', 'output-window'],
-  ['regulator-input', 'reservoir-voltage', 'lost-load'],
-  ['winding-current'],
+  ['headroom', 'output-ripple'],
+  ['output-window', 'regulator-input', 'reservoir-voltage'],
+  ['winding-current', 'ripple-current', 'bridge-heat'],
+  ['lost-load'],
 ];
 
 /**
@@ -168,6 +174,7 @@ function promise(design: Design, four: readonly Choice[]): number {
   const patch = four.reduce((all: Patch, c) => mergePatches(all, c.patch), {});
   const { demand, mains, transformer, reservoir, regulator } = applyPatch(design, patch);
   const { facts } = ARRANGEMENTS[design.rectifier.kind];
+  const model = regulatorModel(regulator);
   const stacked = design.rectifier.kind === 'doubler' ? 2 : 1;
   const low = 1 - mains.lowPct / 100;
   const reg =
@@ -176,15 +183,11 @@ function promise(design: Design, four: readonly Choice[]): number {
   const idlePeak = stacked * Math.SQRT2 * transformer.ratedV * (1 + reg) * (1 + mains.highPct / 100);
   const ripple =
     (0.75 * demand.outputA) / ((facts.fullWave ? 2 : 1) * mains.frequencyHz * 0.64 * Math.max(bankF(reservoir), 1e-9));
-  const needed =
-    regulator.kind === 'fixed'
-      ? regulator.outputV + regulatorSize(regulator.size).dropoutV
-      : demand.outputV * (1 - demand.tolerancePct / 100);
+  const needed = model
+    ? model.outputV + dropoutAt(model, demand.outputA)
+    : demand.outputV * (1 - demand.tolerancePct / 100);
   const short = Math.max(0, (needed - (loadedPeak - ripple)) / needed);
-  const over =
-    regulator.kind === 'fixed'
-      ? Math.max(0, idlePeak / regulatorSize(regulator.size).inputMaxV(regulator.outputV) - 1)
-      : 0;
+  const over = model ? Math.max(0, idlePeak / model.inputMaxV - 1) : 0;
   const canOver = Math.max(0, idlePeak / (0.87 * stacked * bankRatedV(reservoir)) - 1);
   const windingOver = Math.max(0, (1.8 * demand.outputA * transformer.ratedV) / transformer.ratedVA - 1);
   return 1 + 20 * short + 20 * over + 10 * canOver + 3 * windingOver;

@@ -27,20 +27,22 @@ const LAST = STAGES - 1;
 /** Steps in one run before it counts as hopeless. */
 const MOST_STEPS = 6_000;
 /** Longest one run (a cycle at most) may take, ms: what needs more is no supply but a puzzle. */
-const MOST_MS = 350;
+const MOST_MS = 300;
 /** The longest step, as a share of the period. */
 const LONGEST = 1 / 16;
 /** Steps lie on a grid of sqrt(2), so that their maps can be kept: shares of the longest. */
 const GRID = Float64Array.from({ length: LEVELS }, (_, l) => 2 ** (-l / 2));
 /** Where a derivative is needed afresh, the stage that yields it is this short, as a share of the period. */
 const INSTANT = 1e-7;
-/** First step into a charging pulse, as a share of the period. */
+/** First step into the first charging pulse, as a share of the period. */
 const FIRST = 1 / 100;
+/** First step where nothing conducts, as a share of the period. */
+const QUIET = 1 / 16;
 /** No step is made shorter than this share of the period for the sake of accuracy. */
 const SHORTEST = 1e-8;
 
 /** Relative to the swing of each state: keeps every reported figure within about 0.01 %. */
-export const TIGHT = 4e-6;
+export const TIGHT = 5e-6;
 /** Good enough to aim the next pass of a search. */
 export const LOOSE = 4e-4;
 /** Good enough to aim the last pass of a search. */
@@ -144,7 +146,7 @@ function newIntegrator(shape: Circuit): Integrator {
   const nN = shape.nodes;
   const nR = shape.rails.length;
   const nF = shape.floats;
-  const { base, x: xStage, portA, node, loadA, floatV } = stage;
+  const { base, x: xStage, change, portA, node, loadA, floatV } = stage;
 
   const x = new Float64Array(nX);
   const k = new Float64Array(STAGES * nX);
@@ -152,6 +154,10 @@ function newIntegrator(shape: Circuit): Integrator {
   const i2 = new Float64Array(STAGES);
   const tolerance = new Float64Array(nX);
   let toleranceI2 = 0;
+  /** What the tolerance in force does to the length of a step, against the loosest. */
+  let tolerated = 1;
+  /** First step into a charging pulse at the loosest tolerance, s: what the last one turned out to need. */
+  let first = 0;
   const records = layout();
   const stride = records.stride;
   /** The stages of the step in hand where no records are kept. */
@@ -175,6 +181,8 @@ function newIntegrator(shape: Circuit): Integrator {
   const events = turnOffEvents(shape, stage, lastRow.subarray(records.port, records.port + nP), x);
   const eventful = events.any;
   const foresight = turnOnForesight(shape, stage);
+  /** Whether diodes can join others that conduct, at a bend worth foreseeing: behind a capacitor it is gentle. */
+  const several = events.choked && foresight.several;
   const low = new Float64Array(nX);
   const high = new Float64Array(nX);
   load(shape);
@@ -185,6 +193,7 @@ function newIntegrator(shape: Circuit): Integrator {
     for (let l = 0; l < LEVELS; l++) gridH[l] = LONGEST * periodS * GRID[l]!;
     events.load(next);
     foresight.load(next);
+    first = FIRST * periodS;
     records.count = 0;
   }
 
@@ -218,7 +227,7 @@ function newIntegrator(shape: Circuit): Integrator {
     const half = periodS / 2;
     const lead = mains.phase / circuit.omega;
     const edge = circuit.clip < 1 ? Math.asin(circuit.clip) / circuit.omega : half;
-    const offsets = edge < half ? [0, edge, half - edge] : [0, half / 2];
+    const offsets = edge < half ? [edge, half - edge] : [half / 2];
     const found: number[] = [];
     for (let n = Math.floor((from + lead) / half) - 1; n * half - lead <= to; n++) {
       for (const offset of offsets) {
@@ -289,7 +298,7 @@ function newIntegrator(shape: Circuit): Integrator {
         }
       }
       for (let n = 0; n < nX; n++) {
-        k[n] = lastK[n] = (xStage[n]! - base[n]!) / h;
+        k[n] = lastK[n] = change[n]! / h;
         if (shape.inductive) x[n] = xStage[n]!;
       }
     }
@@ -318,10 +327,14 @@ function newIntegrator(shape: Circuit): Integrator {
     derive(t, options);
     sheet = draft;
     origin = 0;
-    foresight.begin();
     const emfAt = (at: number) => emf(circuit, mains, at);
-    let quiet = false;
+    let quiet = foresight.quiet(Infinity);
+    if (quiet) wanted = QUIET * periodS;
     let starting = false;
+    let afterStart = false;
+    let joining = false;
+    let lastH = 0;
+    foresight.forget();
     for (const stop of stops(from, to, mains)) {
       while (t < stop) {
         if (++steps > MOST_STEPS) fail('the integration needs more steps than any real supply would');
@@ -347,6 +360,22 @@ function newIntegrator(shape: Circuit): Integrator {
             starting = true;
           }
           quiet = false;
+        } else if (several && !landing && lastH > 0) {
+          const ends = foresight.joins(h, lastH);
+          if (ends > 1e-3 * h && ends < h) {
+            h = ends;
+            index = -1;
+            joining = true;
+          }
+        }
+        let capped = false;
+        if (eventful && !landing) {
+          const most = events.limit(lastK);
+          if (most < h && most > SHORTEST * periodS) {
+            h = most;
+            index = -1;
+            capped = true;
+          }
         }
         stage.setStep(index, GAMMA * h);
         if (record) open();
@@ -370,8 +399,9 @@ function newIntegrator(shape: Circuit): Integrator {
           if (error !== error) fail('the integration left the range of numbers');
         }
         if (error > 1 && h > SHORTEST * periodS) {
-          wanted = h * Math.max(0.15, 0.85 * Math.sqrt(1 / Math.sqrt(error)));
+          wanted = h * Math.max(0.15, 0.9 * Math.sqrt(1 / Math.sqrt(error)));
           calm = 0;
+          joining = false;
           continue;
         }
         if (!solved) fail('no voltages were found that fit all parts at one instant');
@@ -379,6 +409,7 @@ function newIntegrator(shape: Circuit): Integrator {
           const ends = events.next(h, landing, k);
           if (ends > SHORTEST * periodS && ends < 0.999 * h) {
             forced = ends;
+            joining = false;
             continue;
           }
         }
@@ -397,18 +428,27 @@ function newIntegrator(shape: Circuit): Integrator {
           if (value > high[n]!) high[n] = value;
         }
         lastI2 = i2[LAST]!;
-        quiet = foresight.quiet(h);
         const ceased = eventful && events.cut();
         if (ceased) derive(t, options);
         else if (record) for (let n = 0, at = origin + LAST * stride; n < stride; n++) lastRow[n] = sheet[at + n]!;
         else if (eventful) for (let n = 0; n < nP; n++) lastRow[records.port + n] = portA[n]!;
+        quiet = foresight.quiet(h);
         wanted =
-          h * Math.min(++calm > 3 ? 4 : 1.42, Math.max(0.2, 0.85 * Math.sqrt(1 / Math.sqrt(Math.max(error, 1e-9)))));
+          h *
+          Math.min(
+            ++calm > 3 || quiet ? 4 : 1.42,
+            Math.max(0.2, 0.9 * Math.sqrt(1 / Math.sqrt(Math.max(error, 1e-9)))),
+          );
         // Where a pulse begins nothing that went before says how long a step may be.
-        if (starting) wanted = Math.min(wanted, FIRST * periodS);
+        if (starting) wanted = Math.min(wanted, first * tolerated);
+        else if (afterStart) first = wanted / tolerated / 1.2;
+        if (joining) wanted = Math.min(wanted, first * tolerated);
+        afterStart = starting;
         starting = false;
-        if (ceased) wanted = Math.max(wanted, usual);
-        else if (!landing && index >= 0) usual = Math.max(h, 0.8 * usual);
+        joining = false;
+        lastH = ceased ? 0 : h;
+        if (ceased) wanted = Math.max(wanted, usual, quiet ? QUIET * periodS : 0);
+        else if (!landing && !capped && index >= 0) usual = Math.max(h, 0.8 * usual);
       }
     }
     return steps;
@@ -438,8 +478,9 @@ function newIntegrator(shape: Circuit): Integrator {
     const e = emf(circuit, options.mains, ts);
     if (!stage.solve(e, options.fromRest ? ts : Infinity)) return false;
     const perGammaH = 1 / (GAMMA * h);
-    for (let n = 0; n < nX; n++) k[s * nX + n] = (xStage[n]! - base[n]!) * perGammaH;
+    for (let n = 0; n < nX; n++) k[s * nX + n] = change[n]! * perGammaH;
     i2[s] = sumOfSquares();
+    if (several && s % 2 === 1) foresight.tell(s >> 1);
     if (options.record) write(sheet, origin + PLACE[s]! * stride, ts, e, s * nX);
     if (options.carry) stage.sensitivity(sensitivity, s * nX * nX);
     return true;
@@ -502,6 +543,7 @@ function newIntegrator(shape: Circuit): Integrator {
     setTolerance(relative, swing, squaredA2s) {
       for (let n = 0; n < nX; n++) tolerance[n] = relative * swing[n]!;
       toleranceI2 = relative * squaredA2s;
+      tolerated = (relative / LOOSE) ** 0.25;
     },
     run,
     release() {

@@ -416,7 +416,8 @@ export function portSolver(shape: Circuit, from: number) {
   return {
     i,
     load,
-    live,
+    /** Voltage a port would have with the others' currents as they are and none of its own. */
+    drive: driveOf,
     /** Completes a table whose impedances have been filled in. */
     finish(table: Float64Array): void {
       for (let h = all - 1; h >= n; h--) {

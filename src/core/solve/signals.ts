@@ -200,6 +200,26 @@ export interface Extreme {
   t: number;
 }
 
+/** Largest and smallest value of a column, both refined as by `largest`. */
+export function extremes(t: Column, column: Column): { max: number; min: number } {
+  let max = -Infinity;
+  let min = Infinity;
+  let maxAt = 0;
+  let minAt = 0;
+  for (let r = 0; r < column.length; r++) {
+    const v = column[r]!;
+    if (v > max) {
+      max = v;
+      maxAt = r;
+    }
+    if (v < min) {
+      min = v;
+      minAt = r;
+    }
+  }
+  return { max: crest(t, column, 1, maxAt).value, min: crest(t, column, -1, minAt).value };
+}
+
 /**
  * Largest value of sign*column, refined by a parabola through neighbouring stages of one step: they lie close enough
  * together that a smooth crest between them is found to far better than their spacing. Never across the joint of two

@@ -7,7 +7,7 @@ import { portSolver, portTableLength } from './ports';
  * numbers: all that is linear, eliminated, as small dense maps from the stage's starting values (X), the port currents
  * (P), the bent part of the loads (R) and nothing (C).
  *   drives      u = uE*e + uX*base + uC + uR*extra
- *   outcome     y = yX*base + yP*i + yC + yR*extra      (states, then rail voltages)
+ *   outcome     y = yX*base + yP*i + yC + yR*extra      (change of the states against base, then rail voltages)
  *   nodes       likewise
  * and behind them the table of the port equations (ports.ts).
  */
@@ -48,6 +48,7 @@ export function stageSolver(shape: Circuit) {
   const node = new Float64Array(nodes);
   const y = new Float64Array(nY);
   const x = y.subarray(0, nX);
+  const change = new Float64Array(nX);
   /** The stage's starting values: what the states would be if nothing happened during gamma*h. */
   const base = new Float64Array(nX);
   const u = new Float64Array(nP);
@@ -221,11 +222,13 @@ export function stageSolver(shape: Circuit) {
       for (let p = 0; p < nP; p++) d[oYP + own * nP + p] = s * across(d, oNodeP, nP, plus, minus, p);
       for (let r = 0; r < nR; r++) d[oYR + own * nR + r] = s * across(d, oNodeR, nR, plus, minus, r);
       d[oYC + own] = s * across(d, oNodeC, 1, plus, minus, 0);
-      d[oYX + own * nX + own]! += eKind[n] === 0 ? 1 - s : (s * differential[n]!) / g;
+      d[oYX + own * nX + own]! += eKind[n] === 0 ? -s : (s * differential[n]!) / g - 1;
     }
     for (let p = 0; p < nP; p++) {
       const state = wState[pWinding[p]!]!;
-      if (state >= 0) d[oYP + state * nP + p] = pShare[p]!;
+      if (state < 0) continue;
+      d[oYP + state * nP + p] = pShare[p]!;
+      d[oYX + state * nX + state] = -1;
     }
     for (let r = 0; r < nR; r++) {
       const out = rOut[r]!;
@@ -281,6 +284,11 @@ export function stageSolver(shape: Circuit) {
       for (let s = 0, at = oYX + n * nX; s < nX; s++) sum += d[at + s]! * base[s]!;
       for (let p = 0, at = oYP + n * nP; p < nP; p++) sum += d[at + p]! * portA[p]!;
       if (bent) for (let r = 0; r < nR; r++) sum += d[oYR + n * nR + r]! * extraA[r]!;
+      // States as their change: the difference of two nearly equal numbers would leave little of a short step's slope.
+      if (n < nX) {
+        change[n] = sum;
+        sum += base[n]!;
+      }
       y[n] = sum;
     }
     return true;
@@ -373,7 +381,9 @@ export function stageSolver(shape: Circuit) {
       const s = stateOf(n);
       const element = elements[n]!;
       base[s] = flux[s]!;
-      if (element.kind === 'inductor') x[s] = fluxAt(element.inductanceH, element.halfAtA, x[s]!);
+      if (element.kind !== 'inductor') continue;
+      x[s] = fluxAt(element.inductanceH, element.halfAtA, x[s]!);
+      change[s] = x[s]! - base[s]!;
     }
     return true;
   }
@@ -389,6 +399,8 @@ export function stageSolver(shape: Circuit) {
   return {
     base,
     x,
+    /** What the stage just solved adds to `base`. */
+    change,
     node,
     portA,
     floatV: solver.floatV,
@@ -437,6 +449,10 @@ export function stageSolver(shape: Circuit) {
       }
       return current;
     },
+    /** Voltage across a port that carries next to nothing at the stage just solved, V. */
+    driveV(port: number): number {
+      return solver.drive(level, u, port);
+    },
     /** Starts the search for swinging chokes' currents afresh from states. */
     aim(from: Float64Array): void {
       for (const n of swings) about[n] = this.chokeCurrent(n, from[stateOf(n)]!);
@@ -446,6 +462,7 @@ export function stageSolver(shape: Circuit) {
       const d = level;
       const only = solver.response(level, response);
       for (let k = 0; k < nX * nX; k++) out[at + k] = d[oYX + k]!;
+      for (let n = 0; n < nX; n++) out[at + n * nX + n]! += 1;
       if (only >= 0) {
         for (let n = 0; n < nX; n++) {
           const share = d[oYP + n * nP + only]! * response[only * nP + only]!;

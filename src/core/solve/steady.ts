@@ -19,7 +19,7 @@ export interface SteadyOptions {
 const ACCEPT = 3e-4;
 const MOST_PASSES = 60;
 /** Longest search, ms. */
-const MOST_MS = 700;
+const MOST_MS = 600;
 /** Cycles the circuit then runs by itself. */
 const COASTING_CYCLES = 10;
 /** Passes after which a search that has not closed counts as bouncing. */
@@ -141,7 +141,7 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
       damping = 1;
     } else if (++since >= PATIENCE) {
       since = 0;
-      start = coast(integrator, start, COASTING_CYCLES);
+      start = coast(integrator, start, COASTING_CYCLES, began + MOST_MS);
       lastSize = Infinity;
       damping = 1;
       anew = true;
@@ -170,10 +170,10 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
   return { integrator, start, storedJ: mirror ? 2 * storedJ : storedJ, effort: { steps, passes } };
 }
 
-/** Lets the circuit run by itself for some cycles and returns where it then stands. */
-function coast(integrator: Integrator, from: Float64Array, cycles: number): Float64Array {
+/** Lets the circuit run by itself for some cycles, or until a moment, and returns where it then stands. */
+function coast(integrator: Integrator, from: Float64Array, cycles: number, until: number): Float64Array {
   let x = from;
-  for (let cycle = 0; cycle < cycles; cycle++) {
+  for (let cycle = 0; cycle < cycles && performance.now() < until; cycle++) {
     integrator.run(x, 0, integrator.circuit.periodS, {
       mains: RUNNING_MAINS,
       record: false,

@@ -5,16 +5,16 @@ import type { Load, Network } from '@/core/circuit/network';
 import { figuresOf, sampler, storedEnergy, type Figures } from './figures';
 import { integratorFor, RUNNING_MAINS, type Integrator, type Mains } from './integrator';
 import { firstGuess } from './first-guess';
-import { columnsOf, crossing, largest, type Columns } from './signals';
+import { columnsOf, crossing, extremes, largest, type Columns } from './signals';
 import { SolveError } from './solve-error';
 import type { DipResult, Solution, Waveforms } from './solution';
 import { findCycle, solveSteady } from './steady';
 
 /** Error allowed in a step, relative to the swing of each state: peaks and minima within about 0.02 %. */
-const TOLERANCE = 8e-6;
+const TOLERANCE = 2e-5;
 
 /** Longest a whole run may take, ms. */
-const MOST_MS = 800;
+const MOST_MS = 650;
 
 export interface TransientOptions {
   /** Number of waveform samples in every cycle; none when left out. */
@@ -56,7 +56,7 @@ function travel(
   const { circuit, records } = integrator;
   const { periodS } = circuit;
   const samples = options.samples ? sampler(circuit, options.samples) : null;
-  let x = Float64Array.from(start);
+  const x = Float64Array.from(start);
   let steps = 0;
   let storedBefore = 0;
   const began = performance.now();
@@ -71,7 +71,7 @@ function travel(
       if (to - from < 1e-9 * periodS) continue;
       const first = records.count;
       steps += integrator.run(x, from, to, { mains: stretch.mains, record: true, carry: false, fromRest });
-      x = Float64Array.from(integrator.x);
+      x.set(integrator.x);
       watch(columnsOf(integrator, first, records.count));
     }
     samples?.take(columnsOf(integrator), end);
@@ -104,12 +104,8 @@ function peakWatch(integrator: Integrator) {
         }
       });
       for (let w = 0; w < windings.length; w++) {
-        const i = columns.windingA(w);
-        peaks.peakWindingA = Math.max(
-          peaks.peakWindingA,
-          largest(columns.t, i, 1).value,
-          -largest(columns.t, i, -1).value,
-        );
+        const { max, min } = extremes(columns.t, columns.windingA(w));
+        peaks.peakWindingA = Math.max(peaks.peakWindingA, max, -min);
       }
     },
   };
@@ -124,8 +120,9 @@ function railWatch() {
   return {
     watch(columns: Columns) {
       const v = columns.railV(0);
-      minV = Math.min(minV, largest(columns.t, v, -1).value);
-      maxV = Math.max(maxV, largest(columns.t, v, 1).value);
+      const { max, min } = extremes(columns.t, v);
+      minV = Math.min(minV, min);
+      maxV = Math.max(maxV, max);
       for (let r = 0; r < columns.count; r++) {
         sum += columns.weight[r]! * v[r]!;
         time += columns.weight[r]!;
@@ -139,13 +136,13 @@ function railWatch() {
  * Sets the error a transient run may make: against the swings of an ordinary cycle, and against the currents of an
  * ordinary charging pulse, so that the surge of a start is not resolved finer than it needs.
  */
-function prepare(integrator: Integrator, swing?: Float64Array): void {
+function prepare(integrator: Integrator, swing?: Float64Array, typicalA = integrator.circuit.typicalA): void {
   const { circuit } = integrator;
   const guess = firstGuess(circuit);
   const scale = Float64Array.from(guess.swing, (g, n) =>
     Math.min(Math.max(swing?.[n] ?? g, guess.floor[n]!), guess.ceiling[n]!),
   );
-  integrator.setTolerance(TOLERANCE, scale, 3 * circuit.typicalA ** 2 * circuit.periodS);
+  integrator.setTolerance(TOLERANCE, scale, 3 * typicalA ** 2 * circuit.periodS);
 }
 
 /**
@@ -182,10 +179,11 @@ export function solveStart(
         for (let r = 0; r < columns.count; r++) squares[n]! += columns.weight[r]! * i[r]! * i[r]!;
       }
       const v = columns.railV(0);
-      const top = v.reduce((a, b) => Math.max(a, b), -Infinity);
+      let top = -Infinity;
+      for (let r = 0; r < columns.count; r++) if (v[r]! > top) top = v[r]!;
       if (top <= highest) return;
       highest = top;
-      rises.push({ t: Float64Array.from(columns.t), v: Float64Array.from(v) });
+      rises.push({ t: columns.t.slice(), v: v.slice() });
     },
     options,
   );
@@ -216,11 +214,18 @@ function firstReached(rises: readonly { t: Float64Array; v: Float64Array }[], ta
  */
 export function solveChange(before: Network, after: Network, cycles: number, options: TransientOptions = {}): Solution {
   const steady = solveSteady(before, options.warm ? { warm: options.warm } : {});
+  const was = assemble(before);
   const circuit = assemble(after);
   if (circuit.states !== steady.state.length)
     throw new SolveError('a change may not add or remove parts that store energy');
   const integrator = integratorFor(circuit);
-  prepare(integrator);
+  // What goes away is no less the measure than what comes: an idle circuit's own currents would be resolved far too finely.
+  const swings = [firstGuess(was, true).swing, firstGuess(circuit, true).swing] as const;
+  prepare(
+    integrator,
+    swings[0].map((s, n) => Math.max(s, swings[1][n]!)),
+    Math.max(was.typicalA, circuit.typicalA),
+  );
   const peak = peakWatch(integrator);
   const rail = railWatch();
   const journey = travel(

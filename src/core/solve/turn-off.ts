@@ -3,6 +3,13 @@ import type { StageSolver } from './stage';
 
 /** A current through an inductance has ceased when it is below this share of the load's. */
 const CEASED = 1e-5;
+/**
+ * A step leaves at least this share of the time a large falling current has left: as it dies its diode's voltage falls
+ * with its logarithm, which no polynomial follows to the end. The smaller the current, the less that matters.
+ */
+const LEAVE = 0.25;
+/** A current counts as large here from this share of the load's. */
+const LARGE = 0.3;
 
 /**
  * Watches for currents through an inductance that cease within a step. The voltage there jumps in no time, so a step has
@@ -15,6 +22,7 @@ export function turnOffEvents(shape: Circuit, stage: StageSolver, before: Float6
   const { ports, windings } = shape;
   const { portA } = stage;
   let threshold = 0;
+  let largeA = 0;
   /** The choke that carries all of a port's current, -1 when a capacitor stands before it or there is none. */
   const chokeOf = ports.map((port) => {
     if (port.input < 0) return -1;
@@ -33,11 +41,41 @@ export function turnOffEvents(shape: Circuit, stage: StageSolver, before: Float6
     return ports.some((p, m) => m !== n && p.winding === winding && p.input === input);
   }
 
+  /** How fast a port's current changes as a step begins, A/s; NaN where the currents at its input are not told apart. */
+  function fall(n: number, k: Float64Array): number {
+    const port = ports[n]!;
+    const own = windings[port.winding]!.state;
+    const choke = chokeOf[n]!;
+    let shared = 0;
+    for (const m of eventful) if (m !== n && ports[m]!.input === port.input && before[m]! > threshold) shared++;
+    if (own < 0 && shared > 0) return NaN;
+    const slope = own >= 0 ? port.share * k[own]! : 0;
+    if (choke < 0) return slope;
+    const through = k[choke]! / stage.statePerAmp(choke);
+    return own < 0 ? through : shared === 1 && sharesWinding(n) ? (slope + through) / 2 : slope;
+  }
+
   return {
     any: eventful.length > 0,
+    /** Whether a choke carries a diode's current with nothing between: there the next diode takes over while it flows. */
+    choked: eventful.some((n) => chokeOf[n]! >= 0),
     /** Takes over the values of a circuit of the same shape. */
     load(circuit: Circuit): void {
       threshold = CEASED * circuit.typicalA;
+      largeA = LARGE * circuit.typicalA;
+    },
+    /** The longest step from here, s, that does not run into the end of a current. @param k derivatives of the states */
+    limit(k: Float64Array): number {
+      let most = Infinity;
+      for (const n of eventful) {
+        const amps = before[n]!;
+        if (amps <= threshold) continue;
+        const slope = fall(n, k);
+        if (!(slope < 0)) continue;
+        const leave = LEAVE * Math.cbrt(Math.min(1, amps / largeA));
+        most = Math.min(most, (-amps / slope) * (1 - leave));
+      }
+      return most;
     },
     /**
      * Where in the step of length h just solved a current ceases, s; Infinity when none does.
@@ -49,21 +87,11 @@ export function turnOffEvents(shape: Circuit, stage: StageSolver, before: Float6
       for (const n of eventful) {
         const amps = before[n]!;
         if (amps <= threshold || portA[n]! > threshold) continue;
-        const port = ports[n]!;
-        const own = windings[port.winding]!.state;
-        const choke = chokeOf[n]!;
-        let slope = 0;
-        let shared = 0;
-        for (const m of eventful) if (m !== n && ports[m]!.input === port.input && before[m]! > threshold) shared++;
-        if (own >= 0) slope = port.share * k[own]!;
-        if (choke >= 0) {
-          const through = k[choke]! / stage.statePerAmp(choke);
-          slope = own < 0 ? through : shared === 1 && sharesWinding(n) ? (slope + through) / 2 : slope;
-        }
-        if (own < 0 && shared > 0) continue;
+        const slope = fall(n, k);
+        if (slope !== slope) continue;
         const ends = slope < 0 ? (-amps / slope) * (1 - 1e-3) : Infinity;
         // A step made to end there has done what it should; one the current still rises in is halved.
-        if (landing && ends > 0.98 * h && ends < 1.1 * h) continue;
+        if ((landing || portA[n]! > 0) && ends > 0.98 * h && ends < 1.5 * h) continue;
         earliest = Math.min(earliest, ends < h ? ends : h / 2);
       }
       return earliest;

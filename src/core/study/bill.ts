@@ -9,11 +9,12 @@ import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { typicalCapacitorPrice, typicalRippleRating } from '@/core/parts/capacitor';
 import { diodeOf } from '@/core/parts/diode';
 import { typicalSinkPrice } from '@/core/parts/heatsink';
-import { regulatorSize } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
+import { aheadModel } from '@/core/parts/regulators/ahead';
 import { typicalTransformerPrice } from '@/core/parts/transformer';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { typicalStepPrice } from './cost';
-import type { Study } from './operating-point';
+import type { Study } from './study';
 
 /** One line of the bill of materials. */
 export interface BillLine {
@@ -140,17 +141,28 @@ export function billOf(study: Study): BillLine[] {
     });
     r += arrangement.rails;
   }
-  if (regulator.kind === 'fixed') {
-    const size = regulatorSize(regulator.size);
+  const model = regulatorModel(regulator);
+  if (model) {
     add('regulator', {
       references: numbered('U', 1, arrangement.rails),
-      what: size.partNumber(regulator.outputV) + (arrangement.rails === 2 ? ' and its 79 twin' : ''),
+      what: model.name + (arrangement.rails === 2 ? ' and its negative twin' : ''),
       count: arrangement.rails,
       needed: `${formatQuantity(design.demand.outputA, 'A')}, ${formatQuantity(idle.rail.maxV, 'V')} in`,
-      had: `${formatNominal(size.ratedA, 'A')}, ${formatNominal(size.inputMaxV(regulator.outputV), 'V')} in`,
-      priceEur: size.priceEur,
+      had: `${formatQuantity(model.ratedA, 'A')}, ${formatNominal(model.inputMaxV, 'V')} in`,
+      priceEur: model.priceEur,
     });
-    if (heat.sinkKPerW !== null && size.takesSink) {
+    const ahead = aheadModel(design.preRegulator);
+    if (ahead) {
+      add(null, {
+        references: numbered('U', 1 + arrangement.rails, arrangement.rails),
+        what: `Ahead of it: ${ahead.name}`,
+        count: arrangement.rails,
+        needed: `${formatQuantity(design.demand.outputA, 'A')}, ${formatQuantity(idle.rail.maxV, 'V')} in`,
+        had: `${formatQuantity(ahead.ratedA, 'A')}, ${formatNominal(ahead.inputMaxV, 'V')} in`,
+        priceEur: ahead.priceEur,
+      });
+    }
+    if (heat.sinkKPerW !== null && model.pass.takesSink) {
       add('sink', {
         references: 'H1',
         what: `Heatsink ${formatNominal(heat.sinkKPerW, 'K/W')}`,

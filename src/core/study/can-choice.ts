@@ -65,6 +65,8 @@ export interface BankOption {
   priceEur: number;
   /** Of one can, from what it stores; rough. */
   heightMm: number;
+  /** How a can of this size is usually mounted. */
+  mounting: string;
 }
 
 /** The same capacitance as one can and as banks of two to four, in preferred values at typical ratings. */
@@ -81,8 +83,15 @@ export function bankOptions({ reservoir }: Design): BankOption[] {
       rippleA: cans * typicalRippleRating(capacitanceF, ratedV),
       priceEur: cans * typicalCapacitorPrice(capacitanceF, ratedV),
       heightMm: canHeight(capacitanceF, ratedV),
+      mounting: canMounting(capacitanceF, ratedV),
     };
   });
+}
+
+/** How an electrolytic of this charge at rated volts is usually mounted: makers differ about the borders. */
+export function canMounting(capacitanceF: number, ratedV: number): string {
+  const charge = capacitanceF * ratedV;
+  return charge < 0.12 ? 'radial leads' : charge < 1.5 ? 'snap-in' : 'screw terminals';
 }
 
 /** Height of an electrolytic from its charge at rated volts, mm; within a third or so. */

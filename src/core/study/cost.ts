@@ -6,13 +6,15 @@ import { windingCount } from '@/core/design/words';
 import { typicalCapacitorPrice } from '@/core/parts/capacitor';
 import { diodeClass } from '@/core/parts/diode';
 import { typicalSinkPrice } from '@/core/parts/heatsink';
-import { regulatorSize } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
+import { aheadModel } from '@/core/parts/regulators/ahead';
 import { typicalTransformerPrice } from '@/core/parts/transformer';
 
 /** Typical hobby price of the parts of a design, EUR: a rule of thumb for comparing choices, not an offer. */
 export function typicalCost(design: Design): number {
   const arrangement = ARRANGEMENTS[design.rectifier.kind];
   const { reservoir, regulator, heat, filter } = design;
+  const model = regulatorModel(regulator);
   const cans = arrangement.stacked ? 2 : 1;
   const steps = [...filter.before, ...filter.after].reduce((sum, s) => sum + typicalStepPrice(s), 0);
   return (
@@ -22,10 +24,9 @@ export function typicalCost(design: Design): number {
     arrangement.rails *
       (cans * canCount(reservoir) * typicalCapacitorPrice(reservoir.capacitanceF, reservoir.ratedV) +
         steps +
-        (regulator.kind === 'fixed' ? regulatorSize(regulator.size).priceEur : 0)) +
-    (regulator.kind === 'fixed' && heat.sinkKPerW !== null && regulatorSize(regulator.size).takesSink
-      ? typicalSinkPrice(heat.sinkKPerW)
-      : 0)
+        (model ? model.priceEur + (aheadModel(design.preRegulator)?.priceEur ?? 0) : 0)) +
+    (heat.sinkKPerW !== null && model?.pass.takesSink ? typicalSinkPrice(heat.sinkKPerW) : 0) +
+    (heat.fan === 'none' ? 0 : 4)
   );
 }
 

@@ -1,41 +1,116 @@
 import type { Design } from '@/core/design/design';
 import { thermalInterface } from '@/core/parts/heatsink';
-import { regulatorSize } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
+import type { PassDevice } from '@/core/parts/regulators/model';
+
+/** One resistance of a chain, K/W, with the temperature on its warm side. */
+export interface Link {
+  label: string;
+  kPerW: number;
+}
 
 export interface RegulatorHeat {
   junctionC: number;
   /** Temperature of the sink's metal, or of the bare case. */
   sinkC: number;
+  /** Air the sink or the bare part stands in. */
+  airC: number;
   thetaTotalKPerW: number;
-  chain: { label: string; kPerW: number }[];
+  chain: Link[];
+}
+
+/** Rise at which heatsinks are quoted; natural convection carries more the hotter the metal, with the fourth root. */
+const QUOTED_RISE_K = 60;
+const LEAST_RISE_K = 10;
+/** What a fan leaves of a sink's resistance: 0.3 to 0.5, its middle. */
+const FAN_FACTOR = 0.4;
+/** Heat through the faces of a box, W/m2K: painted metal, plastic. */
+const FACE_W_PER_M2K = { metal: 5.5, plastic: 3.75 } as const;
+/** Vents about halve the rise. */
+const VENT_FACTOR = 0.5;
+
+/** Air inside the box above the room, K/W; nothing in an open frame. */
+export function boxKPerW({ heat, mainsSide }: Design): number {
+  if (heat.box === 'open') return 0;
+  const closed = 1 / (FACE_W_PER_M2K[mainsSide.box] * heat.boxCm2 * 1e-4);
+  return heat.box === 'vented' ? VENT_FACTOR * closed : closed;
+}
+
+/** Air inside, °C, with so many watts given off in the box. */
+export function insideAir(design: Design, watts: number): number {
+  return design.heat.ambientC + watts * boxKPerW(design);
 }
 
 /**
- * Steady temperatures of a regulator burning `watts`: Tj = Ta + P*(thetaJC + thetaCS + thetaSA), or Ta + P*thetaJA bare.
- * Valid for natural convection at the resistances given; null when there is no regulator.
+ * A sink's rise above its air, K, and its resistance at that rise: R = R60*(60/rise)^(1/4) by natural convection, found
+ * in closed form; a fan cuts it to 0.4 of its quoted value whatever the rise.
  */
-export function regulatorHeat(design: Design, watts: number): RegulatorHeat | null {
-  if (design.regulator.kind === 'none') return null;
-  const size = regulatorSize(design.regulator.size);
-  const { ambientC, sinkKPerW } = design.heat;
-  if (!size.takesSink || sinkKPerW === null) {
+export function sinkRise(quotedKPerW: number, watts: number, fan: boolean): { riseK: number; kPerW: number } {
+  if (watts <= 0) return { riseK: 0, kPerW: fan ? FAN_FACTOR * quotedKPerW : quotedKPerW };
+  if (fan) return { riseK: watts * FAN_FACTOR * quotedKPerW, kPerW: FAN_FACTOR * quotedKPerW };
+  // rise = watts * R60 * (60/rise)^(1/4)  =>  rise = (watts * R60 * 60^(1/4))^(4/5)
+  const free = (watts * quotedKPerW * QUOTED_RISE_K ** 0.25) ** 0.8;
+  const most = quotedKPerW * (QUOTED_RISE_K / LEAST_RISE_K) ** 0.25;
+  const riseK = Math.min(free, watts * most);
+  return { riseK, kPerW: riseK / watts };
+}
+
+/** What a regulator and what shares its sink give off, W. */
+export interface SinkLoad {
+  regulatorW: number;
+  /** Rectifier on the same sink. */
+  othersW: number;
+  /** Everything given off inside the box, the regulator included. */
+  boxW: number;
+}
+
+/** Whether a fan that is switched by temperature has started: it does when the sink without it would be hotter. */
+function fanRuns(design: Design, stillC: number): boolean {
+  const { fan, fanOnC } = design.heat;
+  return fan === 'fixed' || (fan === 'switched' && stillC > fanOnC);
+}
+
+/**
+ * Steady temperatures of the regulator of one rail: air of the room, of the box, sink (shared or not), case, junction.
+ * Several devices share the watts. Natural convection; null when there is no regulator.
+ */
+export function regulatorHeat(design: Design, load: SinkLoad): RegulatorHeat | null {
+  const model = regulatorModel(design.regulator);
+  if (!model) return null;
+  const { pass } = model;
+  const { heat } = design;
+  const each = load.regulatorW / pass.count;
+  if (!pass.takesSink || heat.sinkKPerW === null) {
+    const airC = insideAir(design, load.boxW);
     return {
-      junctionC: ambientC + watts * size.thetaJaKPerW,
-      sinkC: ambientC + watts * (size.thetaJaKPerW - size.thetaJcKPerW),
-      thetaTotalKPerW: size.thetaJaKPerW,
-      chain: [{ label: 'junction to free air', kPerW: size.thetaJaKPerW }],
+      junctionC: airC + each * pass.jaKPerW,
+      sinkC: airC + each * Math.max(pass.jaKPerW - pass.jcKPerW, 0),
+      airC,
+      thetaTotalKPerW: pass.jaKPerW / pass.count,
+      chain: [{ label: 'junction to free air', kPerW: pass.jaKPerW / pass.count }],
     };
   }
-  const contact = thermalInterface(design.heat.interface);
-  const thetaTotalKPerW = size.thetaJcKPerW + contact.kPerW + sinkKPerW;
+  const onSinkW = load.regulatorW + load.othersW;
+  const outside = heat.sinkOutside && heat.box !== 'open';
+  const airC = outside ? heat.ambientC : insideAir(design, load.boxW);
+  const still = sinkRise(heat.sinkKPerW, onSinkW, false);
+  const sink = fanRuns(design, airC + still.riseK) ? sinkRise(heat.sinkKPerW, onSinkW, true) : still;
+  const contact = thermalInterface(heat.interface);
+  const sinkC = airC + sink.riseK;
   return {
-    junctionC: ambientC + watts * thetaTotalKPerW,
-    sinkC: ambientC + watts * sinkKPerW,
-    thetaTotalKPerW,
+    junctionC: sinkC + each * (pass.jcKPerW + contact.kPerW),
+    sinkC,
+    airC,
+    thetaTotalKPerW: (pass.jcKPerW + contact.kPerW) / pass.count + sink.kPerW,
     chain: [
-      { label: 'junction to case', kPerW: size.thetaJcKPerW },
-      { label: `case to sink (${contact.name.toLowerCase()})`, kPerW: contact.kPerW },
-      { label: 'sink to air', kPerW: sinkKPerW },
+      { label: 'junction to case', kPerW: pass.jcKPerW / pass.count },
+      { label: `case to sink (${contact.name.toLowerCase()})`, kPerW: contact.kPerW / pass.count },
+      { label: sink === still ? 'sink to air, at this rise' : 'sink to air, fan running', kPerW: sink.kPerW },
     ],
   };
+}
+
+/** Whether the metal that is cooled lies at another potential than ground and has to be insulated on a shared sink. */
+export function tabNeedsInsulation(pass: PassDevice): boolean {
+  return pass.takesSink && pass.tab !== 'ground';
 }

@@ -1,22 +1,33 @@
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
-import { CONDITIONS, networkOf, reservoirPlace, type Adjust, type ConditionId } from '@/core/circuit/condition';
+import {
+  CONDITIONS,
+  networkOf,
+  railAmps,
+  reservoirPlace,
+  type Adjust,
+  type Condition,
+  type ConditionId,
+} from '@/core/circuit/condition';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Load, Network, Winding } from '@/core/circuit/network';
 import type { Design } from '@/core/design/design';
-import { FIXED_OUTPUT_TOLERANCE, regulatorSize, rippleRejectionDb } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
+import { aheadDropout, aheadModel } from '@/core/parts/regulators/ahead';
+import { dropoutAt } from '@/core/parts/regulators/model';
 import type { RailResult, Solution } from '@/core/solve/solution';
 import { SolveError } from '@/core/solve/solve-error';
 import { solveSteady } from '@/core/solve/steady';
-import { solveChange, solveDip, solveStart } from '@/core/solve/transient';
+import { lossesOf, type Watts } from './losses';
+import { thermalInterface } from '@/core/parts/heatsink';
 import { regulatorHeat, type RegulatorHeat } from './heat';
 
-/** Watts leaving at each station, W. */
-export interface Watts {
-  winding: number;
-  rectifier: number;
-  reservoir: number;
-  regulator: number;
-  load: number;
+/** What a pre-regulator does on one rail. */
+export interface AheadPoint {
+  watts: number;
+  /** What it holds the regulator's input at, and how far its own input's valley stands above what it needs, V. */
+  holdsV: number;
+  headroomV: number;
+  junctionC: number;
 }
 
 /** One rail of a solved design, with what the network alone does not know. */
@@ -35,7 +46,10 @@ export interface RailPoint {
   /** What one can of the reservoir carries: ripple current and the highest voltage across it. Null without one. */
   can: { rmsA: number; maxV: number } | null;
   heat: RegulatorHeat | null;
+  /** Watts in the regulator itself, without what a pre-regulator takes over. */
   regulatorW: number;
+  /** A regulator ahead of it: null without one. */
+  ahead: AheadPoint | null;
   loadW: number;
   /** Samples over one cycle: rectifier output, reservoir, rail and output volts, rectifier amperes. */
   wave: {
@@ -59,11 +73,16 @@ export interface OperatingPoint extends RailPoint {
   terminalPeakV: number;
   watts: Watts;
   rails: RailPoint[];
+  /** Junction the regulator's dropout was taken at, °C; null where it does not matter. */
+  junctionC: number | null;
+  /** False where heat and dropout chase each other without end. */
+  settled: boolean;
 }
 
 export const WAVE_SAMPLES = 96;
 
-function atCondition<T>(words: string, work: () => T): T {
+/** Names the condition in what a solve throws. */
+export function atCondition<T>(words: string, work: () => T): T {
   try {
     return work();
   } catch (error) {
@@ -75,18 +94,45 @@ function atCondition<T>(words: string, work: () => T): T {
 /** Solves one condition. @throws SolveError naming the condition when it does not converge */
 export function operatingPoint(
   design: Design,
-  id: ConditionId,
+  at: ConditionId | Condition,
   warm?: readonly number[],
   adjust?: Adjust,
 ): OperatingPoint {
-  const condition = CONDITIONS[id];
+  const condition = typeof at === 'string' ? CONDITIONS[at] : at;
+  let point = pointAt(design, condition, warm, adjust);
+  const model = regulatorModel(design.regulator);
+  if (!model || model.dropoutVPerK === 0 || condition.output || !lettingGo(design, point, adjust)) return point;
+  // Where it lets go the dropout decides, the dropout depends on the junction, and the junction on the watts.
+  let junctionC = adjust?.junctionC ?? COLD_C;
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const found = Math.min(point.heat!.junctionC, HOTTEST_C);
+    if (Math.abs(found - junctionC) < 0.5) return { ...point, junctionC };
+    junctionC = round < 3 ? found : (found + junctionC) / 2;
+    point = pointAt(design, condition, point.solution.state, { ...adjust, junctionC });
+  }
+  return { ...point, junctionC, settled: false };
+}
+
+/** Junction a cold part starts from, and beyond which no part is one any more, °C. */
+const COLD_C = 25;
+const HOTTEST_C = 400;
+const MOST_ROUNDS = 12;
+
+/** Whether a rail's valley comes near what the regulator needs, cold or hot. */
+function lettingGo(design: Design, point: OperatingPoint, adjust?: Adjust): boolean {
+  const needed = neededV(design)!;
+  const spare = 0.2 + 0.3 * (needed - regulatorModel(design.regulator)!.outputV) * (adjust?.dropoutFactor ?? 1);
+  return point.rails.some((p) => p.rail.minV < needed + spare);
+}
+
+function pointAt(design: Design, condition: Condition, warm?: readonly number[], adjust?: Adjust): OperatingPoint {
   const network = networkOf(design, condition, adjust);
   const solution = atCondition(condition.words, () =>
     solveSteady(network, { samples: WAVE_SAMPLES, ...(warm === undefined ? {} : { warm }) }),
   );
   const { winding } = network.sections[0]!;
   const waves = solution.waveforms!;
-  const rails = network.sections[0]!.rails.map((_, r) => railPoint(design, network, solution, r));
+  const rails = network.sections[0]!.rails.map((_, r) => railPoint(design, network, solution, r, condition));
   const windingOhm = winding.resistanceOhm + network.mains.sharedResistanceOhm;
   const windingA = waves.windingA[0]!;
   const conductingA = 0.02 * Math.max(...windingA.map(Math.abs));
@@ -99,25 +145,71 @@ export function operatingPoint(
   const chargedV = Math.max(...rails.map((p) => p.rail.inputMaxV)) / (design.rectifier.kind === 'doubler' ? 2 : 1);
   terminalPeakV = Math.min(Math.max(terminalPeakV, chargedV), Math.SQRT2 * winding.voltageRms);
   const sum = (list: number[]) => list.reduce((a, b) => a + b, 0);
+  const watts = {
+    winding: sum(solution.windings.map((w) => w.copperLossW)) + (solution.source.sharedLossW ?? 0),
+    rectifier: sum(solution.diodes.map((d) => d.meanW)),
+    reservoir: solution.energyBalance.filterW,
+    regulator: sum(rails.map((p) => p.regulatorW + (p.ahead?.watts ?? 0))),
+    load: sum(rails.map((p) => p.loadW)) + sum((solution.acLoads ?? []).map((l) => l.powerW)),
+  };
+  for (const p of rails) warmed(design, watts, p, rails.length);
   return {
     ...rails[0]!,
-    condition: id,
+    junctionC: null,
+    settled: true,
+    condition: condition.id,
     network,
     winding,
     solution,
     terminalPeakV,
-    watts: {
-      winding: sum(solution.windings.map((w) => w.copperLossW)) + (solution.source.sharedLossW ?? 0),
-      rectifier: sum(solution.diodes.map((d) => d.meanW)),
-      reservoir: solution.energyBalance.filterW,
-      regulator: sum(rails.map((p) => p.regulatorW)),
-      load: sum(rails.map((p) => p.loadW)) + sum((solution.acLoads ?? []).map((l) => l.powerW)),
-    },
+    watts,
     rails,
   };
 }
 
-function railPoint(design: Design, network: Network, solution: Solution, r: number): RailPoint {
+/** Fills in the temperatures of one rail's regulator, and of what stands ahead of it on the same sink. */
+export function warmed(design: Design, watts: Watts, p: RailPoint, rails: number): void {
+  p.heat = regulatorHeat(design, sinkLoad(design, watts, p.regulatorW, rails, p.ahead?.watts));
+  const ahead = aheadModel(design.preRegulator);
+  if (!p.ahead || !ahead || !p.heat) return;
+  const cooled = ahead.takesSink && p.heat.chain.length > 1;
+  const contact = thermalInterface(design.heat.interface).kPerW;
+  p.ahead = {
+    ...p.ahead,
+    junctionC: cooled
+      ? p.heat.sinkC + p.ahead.watts * (ahead.jcKPerW + contact)
+      : p.heat.airC + p.ahead.watts * ahead.jaKPerW,
+  };
+}
+
+/** How a pre-regulator shares the watts, sample by sample: it takes what stands above what it holds. */
+function aheadOf(
+  design: Design,
+  valleyV: number,
+  amps: number,
+  outputV: number,
+  burntW: number,
+  railV: readonly number[],
+): AheadPoint | null {
+  const model = aheadModel(design.preRegulator);
+  if (!model) return null;
+  const holdsV = model.holdsV(outputV);
+  const drop = aheadDropout(model, amps);
+  const above = mean(railV.map((v) => v - Math.min(holdsV, Math.max(0, v - drop))));
+  const watts = Math.min(burntW, above * amps + model.quiescentA * mean([...railV]));
+  return { watts, holdsV, headroomV: valleyV - holdsV - drop, junctionC: design.heat.ambientC };
+}
+
+/** What warms the sink of one regulator and the box around it, W. */
+function sinkLoad(design: Design, watts: Watts, regulatorW: number, rails: number, aheadW = 0) {
+  return {
+    regulatorW,
+    othersW: (design.heat.sharedWithRectifier ? watts.rectifier / rails : 0) + aheadW,
+    boxW: lossesOf(design, watts).insideW,
+  };
+}
+
+function railPoint(design: Design, network: Network, solution: Solution, r: number, condition: Condition): RailPoint {
   const rail = solution.rails[r]!;
   const waves = solution.waveforms!;
   const loads = network.sections[0]!.rails[r]!.load;
@@ -136,10 +228,34 @@ function railPoint(design: Design, network: Network, solution: Solution, r: numb
   const can = fitted && design.reservoir.capacitanceF > 0 ? { rmsA: fitted.rmsA, maxV: fitted.maxV } : null;
   const rectifierA = intoRail(design, waves.diodeA, r);
   const common = { rail, reservoir, can };
+  const model = regulatorModel(design.regulator);
+  if (model && condition.output) {
+    const shorted = condition.output === 'shorted';
+    const held = shorted ? 0 : model.lowestV;
+    const amps = shorted ? model.shortA : Math.min(railAmps(design, condition.load, r), model.limitA);
+    const loadW = held * amps;
+    const burnt = Math.max(0, rail.loadPowerW - loadW - leakPower(loads, rail.meanV, rail.rippleRmsV));
+    const ahead = aheadOf(design, rail.minV, amps, held, burnt, railV);
+    const regulatorW = burnt - (ahead?.watts ?? 0);
+    return {
+      ...common,
+      ahead,
+      outputMeanV: held,
+      outputMinV: held,
+      outputMaxV: held,
+      outputRippleVpp: 0,
+      outputMeanA: amps,
+      heat: null,
+      regulatorW,
+      loadW,
+      wave: { t: waves.t, inputV, reservoirV, railV, outputV: railV.map(() => held), rectifierA },
+    };
+  }
   const regulatorLoad = loads.find((l) => l.kind === 'regulator');
   if (!regulatorLoad) {
     return {
       ...common,
+      ahead: null,
       outputMeanV: rail.meanV,
       outputMinV: rail.minV,
       outputMaxV: rail.maxV,
@@ -154,16 +270,23 @@ function railPoint(design: Design, network: Network, solution: Solution, r: numb
   const outputV = railV.map((v) => regulatorOutput(regulatorLoad, v));
   const outputA = outputV.map((v) => (regulatorLoad.currentA * v) / regulatorLoad.outputV);
   const loadW = mean(outputV.map((v, n) => v * outputA[n]!));
-  const regulatorW = Math.max(0, rail.loadPowerW - loadW - leakPower(loads, rail.meanV, rail.rippleRmsV));
+  const burnt = Math.max(0, rail.loadPowerW - loadW - leakPower(loads, rail.meanV, rail.rippleRmsV));
+  const ahead = aheadOf(design, rail.minV, mean(outputA), mean(outputV), burnt, railV);
+  const regulatorW = burnt - (ahead?.watts ?? 0);
+  // While both regulate, what the first leaves the second takes down again.
+  const rejected =
+    model!.rejectionDb(rippleHz(design)) +
+    (ahead && ahead.headroomV >= 0 ? aheadModel(design.preRegulator)!.rejectionDb(rippleHz(design)) : 0);
   const dip = rail.outputMaxV! - rail.outputMinV!;
   return {
     ...common,
     outputMeanV: mean(outputV),
     outputMinV: rail.outputMinV!,
     outputMaxV: rail.outputMaxV!,
-    outputRippleVpp: dip + rail.ripplePeakToPeakV * 10 ** (-rippleRejectionDb(regulatorLoad.outputV) / 20),
+    outputRippleVpp: dip + rail.ripplePeakToPeakV * 10 ** (-rejected / 20),
     outputMeanA: mean(outputA),
-    heat: regulatorHeat(design, regulatorW),
+    ahead,
+    heat: null,
     regulatorW,
     loadW,
     wave: { t: waves.t, inputV, reservoirV, railV, outputV, rectifierA },
@@ -187,182 +310,25 @@ export function onRail(point: OperatingPoint, rail: number): OperatingPoint {
   return { ...point, ...point.rails[rail]! };
 }
 
-/** First charge of the empty reservoir: peak and I2t of the hardest-hit diode, over the first cycle from a voltage peak. */
-export function firstSurge(design: Design): { peakA: number; i2t: number; network: Network } {
-  const condition = CONDITIONS.surge;
-  const network = networkOf(design, condition);
-  const { start } = atCondition(condition.words, () => solveStart(network, 1, 90));
-  return { peakA: start!.peakDiodeA, i2t: start!.i2tDiode, network };
-}
-
-/** How the supply rides through half a cycle of missing mains, full load, nominal line. */
-export function missedHalfCycle(design: Design, warm?: readonly number[]): { minV: number; beforeMinV: number } {
-  const network = networkOf(design, CONDITIONS.nominal);
-  const { dip } = atCondition('half a cycle of missing mains', () =>
-    solveDip(network, { missingCycles: 0.5, cycles: 1, atCycle: 0 }, warm ? { warm } : {}),
-  );
-  return { minV: dip!.minV, beforeMinV: dip!.beforeMinV };
-}
-
-/** Cycles in which a filter's swing has passed its crest: half a period of its slowest resonance, ten at most. */
-function swingCycles(design: Design): number {
-  const parts = [...design.filter.before, ...design.filter.after];
-  const henry = parts.reduce((sum, s) => sum + (s.kind === 'choke' ? s.inductanceH : 0), 0);
-  const farad =
-    design.reservoir.capacitanceF + parts.reduce((sum, s) => sum + (s.kind === 'capacitor' ? s.capacitanceF : 0), 0);
-  const half = Math.PI * Math.sqrt(henry * farad);
-  return Math.min(10, Math.max(2, Math.ceil(1.2 * half * design.mains.frequencyHz)));
-}
-
-/** What the rail rises to in the first cycles after the load is taken away at high line. */
-export function lostLoad(design: Design, warm?: readonly number[]): { beforeV: number; maxV: number } {
-  const loaded = networkOf(design, CONDITIONS.high);
-  const unloaded = networkOf(design, { ...CONDITIONS.high, load: 'none' });
-  const { step } = atCondition('the load taken away at high line', () =>
-    solveChange(loaded, unloaded, swingCycles(design), warm ? { warm } : {}),
-  );
-  return { beforeV: step!.beforeMeanV, maxV: step!.maxV };
-}
-
-/** All that the terrace and the verdicts of one design rest on. Each member is solved when it is first asked for. */
-export interface Study {
-  readonly design: Design;
-  readonly low: OperatingPoint;
-  readonly nominal: OperatingPoint;
-  readonly high: OperatingPoint;
-  readonly idle: OperatingPoint;
-  readonly surge: { peakA: number; i2t: number; network: Network };
-  readonly missed: ReturnType<typeof missedHalfCycle>;
-  readonly lost: ReturnType<typeof lostLoad>;
-}
-
-/** Warm starts from an earlier study of a similar design. */
-export type WarmStart = Partial<Record<'low' | 'nominal' | 'high' | 'idle', readonly number[]>>;
-
-/**
- * Opens a study. Asking for a member throws SolveError, naming the condition, when that one does not converge.
- */
-export function studyDesign(design: Design, warm: WarmStart = {}): Study {
-  const points: Partial<Record<'low' | 'nominal' | 'high' | 'idle', OperatingPoint>> = {};
-  let surge: Study['surge'] | undefined;
-  let missed: Study['missed'] | undefined;
-  let lost: Study['lost'] | undefined;
-  const at = (id: keyof WarmStart) => (points[id] ??= operatingPoint(design, id, warm[id]));
-  return {
-    design,
-    get low() {
-      return at('low');
-    },
-    get nominal() {
-      return at('nominal');
-    },
-    get high() {
-      return at('high');
-    },
-    get idle() {
-      return at('idle');
-    },
-    get surge() {
-      return (surge ??= firstSurge(design));
-    },
-    get missed() {
-      return (missed ??= missedHalfCycle(design, at('nominal').solution.state));
-    },
-    get lost() {
-      return (lost ??= lostLoad(design, at('high').solution.state));
-    },
-  };
-}
-
-/** The same study seen from another rail of a split supply. */
-export function studyOnRail(study: Study, rail: number): Study {
-  return {
-    design: study.design,
-    get low() {
-      return onRail(study.low, rail);
-    },
-    get nominal() {
-      return onRail(study.nominal, rail);
-    },
-    get high() {
-      return onRail(study.high, rail);
-    },
-    get idle() {
-      return onRail(study.idle, rail);
-    },
-    get surge() {
-      return study.surge;
-    },
-    get missed() {
-      return study.missed;
-    },
-    get lost() {
-      return study.lost;
-    },
-  };
-}
-
-/** The same study on another heatsink, interface or air: heat does not change what the circuit does. */
-export function studyWithHeat(study: Study, heat: Design['heat']): Study {
-  const design = { ...study.design, heat };
-  const cooled = (point: OperatingPoint): OperatingPoint => {
-    const again = <T extends { heat: RailPoint['heat']; regulatorW: number }>(p: T): T => ({
-      ...p,
-      heat: p.heat && regulatorHeat(design, p.regulatorW),
-    });
-    return { ...again(point), rails: point.rails.map(again) };
-  };
-  return {
-    design,
-    get low() {
-      return cooled(study.low);
-    },
-    get nominal() {
-      return cooled(study.nominal);
-    },
-    get high() {
-      return cooled(study.high);
-    },
-    get idle() {
-      return cooled(study.idle);
-    },
-    get surge() {
-      return study.surge;
-    },
-    get missed() {
-      return study.missed;
-    },
-    get lost() {
-      return study.lost;
-    },
-  };
-}
-
-export function warmStartFrom(study: Study): WarmStart {
-  return {
-    low: study.low.solution.state,
-    nominal: study.nominal.solution.state,
-    high: study.high.solution.state,
-    idle: study.idle.solution.state,
-  };
-}
-
 /** The reservoir voltage the regulator needs at its input to hold its output, V; null without a regulator. */
 export function neededV(design: Design): number | null {
-  if (design.regulator.kind === 'none') return null;
-  return design.regulator.outputV + regulatorSize(design.regulator.size).dropoutV;
+  const model = regulatorModel(design.regulator);
+  if (!model) return null;
+  const amps = Math.max(design.demand.outputA, design.demand.negativeA ?? 0);
+  const ahead = aheadModel(design.preRegulator);
+  return (
+    model.outputV +
+    Math.max(dropoutAt(model, amps, COLD_C), dropoutAt(model, amps, WARM_C)) +
+    (ahead ? aheadDropout(ahead, amps) : 0)
+  );
 }
 
-/** Everything the load may see between low line loaded and high line idle, V: from spread for a regulator, from the mains otherwise. */
-export function outputSpan(study: Study): { minV: number; maxV: number } {
-  const { regulator } = study.design;
-  if (regulator.kind === 'fixed') {
-    return {
-      minV: study.low.outputMinV * (1 - FIXED_OUTPUT_TOLERANCE),
-      maxV: regulator.outputV * (1 + FIXED_OUTPUT_TOLERANCE),
-    };
-  }
-  return { minV: study.low.outputMinV, maxV: study.idle.outputMaxV };
+/** A junction hard at work, °C: where warmth adds to the dropout. */
+const WARM_C = 100;
+
+/** Frequency of the ripple, Hz. */
+export function rippleHz({ mains, rectifier }: Design): number {
+  return mains.frequencyHz * (ARRANGEMENTS[rectifier.kind].facts.fullWave ? 2 : 1);
 }
 
 function leakPower(loads: readonly Load[], meanV: number, rippleRmsV: number): number {

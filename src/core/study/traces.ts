@@ -3,9 +3,10 @@ import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Load } from '@/core/circuit/network';
 import type { Design } from '@/core/design/design';
 import { isSplit } from '@/core/design/words';
-import { rippleRejectionDb } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
 import type { Solution, Waveforms } from '@/core/solve/solution';
 import { SolveError } from '@/core/solve/solve-error';
+import { rippleHz } from './operating-point';
 import { solveSteady } from '@/core/solve/steady';
 import { solveChange, solveDip, solveDrift, solveStart } from '@/core/solve/transient';
 
@@ -157,7 +158,7 @@ function tracesOf(design: Design, waves: Waveforms, loads: readonly Load[][]): T
     if (place >= 0 && !doubler) volts('reservoir-v', 'Reservoir', waves.elementV[r]![place]!);
     if (design.filter.after.length > 0 || place < 0) volts('rail-v', 'Behind the filter', railV);
     const regulator = loads[r]!.find((l) => l.kind === 'regulator');
-    if (regulator) volts('output-v', 'Output', regulated(regulator, railV));
+    if (regulator) volts('output-v', 'Output', regulated(design, regulator, railV));
     placedParts(design)
       .filter(({ part }) => part.kind === 'choke')
       .forEach(({ at }, n, chokes) =>
@@ -174,8 +175,12 @@ function tracesOf(design: Design, waves: Waveforms, loads: readonly Load[][]): T
 }
 
 /** Output of a regulator: what dropout lets through, and of the rest what its rejection leaves. */
-function regulated(regulator: Extract<Load, { kind: 'regulator' }>, railV: readonly number[]): number[] {
-  const left = 10 ** (-rippleRejectionDb(regulator.outputV) / 20);
+function regulated(
+  design: Design,
+  regulator: Extract<Load, { kind: 'regulator' }>,
+  railV: readonly number[],
+): number[] {
+  const left = 10 ** (-regulatorModel(design.regulator)!.rejectionDb(rippleHz(design)) / 20);
   const mean = railV.reduce((a, b) => a + b, 0) / railV.length;
   return railV.map((v) => regulatorOutput(regulator, v) + left * (v - mean));
 }

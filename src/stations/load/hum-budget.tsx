@@ -1,10 +1,14 @@
 'use client';
 
 import { useState } from 'react';
-import { rippleRejectionDb } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
+import { rippleHz } from '@/core/study/operating-point';
+import type { Picture } from '@/core/judge/picture';
+import { noiseReport, strayDistance } from '@/core/study/noise';
 import { humBudget, RIPPLE_PP_PER_RMS } from '@/core/load/sums';
 import { formatQuantity } from '@/core/quantity/format';
 import { parseQuantity, type Unit } from '@/core/quantity/parse';
+import { FigureList } from '@/ui/figure-list';
 import { useDesign, useEdit, useView } from '@/ui/session';
 
 const FIELDS = [
@@ -16,7 +20,10 @@ const FIELDS = [
 
 /** From the signal back to the ripple the rail may carry. */
 export function HumBudget() {
-  const { demand, regulator } = useDesign();
+  const design = useDesign();
+  const { demand, regulator } = design;
+  const model = regulatorModel(regulator);
+  const picture = useView((v) => v.picture);
   const edit = useEdit();
   const ripple = useView((s) => s.picture?.points.low.outputRippleVpp ?? null);
   const [texts, setTexts] = useState<Record<string, string>>(() =>
@@ -59,8 +66,8 @@ export function HumBudget() {
             <>
               {' '}
               This supply gives {formatQuantity(ripple, 'V')} p-p at low line
-              {regulator.kind === 'fixed' && ` behind ${rippleRejectionDb(regulator.outputV)} dB of rejection`}:
-              computed ripple only, without stray field and without what shared ground wires add.
+              {model && ` behind ${model.rejectionDb(rippleHz(design)).toFixed(0)} dB of rejection`}: computed ripple
+              only, without stray field and without what shared ground wires add.
             </>
           )}
         </p>
@@ -78,6 +85,49 @@ export function HumBudget() {
             Allow {formatQuantity(allowedVpp, 'V')} p-p of ripple
           </button>
         )}
+      {picture && <Adds picture={picture} allowedV={budget?.railV ?? null} />}
     </details>
+  );
+}
+
+/** What the supply adds: hum computed harmonic by harmonic, its own noise typical, ground wire and stray field by rules. */
+function Adds({ picture, allowedV }: { picture: Picture; allowedV: number | null }) {
+  const [apart, setApart] = useState('10 cm');
+  const report = noiseReport(picture.design, picture.points.low);
+  const strongest = [...report.lines].sort((a, b) => b.outputV - a.outputV).slice(0, 4);
+  const centimetres = /^(\d+(?:[.,]\d+)?)\s*(?:cm)?$/.exec(apart.trim());
+  const now = centimetres ? Number(centimetres[1]!.replace(',', '.')) : null;
+  return (
+    <div className="mt-3 space-y-2">
+      <h3 className="text-[15px] font-semibold">What this supply adds</h3>
+      <FigureList label="Hum and noise" figures={report.figures} />
+      <p className="text-[14px]">
+        Strongest on the output at low line:{' '}
+        {strongest.map((l) => `${formatQuantity(l.hz, 'Hz')} ${formatQuantity(l.outputV, 'V')}`).join(', ')} RMS.
+        {allowedV !== null &&
+          (report.humV <= allowedV
+            ? ` Together they stay ${formatQuantity(20 * Math.log10(allowedV / Math.max(report.humV, 1e-12)), 'dB')} under what the rail may carry.`
+            : ` Together they are ${formatQuantity(20 * Math.log10(report.humV / allowedV), 'dB')} over what the rail may carry.`)}
+      </p>
+      <p className="text-[14px]">
+        Star point: reservoir minus. Charging pulses of {formatQuantity(report.pulseA, 'A')} (computed) belong in the
+        wires between winding, rectifier and reservoir alone.
+      </p>
+      <p className="text-[14px]">
+        <label>
+          Stray field falls with the third power of distance (rule of thumb): a transformer now{' '}
+          <input
+            className="field !inline-block !w-[80px]"
+            value={apart}
+            onChange={(e) => setApart(e.target.value)}
+            aria-invalid={now === null || now <= 0}
+          />{' '}
+          from the input
+        </label>
+        {now !== null && now > 0
+          ? ` has its hum halved at ${strayDistance(now, 2).toFixed(1)} cm, cut to a tenth at ${strayDistance(now, 10).toFixed(1)} cm and to a hundredth at ${strayDistance(now, 100).toFixed(0)} cm; turning it a quarter often does as much.`
+          : ': give the distance in centimetres, more than nothing.'}
+      </p>
+    </div>
   );
 }

@@ -8,9 +8,9 @@ import { formatNominal } from '@/core/quantity/format';
 import { nearestInDecades, E12, stepInList } from '@/core/quantity/preferred';
 import { cautions } from '@/core/sheet/cautions';
 import { ChoiceField } from '@/ui/choice-field';
+import { FigureList } from '@/ui/figure-list';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
-import { Working } from '@/ui/working';
 import { solver } from '@/workers/client';
 
 const SIGNS = { wrong: '✗', done: '●', look: '○' } as const;
@@ -22,7 +22,6 @@ export function MainsSide() {
   const hazard = useView((s) => s.picture?.hazard ?? null);
   const [report, setReport] = useState<MainsReport | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const [open, setOpen] = useState<string | null>(null);
   const { mainsSide: side } = design;
   const set = (part: Partial<MainsSideValues>) => edit({ mainsSide: part });
 
@@ -210,27 +209,7 @@ export function MainsSide() {
               </label>
             ))}
           </div>
-          <div aria-label="Figures" className="space-y-1">
-            {report?.figures.map((f) => (
-              <details
-                key={f.id}
-                open={open === f.id}
-                onToggle={(e) => {
-                  if (e.currentTarget.open) setOpen(f.id);
-                }}
-                className="rounded border border-rule bg-raised px-3 py-1.5"
-              >
-                <summary className="flex cursor-pointer justify-between text-[14px]">
-                  {f.label}
-                  <span className="font-semibold">
-                    {formatNominal(Number(f.value.toPrecision(3)), f.unit)}
-                    {f.origin === 'rule of thumb' && <span className="font-normal text-quiet"> ≈</span>}
-                  </span>
-                </summary>
-                <Working figure={f} />
-              </details>
-            ))}
-          </div>
+          <FigureList label="Figures" figures={report?.figures ?? []} />
         </aside>
       </div>
     </main>

@@ -118,7 +118,9 @@ export function Cans() {
                   <td className="px-2 text-right">{low?.ok ? formatQuantity(low.railMinV, 'V') : '…'}</td>
                   <td className="px-2 text-right">{life ? formatQuantity(life.coreC, '°C') : '…'}</td>
                   <td className="px-2 text-right">{life ? years(life.hours) : '…'}</td>
-                  <td className="px-2 text-right">{o.heightMm} mm</td>
+                  <td className="whitespace-nowrap px-2 text-right">
+                    {o.heightMm} mm<span className="block text-[13px] text-quiet">{o.mounting}</span>
+                  </td>
                   <td className="px-2 text-right">{formatQuantity(o.priceEur, 'EUR')}</td>
                   <td className="px-2 text-right">
                     {!here && (

@@ -5,11 +5,13 @@ import { PART_ROLES, type PartRole } from '@/core/design/design';
 import { ratingLine } from '@/core/drawer/csv';
 import { partsIn, ROLE_KINDS } from '@/core/drawer/fit';
 import { formatQuantity } from '@/core/quantity/format';
-import { rankCandidates, type Candidate } from '@/core/size/picking';
+import { rankCandidates, triesOf, type Candidate } from '@/core/size/picking';
 import { fetchParts } from '@/ui/drawer/parts-api';
+import { Segments } from '@/ui/segments';
 import { useDesign, useEdit } from '@/ui/session';
 import { StateSign } from '@/ui/state-sign';
-import { callback, solver } from '@/workers/client';
+import { tryInPool } from '@/workers/browser-pool';
+import { Stopped } from '@/workers/pool';
 
 const NAMES: Record<PartRole, string> = {
   transformer: 'Transformer',
@@ -19,7 +21,6 @@ const NAMES: Record<PartRole, string> = {
   sink: 'Heatsink',
 };
 const SHOWN = 40;
-let jobs = 0;
 
 /** Only parts that could serve, each simulated in this design, best first. Enter or a click takes one. */
 export function PickParts() {
@@ -28,79 +29,70 @@ export function PickParts() {
   const [role, setRole] = useState<PartRole>('transformer');
   const [stock, setStock] = useState(true);
   const [found, setFound] = useState<Candidate[]>([]);
-  const [progress, setProgress] = useState<{ tried: number; running: boolean }>({ tried: 0, running: false });
+  const [progress, setProgress] = useState({ tried: 0, of: 0, running: false });
   const [trouble, setTrouble] = useState<string | null>(null);
-  const job = useRef(0);
+  const stop = useRef<AbortController>(null);
   const here = partsIn(design);
 
   useEffect(() => {
-    const mine = ++jobs;
-    job.current = mine;
+    const mine = new AbortController();
+    stop.current = mine;
     void (async () => {
       setFound([]);
-      setProgress({ tried: 0, running: true });
+      setProgress({ tried: 0, of: 0, running: true });
       const answer = await fetchParts(ROLE_KINDS[role]);
-      if (job.current !== mine) return;
+      if (mine.signal.aborted) return;
       if (!answer.ok) {
         setTrouble(answer.sentence);
-        return setProgress({ tried: 0, running: false });
+        return setProgress({ tried: 0, of: 0, running: false });
       }
       setTrouble(null);
       // What is to be bought is tried as if enough of it were there.
       const parts = answer.value.parts
         .filter((p) => !stock || p.count > 0)
         .map((p) => (p.count > 0 ? p : { ...p, count: 99 }));
-      await solver('search').pick(
-        mine,
-        design,
-        role,
-        parts,
-        callback((more: Candidate[], tried: number) => {
-          if (job.current !== mine) return;
-          setFound((old) => rankCandidates([...old, ...more]).slice(0, SHOWN));
-          setProgress({ tried, running: true });
-        }),
-      );
-      if (job.current === mine) setProgress((p) => ({ ...p, running: false }));
+      try {
+        await tryInPool(design, role, triesOf(design, role, parts), {
+          signal: mine.signal,
+          onFound: (more) => {
+            const usable = more.filter((c) => c !== null);
+            setFound((old) => rankCandidates([...old, ...usable]).slice(0, SHOWN));
+          },
+          onProgress: (tried, of) => setProgress({ tried, of, running: true }),
+        });
+      } catch (error) {
+        if (!(error instanceof Stopped)) throw error;
+      }
+      if (!mine.signal.aborted) setProgress((p) => ({ ...p, running: false }));
     })();
-    return () => {
-      job.current = 0;
-      void solver('search').stopSearch();
-    };
+    return () => mine.abort();
   }, [design, role, stock]);
 
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2">
       <div className="flex flex-wrap items-center gap-2">
-        <div role="radiogroup" aria-label="Part of the supply" className="flex rounded border border-rule">
-          {PART_ROLES.map((r) => (
-            <button
-              key={r}
-              type="button"
-              role="radio"
-              aria-checked={r === role}
-              className={`h-[30px] px-3 text-[14px] ${r === role ? 'bg-ink text-paper' : ''}`}
-              onClick={() => setRole(r)}
-            >
-              {NAMES[r]}
-            </button>
-          ))}
-        </div>
+        <Segments
+          label="Part of the supply"
+          value={role}
+          options={PART_ROLES.map((r) => ({ value: r, label: NAMES[r] }))}
+          onChange={(r: PartRole) => setRole(r)}
+        />
         <label className="flex items-center gap-1.5 text-[14px]">
           <input type="checkbox" className="accent-volt" checked={stock} onChange={(e) => setStock(e.target.checked)} />
           on hand only
         </label>
         <span aria-live="polite" className="text-[14px] text-quiet">
-          {progress.running ? `Simulated ${progress.tried} so far…` : `${progress.tried} simulated in this design`}
+          {progress.running
+            ? `Simulated ${progress.tried}${progress.of > 0 ? ` of ${progress.of}` : ''}…`
+            : `${progress.tried} simulated in this design`}
         </span>
         {progress.running && (
           <button
             type="button"
             className="btn"
             onClick={() => {
-              job.current = 0;
+              stop.current?.abort();
               setProgress((p) => ({ ...p, running: false }));
-              void solver('search').stopSearch();
             }}
           >
             Stop

@@ -6,10 +6,11 @@ import { windingCount } from '@/core/design/words';
 import { givesDirectCurrent } from '@/core/parts/identify';
 import { compareWithPlate, SOURCE_TRUST, type TransformerSource } from '@/core/parts/transformer-source';
 import { LAMINATIONS, plannedWinding, WINDOW_FILL_MAX, woundModel } from '@/core/parts/winding';
-import { inrush, magnetising } from '@/core/parts/mains-current';
+import { transformerFigures } from '@/core/judge/figures/transformer';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { parseQuantity } from '@/core/quantity/parse';
 import { ChoiceField } from '@/ui/choice-field';
+import { FigureList } from '@/ui/figure-list';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
 import { Combine } from './combine';
@@ -172,37 +173,7 @@ export function TransformerWays() {
         <p className="text-[14px] text-quiet">
           {SOURCE_TRUST[source.kind].words}. Its ohms may be about {SOURCE_TRUST[source.kind].ohmPct} % off.
         </p>
-        <table className="w-full text-[14px]">
-          <tbody>
-            <Line
-              label={`Open circuit${half}`}
-              value={formatQuantity(model.openCircuitV, 'V')}
-              how={`at ${formatNominal(mains.voltageRms, 'V')} mains`}
-            />
-            <Line label="Rated current" value={formatQuantity(model.ratedA, 'A')} how="volt-amperes / volts" />
-            <Line
-              label="Copper, cold"
-              value={formatQuantity(model.ownColdOhm + model.sharedColdOhm, 'ohm')}
-              how={`${formatQuantity(model.ownColdOhm, 'ohm')} its own, ${formatQuantity(model.sharedColdOhm, 'ohm')} the primary's`}
-            />
-            <Line
-              label="Copper, warm"
-              value={formatQuantity(model.ownHotOhm + model.sharedHotOhm, 'ohm')}
-              how={`at ${formatNominal(transformer.hotC, '°C')}: (234.5 + T)/254.5; decides dropout`}
-            />
-            <Line label="Regulation" value={formatQuantity(100 * model.regulation, '%')} how="what a plate would say" />
-            <Line
-              label="Magnetising current"
-              value={formatQuantity(magnetising(transformer.ratedVA, mains.voltageRms, transformer.core), 'A')}
-              how="primary, typical for this core: a rule of thumb"
-            />
-            <Line
-              label="Inrush, worst"
-              value={formatQuantity(inrush(transformer.ratedVA, mains.voltageRms, transformer.core).worstA, 'A')}
-              how="first half cycle, switched at zero crossing: a rule of thumb"
-            />
-          </tbody>
-        </table>
+        <FigureList label="Model figures" figures={transformerFigures(design)} />
         {source.kind !== 'plate' && (
           <div>
             <h3 className="text-[16px] font-semibold">Against its nameplate</h3>
@@ -241,18 +212,6 @@ export function TransformerWays() {
         )}
       </aside>
     </div>
-  );
-}
-
-function Line({ label, value, how }: { label: string; value: string; how: string }) {
-  return (
-    <tr className="border-t border-rule/60 align-top">
-      <td className="py-1 pr-2">
-        {label}
-        <span className="block text-[13px] text-quiet">{how}</span>
-      </td>
-      <td className="whitespace-nowrap py-1 text-right font-semibold">{value}</td>
-    </tr>
   );
 }
 

@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { LOAD_LINE_SHARES, loadLineVariations, type VariationResult } from '@/core/study/variation';
 import { formatQuantity } from '@/core/quantity/format';
-import { Dialog } from '@/ui/dialog';
+import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useView } from '@/ui/session';
 import { solveInPool } from '@/workers/browser-pool';
 import { Stopped } from '@/workers/pool';
@@ -13,22 +13,15 @@ const LoadLineChart = dynamic(() => import('./load-line-chart').then((m) => m.Lo
 
 /** Volts against load from none to a quarter over full, in all three mains bands. */
 export function LoadLine() {
-  const [open, setOpen] = useState(false);
   return (
-    <div className="self-end">
-      <button type="button" className="btn w-full" onClick={() => setOpen(true)}>
-        Load line
-      </button>
-      <Dialog
-        open={open}
-        onOpenChange={setOpen}
-        title="Load line"
-        description="What a meter on the rail reads as the load grows, every point solved. The few per cent next to no load tell nothing: judge at a small real load."
-        wide
-      >
-        {open && <Line />}
-      </Dialog>
-    </div>
+    <DialogButton
+      label="Load line"
+      title="Load line"
+      description="What a meter on the rail reads as the load grows, every point solved. The few per cent next to no load tell nothing: judge at a small real load."
+      wide
+    >
+      {() => <Line />}
+    </DialogButton>
   );
 }
 

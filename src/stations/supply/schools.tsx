@@ -2,32 +2,25 @@
 
 import { useEffect, useState } from 'react';
 import { formatQuantity } from '@/core/quantity/format';
-import { Dialog } from '@/ui/dialog';
-import { MiniTerrace } from '@/ui/terrace/mini-terrace';
+import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useEdit } from '@/ui/session';
 import { solver } from '@/workers/client';
+import { SchoolList, type SchoolFigures } from './school-list';
 import type { SchoolReport } from '@/workers/solver.worker';
 
 /** Capacitor input, small first capacitor, choke input: the same supply three ways, side by side. */
 export function Schools() {
   const design = useDesign();
-  const [open, setOpen] = useState(false);
   if (design.rectifier.kind === 'doubler') return null;
   return (
-    <div className="self-end">
-      <button type="button" className="btn w-full" onClick={() => setOpen(true)}>
-        Compare inputs
-      </button>
-      <Dialog
-        open={open}
-        onOpenChange={setOpen}
-        title="Three ways into the reservoir"
-        description="This supply’s own winding, load and reservoir, solved with each kind of input. Nothing changes until you take one."
-        wide
-      >
-        {open && <Side onTaken={() => setOpen(false)} />}
-      </Dialog>
-    </div>
+    <DialogButton
+      label="Compare inputs"
+      title="Three ways into the reservoir"
+      description="This supply’s own winding, load and reservoir, solved with each kind of input. Nothing changes until you take one."
+      wide
+    >
+      {(close) => <Side onTaken={close} />}
+    </DialogButton>
   );
 }
 
@@ -52,45 +45,18 @@ function Side({ onTaken }: { onTaken(): void }) {
     );
   }
   return (
-    <ul className="grid grid-cols-3 gap-4">
-      {reports.map((report) => (
-        <li key={report.shape} className="flex min-w-0 flex-col border-t-[3px] border-volt pt-2">
-          <h3 className="text-[17px] font-semibold">{report.name}</h3>
-          <p className="min-h-[3.2em] text-[13.5px] leading-snug text-quiet">{report.creed}</p>
-          {report.answer.ok ? (
-            <>
-              <MiniTerrace summary={report.answer.value.summary} id={`school-${report.shape}`} />
-              <dl className="mt-1 grid grid-cols-[1fr_max-content] gap-x-3 gap-y-0.5 text-[14px]">
-                {rows(report.answer.value).map(([label, value]) => (
-                  <div key={label} className="contents">
-                    <dt className="text-quiet">{label}</dt>
-                    <dd className="text-right font-semibold tabular-nums">{value}</dd>
-                  </div>
-                ))}
-              </dl>
-            </>
-          ) : (
-            <p role="alert" className="text-fail">
-              {report.answer.error}
-            </p>
-          )}
-          <button
-            type="button"
-            className="btn mt-3 w-full justify-center"
-            onClick={() => {
-              edit(report.patch);
-              onTaken();
-            }}
-          >
-            Take this one
-          </button>
-        </li>
-      ))}
-    </ul>
+    <SchoolList
+      reports={reports}
+      rows={rows}
+      onTake={(patch) => {
+        edit(patch);
+        onTaken();
+      }}
+    />
   );
 }
 
-function rows(v: Extract<SchoolReport['answer'], { ok: true }>['value']): [string, string][] {
+function rows(v: SchoolFigures): [string, string][] {
   return [
     ['Rail, nominal, full load', formatQuantity(v.railV, 'V')],
     ['Rises, low loaded to high idle', formatQuantity(v.risesPct, '%')],

@@ -3,17 +3,14 @@
 import type { ReactNode } from 'react';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { MAINS_PRESETS } from '@/core/design/defaults';
-import type { Regulator } from '@/core/design/design';
 import { withWindingVolts } from '@/core/design/winding-edit';
 import { isSplit, windingCount } from '@/core/design/words';
 import type { StationId } from '@/core/judge/verdict';
 import { typicalEsr, typicalRippleRating } from '@/core/parts/capacitor';
 import { DIODE_CLASSES } from '@/core/parts/diode';
-import { INTERFACES, STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
-import { REGULATOR_SIZES, regulatorSize, type RegulatorSizeId } from '@/core/parts/regulator';
 import { STANDARD_SECONDARY_V, STANDARD_VA, typicalRegulation } from '@/core/parts/transformer';
 import { formatNominal } from '@/core/quantity/format';
-import { CAPACITOR_VOLTS, E12, E6, nearestInList, stepInDecades, stepInList } from '@/core/quantity/preferred';
+import { CAPACITOR_VOLTS, E12, E6 } from '@/core/quantity/preferred';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
@@ -22,19 +19,14 @@ import { FilterChoice, FilterFields } from './filter-fields';
 import { LoadLine } from './load-line';
 import { Schools } from './schools';
 import { HeaterFields } from './heater-fields';
-
-const inDecades = (series: readonly number[]) => (value: number, direction: number) =>
-  Math.abs(direction) >= 10 ? value * 10 ** Math.sign(direction) : stepInDecades(value, series, direction);
-const inList = (list: readonly number[]) => (value: number, direction: number) =>
-  stepInList(value, list, Math.abs(direction) >= 10 ? 4 * Math.sign(direction) : direction);
-const by = (amount: number) => (value: number, direction: number) =>
-  Number((value + direction * amount).toPrecision(8));
+import { by, inDecades, inList } from './stepping';
+import { RegulatorFields } from './regulator-fields';
 
 /** The fields of the station in focus. Every one can be typed over as builders write, or stepped with the arrow keys. */
 export function StationFields({ station }: { station: StationId }): ReactNode {
   const design = useDesign();
   const edit = useEdit();
-  const { mains, transformer, rectifier, reservoir, regulator, heat, demand } = design;
+  const { mains, transformer, rectifier, reservoir, regulator, demand } = design;
 
   switch (station) {
     case 'mains': {
@@ -209,66 +201,8 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
           <Schools />
         </>
       );
-    case 'regulator': {
-      const setKind = (kind: 'none' | RegulatorSizeId) => {
-        if (kind === 'none') return edit({ regulator: { kind: 'none' } });
-        const size = regulatorSize(kind);
-        const wanted = regulator.kind === 'fixed' ? regulator.outputV : demand.outputV;
-        edit({ regulator: { kind: 'fixed', size: kind, outputV: nearestInList(wanted, size.outputsV) } as Regulator });
-      };
-      return (
-        <>
-          <ChoiceField
-            label="Kind"
-            value={regulator.kind === 'none' ? 'none' : regulator.size}
-            onChange={setKind}
-            options={[
-              { value: 'none' as const, label: 'None' },
-              ...REGULATOR_SIZES.map((s) => ({ value: s.id, label: `${s.id}, ${formatNominal(s.ratedA, 'A')}` })),
-            ]}
-          />
-          {regulator.kind === 'fixed' && (
-            <>
-              <ChoiceField
-                label="Output"
-                value={String(regulator.outputV)}
-                options={regulatorSize(regulator.size).outputsV.map((v) => ({
-                  value: String(v),
-                  label: formatNominal(v, 'V'),
-                }))}
-                onChange={(v) => edit({ regulator: { ...regulator, outputV: Number(v) } })}
-              />
-              {regulatorSize(regulator.size).takesSink && (
-                <>
-                  <QuantityField
-                    path="heat.sinkKPerW"
-                    value={heat.sinkKPerW}
-                    placeholder="no sink"
-                    step={(v, d) => stepInList(v, [...STANDARD_SINKS_K_PER_W].reverse(), d)}
-                    onCommit={(v) => edit({ heat: { sinkKPerW: v } })}
-                  />
-                  <ChoiceField
-                    label="Tab to sink"
-                    value={heat.interface}
-                    options={INTERFACES.map((i) => ({ value: i.id, label: i.name }))}
-                    onChange={(id) => edit({ heat: { interface: id } })}
-                  />
-                </>
-              )}
-              <QuantityField
-                path="heat.ambientC"
-                value={heat.ambientC}
-                step={by(5)}
-                onCommit={(v) => edit({ heat: { ambientC: v! } })}
-              />
-              <p className="self-end pb-1 text-[13px] leading-snug text-quiet">
-                {regulatorSize(regulator.size).package}, {regulatorSize(regulator.size).tab}.
-              </p>
-            </>
-          )}
-        </>
-      );
-    }
+    case 'regulator':
+      return <RegulatorFields />;
     case 'load':
       return (
         <>

@@ -6,6 +6,7 @@ import type { Effect, Fix, Verdict } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { useEdit, useSession, useView } from '@/ui/session';
 import { StateSign, stateColour } from '@/ui/state-sign';
+import { HowSure } from './how-sure';
 import { MarginBar } from './margin-bar';
 
 /** The list of judgements, least left first: the open one with its reason and simulated fixes, the rest a line each. */
@@ -102,6 +103,7 @@ function OpenVerdict({ verdict, failsNow, onApplied }: { verdict: Verdict; fails
         {verdict.figure.condition ? `${capital(verdict.figure.condition)}. ` : ''}
         {verdict.limitSource} {verdict.reason}
       </p>
+      <HowSure verdict={verdict} />
       {verdict.state !== 'holds' && (
         <div className="mt-2" aria-busy={fixing}>
           {fixes && fixes.length > 0 && (

@@ -2,8 +2,9 @@ import { withWindingVolts } from '@/core/design/winding-edit';
 import type { Design, Patch } from '@/core/design/design';
 import { FIELD_LIMITS } from '@/core/design/limits';
 import type { Picture } from '@/core/judge/picture';
-import { regulatorSize } from '@/core/parts/regulator';
-import { E12, nearestInDecades, nearestInList } from '@/core/quantity/preferred';
+import { withOutput } from '@/core/design/regulator-edit';
+import { regulatorModel } from '@/core/parts/regulators';
+import { E12, nearestInDecades } from '@/core/quantity/preferred';
 import type { VoltAxis } from '@/ui/terrace/geometry';
 import { modelOf } from '@/core/circuit/condition';
 
@@ -46,9 +47,8 @@ export function dragEdits(design: Design, picture: Picture, axis: VoltAxis) {
   };
   const output: DragEdit = (px) => {
     const { regulator } = design;
-    if (regulator.kind !== 'fixed') return {};
-    const outputV = nearestInList(volts(regulator.outputV)(px), regulatorSize(regulator.size).outputsV);
-    return { regulator: { ...regulator, outputV } };
+    const model = regulatorModel(regulator);
+    return model ? { regulator: withOutput(regulator, volts(model.outputV)(px)) } : {};
   };
   return {
     low: mains('lowPct', -1, Math.SQRT2 * picture.points.low.winding.voltageRms),

@@ -1,5 +1,6 @@
 import type { Band, Picture } from '@/core/judge/picture';
 import type { StationId } from '@/core/judge/verdict';
+import { regulatorModel } from '@/core/parts/regulators';
 import { formatQuantity } from '@/core/quantity/format';
 import type { Columns } from '@/ui/terrace/geometry';
 
@@ -19,6 +20,7 @@ const LARGEST_PX = 25;
 export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
   const point = picture.points[band];
   const { watts, heat } = point;
+  const limitC = regulatorModel(picture.design.regulator)?.pass.junctionMaxC ?? 125;
   const row = [
     { station: 'winding' as const, watts: watts.winding, warm: 0.35, figure: 'winding-loss' },
     { station: 'rectifier' as const, watts: watts.rectifier, warm: 0.55, figure: 'diode-loss' },
@@ -61,8 +63,8 @@ export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
             {formatQuantity(w, 'W', 2)}
             {station === 'regulator' && heat && (
               <tspan
-                fill={heat.junctionC > 125 ? 'var(--fail)' : 'var(--quiet)'}
-                fontWeight={heat.junctionC > 125 ? 700 : 500}
+                fill={heat.junctionC > limitC ? 'var(--fail)' : 'var(--quiet)'}
+                fontWeight={heat.junctionC > limitC ? 700 : 500}
               >{`  at ${formatQuantity(heat.junctionC, '°C')}`}</tspan>
             )}
           </text>

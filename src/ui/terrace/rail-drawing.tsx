@@ -140,6 +140,51 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
         </g>
       )}
 
+      {/* What a pre-regulator holds: the first of two steps down */}
+      {point.ahead && (
+        <g>
+          <path
+            d={`M${last[1]} ${y(point.ahead.holdsV)}H${middle(cols.regulator)}`}
+            stroke="var(--volt)"
+            strokeWidth="2.2"
+          />
+          <path
+            d={`M${middle(cols.regulator)} ${y(point.ahead.holdsV)}V${y(outV)}`}
+            stroke="var(--volt)"
+            strokeWidth="1.2"
+            strokeDasharray="2 3"
+          />
+          <Tag x={middle(cols.regulator) + 4} y={y((point.ahead.holdsV + outV) / 2) + 4} colour="var(--volt)">
+            {`${sign}${formatQuantity(point.ahead.holdsV, 'V')} ahead`}
+          </Tag>
+        </g>
+      )}
+
+      {/* What the knob can be turned down to, and what it burns there */}
+      {picture.lowest && !mirrored && (
+        <g>
+          <path
+            d={`M${cols.load[0] + 9} ${y(outV)}V${y(picture.lowest.outputV)}`}
+            stroke="var(--volt)"
+            strokeWidth="5"
+            opacity="0.35"
+          />
+          <circle cx={cols.load[0] + 9} cy={y(picture.lowest.outputV)} r="7" fill="var(--ember)" />
+          <Tag
+            x={cols.load[0] + 18}
+            y={y(picture.lowest.outputV) - 20}
+            colour="var(--ink)"
+            onOpen={opens('regulator', 'verdict:junction')}
+          >{`to ${formatQuantity(picture.lowest.outputV, 'V')}:`}</Tag>
+          <Tag
+            x={cols.load[0] + 18}
+            y={y(picture.lowest.outputV) - 4}
+            colour="var(--ember)"
+            onOpen={opens('regulator', 'verdict:junction')}
+          >{`${formatQuantity(picture.lowest.regulatorW, 'W')}, ${formatQuantity(picture.lowest.junctionC, '°C')}`}</Tag>
+        </g>
+      )}
+
       {/* Ceilings: what the can stands, and where the reservoir idles */}
       {design.reservoir.capacitanceF > 0 && (
         <g>

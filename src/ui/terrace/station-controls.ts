@@ -5,7 +5,8 @@ import { bankWords, isSplit, windingWords } from '@/core/design/words';
 import type { Band, Picture } from '@/core/judge/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { DIODE_CLASSES, diodeClass } from '@/core/parts/diode';
-import { regulatorSize } from '@/core/parts/regulator';
+import { steppedOutput } from '@/core/design/regulator-edit';
+import { regulatorModel } from '@/core/parts/regulators';
 import { STANDARD_SECONDARY_V } from '@/core/parts/transformer';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { E12, E6, stepInDecades, stepInList } from '@/core/quantity/preferred';
@@ -109,20 +110,14 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
   },
   regulator: {
     name: 'Regulator',
-    value: (d) =>
-      d.regulator.kind === 'fixed' ? regulatorSize(d.regulator.size).partNumber(d.regulator.outputV) : 'none',
+    value: (d) => regulatorModel(d.regulator)?.name ?? 'none',
     reading: (p, band) => {
       const { heat, watts } = p.points[band];
       return heat ? `${formatQuantity(watts.regulator, 'W')}, junction ${formatQuantity(heat.junctionC, '°C')}` : '';
     },
     step: (d, direction) => {
-      if (d.regulator.kind !== 'fixed') return null;
-      return {
-        regulator: {
-          ...d.regulator,
-          outputV: stepInList(d.regulator.outputV, regulatorSize(d.regulator.size).outputsV, few(direction)),
-        },
-      };
+      if (d.regulator.kind === 'none') return null;
+      return { regulator: steppedOutput(d.regulator, few(direction)) };
     },
   },
   load: {

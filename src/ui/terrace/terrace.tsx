@@ -55,7 +55,7 @@ export function Terrace({ picture, band, stale }: Props) {
 function Drawing({ picture, band, width, height }: { picture: Picture; band: Band; width: number; height: number }) {
   const { view } = useSession();
   const { design } = picture;
-  const regulated = design.regulator.kind === 'fixed';
+  const regulated = design.regulator.kind !== 'none';
   const before = design.filter.before.length > 0 && design.rectifier.kind !== 'doubler';
   const after = design.filter.after.length > 0;
   const plotBottom = height - EMBERS_PX;

@@ -1,11 +1,12 @@
-import { REGULATOR_JUNCTION_MAX_C, regulatorSize, rippleRejectionDb } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
 import type { Figure } from '@/core/study/figure';
+import { rippleHz } from '@/core/study/operating-point';
 import { of, type FigureContext } from './context';
 
 /** The figures of the regulator. */
 export function regulatorFigures({ picture, design, point, levels, simulated, formula }: FigureContext): Figure[] {
-  if (design.regulator.kind === 'none' || !point.heat || picture.neededV === null) return [];
-  const size = regulatorSize(design.regulator.size);
+  const model = regulatorModel(design.regulator);
+  if (!model || !point.heat || picture.neededV === null) return [];
   return [
     simulated(
       'regulator-headroom',
@@ -24,7 +25,7 @@ export function regulatorFigures({ picture, design, point, levels, simulated, fo
       [
         of('mean input', point.rail.meanV, 'V', 'simulated'),
         of('output', point.outputMeanV, 'V', 'simulated'),
-        of('quiescent', size.quiescentA, 'A', 'typical'),
+        of('quiescent', model.quiescentA, 'A', 'typical'),
       ],
       {
         estimate: {
@@ -41,10 +42,10 @@ export function regulatorFigures({ picture, design, point, levels, simulated, fo
       '°C',
       `air + watts × (${point.heat.chain.map((x) => x.label).join(' + ')})`,
       [
-        of('air', design.heat.ambientC, '°C', 'chosen'),
+        of('air', point.heat.airC, '°C', 'formula'),
         of('watts', point.watts.regulator, 'W', 'simulated'),
         ...point.heat.chain.map((x) => of(x.label, x.kPerW, 'K/W', 'typical')),
-        of('limit', REGULATOR_JUNCTION_MAX_C, '°C', 'data sheet'),
+        of('limit', model.pass.junctionMaxC, '°C', 'data sheet'),
       ],
       'Chain of thermal resistances, steady.',
     ),
@@ -54,18 +55,18 @@ export function regulatorFigures({ picture, design, point, levels, simulated, fo
       point.heat.sinkC,
       '°C',
       'air + watts × sink to air',
-      [of('air', design.heat.ambientC, '°C', 'chosen'), of('watts', point.watts.regulator, 'W', 'simulated')],
+      [of('air', point.heat.airC, '°C', 'formula'), of('watts', point.watts.regulator, 'W', 'simulated')],
       'Chain of thermal resistances, steady.',
     ),
     {
       ...formula(
         'regulator-rejection',
         'Rejection',
-        rippleRejectionDb(design.regulator.outputV),
+        model.rejectionDb(rippleHz(design)),
         'dB',
-        '78 dB at 5 V falling to 56 dB at 24 V with the logarithm of the output',
-        [of('output', design.regulator.outputV, 'V', 'chosen')],
-        'Typical of the 78 family at 100/120 Hz.',
+        'typical of the family and its output, falling above the corner of its loop',
+        [of('output', model.outputV, 'V', 'chosen'), of('ripple', rippleHz(design), 'Hz', 'formula')],
+        'Typical of the class at the ripple’s frequency.',
       ),
       origin: 'typical',
       condition: undefined,

@@ -1,8 +1,8 @@
 import { mainsVolts, modelOf } from '@/core/circuit/condition';
-import { copperRatio } from '@/core/parts/transformer';
 import { windingCount } from '@/core/design/words';
 import type { Figure } from '@/core/study/figure';
 import { of, type FigureContext } from './context';
+import { copperWorking, openVoltsWorking } from './transformer';
 
 /** The figures of the winding. */
 export function windingFigures({
@@ -19,8 +19,8 @@ export function windingFigures({
   const model = modelOf(design);
   const feeding = solution.windings.slice(0, windingCount(design));
   const rmsA = Math.max(...feeding.map((w) => w.rmsA));
-  const halves = windingCount(design);
-  const ohm = model.ownHotOhm + model.sharedHotOhm;
+  const open = openVoltsWorking(design);
+  const copper = copperWorking(design);
   return [
     simulated(
       'winding-rms',
@@ -57,32 +57,19 @@ export function windingFigures({
       'Open-circuit volts',
       winding.voltageRms,
       'V',
-      'rated volts × (1 + regulation) × mains / nominal mains',
-      [
-        of('rated volts', design.transformer.ratedV, 'V', 'chosen'),
-        of('regulation', 100 * model.regulation, '%', model.regulationKnown ? 'data sheet' : 'typical'),
-        of('mains', mainsVolts(design, band), 'V'),
-      ],
-      model.regulationKnown
-        ? 'Nameplate.'
-        : 'Nameplate, with the regulation typical of a laminated transformer of this size.',
+      `${open.expression} × mains / nominal mains`,
+      [...open.inputs, of('mains', mainsVolts(design, band), 'V')],
+      open.source,
     ),
     formula(
       'winding-ohm',
       'Winding resistance, warm',
-      ohm,
+      model.ownHotOhm + model.sharedHotOhm,
       'ohm',
-      '(open-circuit − rated volts) / rated current; half of it is the primary’s',
-      [
-        of('rated current', model.ratedA, 'A', 'formula'),
-        of('cold, 20 °C', ohm / copperRatio(design.transformer.hotC), 'ohm', 'formula'),
-        of('copper', design.transformer.hotC, '°C', 'chosen'),
-      ],
-      'R(T) = R20·(234.5 + T)/254.5 for copper.',
-      [
-        'The plate’s regulation holds for warm copper.',
-        ...(halves === 2 ? ['Only one half carries current at a time; both share the primary.'] : []),
-      ],
+      copper.expression,
+      copper.inputs,
+      copper.source,
+      copper.assumes,
     ),
     simulated(
       'winding-loss',

@@ -1,12 +1,12 @@
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { CONDITIONS, capacitanceAt } from '@/core/circuit/condition';
-import { regulatorSize } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { neededV } from '@/core/study/operating-point';
 import { biggerReservoir, fullWave, otherDiodes, transformerSize, windingVolts } from '../cures';
 import type { Rule } from '../verdict';
 
-/** Dropout is typical at 2 V; half a volt more is what the worst part and a warm day take. */
+/** Dropout is a typical figure; half a volt more is what the worst part takes. */
 const WANTED_V = 0.5;
 
 export const headroom: Rule = {
@@ -16,7 +16,8 @@ export const headroom: Rule = {
   find(study) {
     const { design, low } = study;
     const needed = neededV(design);
-    if (needed === null || design.regulator.kind === 'none') return null;
+    const model = regulatorModel(design.regulator);
+    if (needed === null || !model) return null;
     const valley = low.rail.minV;
     const value = valley - needed;
     const fullWaveFactor = ARRANGEMENTS[design.rectifier.kind].facts.fullWave ? 2 : 1;
@@ -35,11 +36,12 @@ export const headroom: Rule = {
         expression: 'lowest reservoir voltage − (output + dropout)',
         inputs: [
           { label: 'lowest reservoir voltage', value: valley, unit: 'V', origin: 'simulated' },
-          { label: 'output', value: design.regulator.outputV, unit: 'V', origin: 'chosen' },
-          { label: 'dropout', value: regulatorSize(design.regulator.size).dropoutV, unit: 'V', origin: 'typical' },
+          { label: 'output', value: model.outputV, unit: 'V', origin: 'chosen' },
+          { label: 'dropout', value: needed - model.outputV, unit: 'V', origin: 'typical' },
           { label: 'reservoir left by tolerance and age', value: c, unit: 'F', origin: 'formula' },
         ],
-        source: 'Periodic steady state of transformer, diodes and reservoir; dropout typical of the 78 family.',
+        source:
+          'Periodic steady state of transformer, diodes and reservoir; dropout at this current typical of the class, at the worse of a cold and a hot junction.',
         assumes: [
           'Copper warm, mains at its lower limit, a clean sine.',
           'Reservoir at its lower tolerance and at the end of its life, ESR doubled.',

@@ -1,5 +1,5 @@
 import { bankF } from '@/core/design/bank';
-import { regulatorSize } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
 import { formatQuantity } from '@/core/quantity/format';
 import { neededV } from '@/core/study/operating-point';
 import { biggerReservoir, windingVolts } from '../cures';
@@ -14,7 +14,8 @@ export const holdUp: Rule = {
   find(study) {
     const { design } = study;
     const needed = neededV(design);
-    if (needed === null || design.regulator.kind === 'none' || design.reservoir.capacitanceF <= 0) return null;
+    const model = regulatorModel(design.regulator);
+    if (needed === null || !model || design.reservoir.capacitanceF <= 0) return null;
     const { minV, beforeMinV } = study.missed;
     const value = minV - needed;
     const charge =
@@ -34,7 +35,7 @@ export const holdUp: Rule = {
           { label: 'needed', value: needed, unit: 'V', origin: 'formula' },
           {
             label: 'dropout',
-            value: regulatorSize(design.regulator.size).dropoutV,
+            value: needed - model.outputV,
             unit: 'V',
             origin: 'typical',
           },

@@ -1,17 +1,23 @@
 import { CONDITIONS } from '@/core/circuit/condition';
 import type { Edit } from '@/core/design/design';
-import { REGULATOR_JUNCTION_MAX_C, REGULATOR_SIZES, regulatorSize } from '@/core/parts/regulator';
+import { REGULATOR_SIZES, regulatorSize } from '@/core/parts/regulators/fixed';
+import { regulatorModel } from '@/core/parts/regulators';
 import { formatQuantity } from '@/core/quantity/format';
-import { sinks, windingVolts } from '../cures';
+import { fans, sinks, windingVolts } from '../cures';
 import type { Rule } from '../verdict';
 
 export const junction: Rule = {
   id: 'junction',
   title: 'Regulator junction',
   station: 'regulator',
-  find({ design, high }) {
-    if (!high.heat || design.regulator.kind === 'none') return null;
-    const { junctionC, chain } = high.heat;
+  find({ design, low, high, lowest }) {
+    const model = regulatorModel(design.regulator);
+    if (!high.heat || !model) return null;
+    // An adjustable supply is hottest at the bottom of its knob.
+    const worst = lowest?.heat && lowest.heat.junctionC > high.heat.junctionC ? lowest : high;
+    const { junctionC, chain, airC } = worst.heat!;
+    const limit = model.pass.junctionMaxC;
+    const watts = worst.regulatorW;
     return {
       figure: {
         id: 'junction',
@@ -19,31 +25,36 @@ export const junction: Rule = {
         value: junctionC,
         unit: '°C',
         origin: 'formula',
-        condition: CONDITIONS.high.words,
+        condition: CONDITIONS[worst.condition].words,
         expression: `air + watts × (${chain.map((c) => c.label).join(' + ')})`,
         inputs: [
-          { label: 'air at the sink', value: design.heat.ambientC, unit: '°C', origin: 'chosen' },
-          { label: 'watts in the regulator', value: high.watts.regulator, unit: 'W', origin: 'simulated' },
+          { label: 'air at the sink', value: airC, unit: '°C', origin: 'formula' },
+          { label: 'watts in the regulator', value: watts, unit: 'W', origin: 'simulated' },
           ...chain.map((c) => ({ label: c.label, value: c.kPerW, unit: 'K/W' as const, origin: 'typical' as const })),
         ],
         source: 'Steady heat flow through a chain of thermal resistances; the watts are those of the simulated cycle.',
         assumes: [
           'The full load stays on until everything is warm.',
-          'Nothing else heats the same sink or the air around it.',
+          design.heat.box === 'open'
+            ? 'An open frame: nothing else heats the air around it.'
+            : 'The box’s air is warmed by everything inside it.',
         ],
         estimate: {
           label: 'from the mean voltage across it',
-          value:
-            design.heat.ambientC + (high.rail.meanV - high.outputMeanV) * high.outputMeanA * high.heat.thetaTotalKPerW,
+          value: airC + (worst.rail.meanV - worst.outputMeanV) * worst.outputMeanA * worst.heat!.thetaTotalKPerW,
           expression: 'air + (mean input − output) × load current × thermal resistance',
         },
       },
-      limit: REGULATOR_JUNCTION_MAX_C,
-      limitSource: 'Highest junction temperature of the family, 125 °C; 20 K kept in hand.',
+      limit,
+      limitSource: `Highest junction temperature of the class, ${limit} °C; 20 K kept in hand.`,
       relation: 'at most',
       wantedMargin: 20,
-      sentence: `${formatQuantity(junctionC, '°C')} with ${formatQuantity(high.watts.regulator, 'W')} to get rid of.`,
-      reason: 'At 125 °C the part limits itself: the output drops and comes back as it cools, and its life runs out.',
+      sentence: !low.settled
+        ? 'At low line it has no end: warmth adds to the dropout, the dropout to the warmth.'
+        : `${formatQuantity(junctionC, '°C')} with ${formatQuantity(watts, 'W')} to get rid of${worst === high ? '' : ' at its lowest output'}.`,
+      reason: model.pass.safeA
+        ? 'A transistor has no limit of its own: beyond this it dies, usually as a short to the output.'
+        : 'There the part limits itself: the output drops and comes back as it cools, and its life runs out.',
     };
   },
   cures: (design): Edit[] => {
@@ -55,6 +66,6 @@ export const junction: Rule = {
             patch: { regulator: { ...regulator, size: s.id } },
           }))
         : [];
-    return [...sinks(design, [1, 2, 3, 5, 7]), ...windingVolts(design, [-1, -2]), ...bigger];
+    return [...sinks(design, [1, 2, 3, 5, 7]), ...fans(design), ...windingVolts(design, [-1, -2]), ...bigger];
   },
 };

@@ -1,7 +1,7 @@
 import { bankRatedV } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
 import { hasChokeInput } from '@/core/design/filters';
-import { regulatorSize } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { reservoirVolts } from '../cures';
 import { heavierBleeder } from './choke-critical';
@@ -52,14 +52,13 @@ export const lostLoad: Rule = {
 };
 
 function weakestRating(design: Design): { what: string; volts: number } {
+  const model = regulatorModel(design.regulator);
   const ratings = [
     ...(design.reservoir.capacitanceF > 0 ? [{ what: 'The reservoir', volts: bankRatedV(design.reservoir) }] : []),
     ...[...design.filter.before, ...design.filter.after].flatMap((s) =>
       s.kind === 'capacitor' ? [{ what: 'A filter capacitor', volts: s.ratedV }] : [],
     ),
-    ...(design.regulator.kind === 'fixed'
-      ? [{ what: 'The regulator', volts: regulatorSize(design.regulator.size).inputMaxV(design.regulator.outputV) }]
-      : []),
+    ...(model ? [{ what: 'The regulator', volts: model.inputMaxV }] : []),
   ];
   return ratings.sort((a, b) => a.volts - b.volts)[0] ?? { what: 'The load', volts: 1.25 * design.demand.outputV };
 }

@@ -1,8 +1,9 @@
 import { bankF } from '@/core/design/bank';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { CONDITIONS } from '@/core/circuit/condition';
-import { rippleRejectionDb } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
+import { rippleHz } from '@/core/study/operating-point';
 import { biggerReservoir, fullWave, transformerSize, windingVolts } from '../cures';
 import type { Rule } from '../verdict';
 
@@ -15,7 +16,9 @@ export const outputRipple: Rule = {
     const { regulator, demand, reservoir, rectifier, mains } = design;
     const period = 1 / (mains.frequencyHz * (ARRANGEMENTS[rectifier.kind].facts.fullWave ? 2 : 1));
     const inputRipple = low.rail.ripplePeakToPeakV;
-    const regulated = regulator.kind === 'fixed';
+    const model = regulatorModel(regulator);
+    const regulated = model !== null;
+    const rejectionDb = model ? model.rejectionDb(rippleHz(design)) : 0;
     const dip = low.outputMaxV - low.outputMinV;
     return {
       figure: {
@@ -33,8 +36,8 @@ export const outputRipple: Rule = {
           ...(regulated
             ? [
                 {
-                  label: 'rejection at 100/120 Hz',
-                  value: rippleRejectionDb(regulator.outputV),
+                  label: 'rejection at the ripple’s frequency',
+                  value: rejectionDb,
                   unit: 'dB' as const,
                   origin: 'typical' as const,
                 },
@@ -42,7 +45,9 @@ export const outputRipple: Rule = {
               ]
             : []),
         ],
-        source: regulated ? 'Periodic steady state; rejection typical of the 78 family.' : 'Periodic steady state.',
+        source: regulated
+          ? 'Periodic steady state; rejection at the ripple’s frequency typical of the class.'
+          : 'Periodic steady state.',
         assumes: ['The regulator’s own noise and what layout adds are not in it.'],
         ...(reservoir.capacitanceF > 0
           ? {
@@ -51,7 +56,7 @@ export const outputRipple: Rule = {
                 value:
                   ((low.rail.loadMeanA * period) /
                     (bankF(reservoir) * (1 - reservoir.tolerancePct / 100) * (1 - reservoir.agedPct / 100))) *
-                  (regulated ? 10 ** (-rippleRejectionDb(regulator.outputV) / 20) : 1),
+                  10 ** (-rejectionDb / 20),
                 expression: regulated ? 'I/(2·f·C) × 10^(−dB/20)' : 'I/(2·f·C), or I/(f·C) half-wave',
               },
             }

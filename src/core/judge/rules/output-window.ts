@@ -1,8 +1,9 @@
 import { CONDITIONS } from '@/core/circuit/condition';
 import type { Edit } from '@/core/design/design';
-import { REGULATOR_SIZES } from '@/core/parts/regulator';
+import { REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
+import { regulatorModel } from '@/core/parts/regulators';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
-import { outputSpan } from '@/core/study/operating-point';
+import { outputSpan } from '@/core/study/study';
 import { biggerReservoir, fullWave, transformerSize, windingVolts } from '../cures';
 import type { Rule } from '../verdict';
 
@@ -17,7 +18,8 @@ export const outputWindow: Rule = {
     const above = (100 * (span.maxV - demand.outputV)) / demand.outputV;
     const value = Math.max(below, above);
     const low = below >= above;
-    const regulated = regulator.kind === 'fixed';
+    const model = regulatorModel(regulator);
+    const regulated = model !== null;
     return {
       figure: {
         id: 'output-window',
@@ -36,12 +38,17 @@ export const outputWindow: Rule = {
           { label: 'lowest', value: span.minV, unit: 'V', origin: 'simulated' },
           { label: 'highest', value: span.maxV, unit: 'V', origin: 'simulated' },
           ...(regulated
-            ? [{ label: 'spread of the regulator', value: 4, unit: '%' as const, origin: 'data sheet' as const }]
+            ? [
+                {
+                  label: 'spread of the regulator',
+                  value: 100 * model.spread,
+                  unit: '%' as const,
+                  origin: 'typical' as const,
+                },
+              ]
             : []),
         ],
-        source: regulated
-          ? 'Output accuracy of the 78 family, ±4 % over line, load and spread.'
-          : 'Lowest: low line, full load. Highest: high line, no load.',
+        source: regulated ? model.spreadSource : 'Lowest: low line, full load. Highest: high line, no load.',
         assumes: regulated ? [] : ['The load may be taken away altogether.'],
       },
       limit: demand.tolerancePct,
@@ -57,7 +64,7 @@ export const outputWindow: Rule = {
   cures: (design): Edit[] => {
     const { regulator, demand } = design;
     const right = REGULATOR_SIZES.filter((s) => s.outputsV.includes(demand.outputV) && s.ratedA >= demand.outputA)
-      .filter((s) => regulator.kind === 'none' || regulator.outputV !== demand.outputV || regulator.size !== s.id)
+      .filter((s) => regulator.kind !== 'fixed' || regulator.outputV !== demand.outputV || regulator.size !== s.id)
       .map((s): Edit => ({
         label: `Regulator ${s.partNumber(demand.outputV)}`,
         patch: { regulator: { kind: 'fixed', size: s.id, outputV: demand.outputV } },

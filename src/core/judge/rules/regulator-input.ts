@@ -1,5 +1,6 @@
 import { CONDITIONS } from '@/core/circuit/condition';
-import { regulatorSize } from '@/core/parts/regulator';
+import { regulatorModel } from '@/core/parts/regulators';
+import { aheadModel } from '@/core/parts/regulators/ahead';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { transformerSize, windingVolts } from '../cures';
 import type { Rule } from '../verdict';
@@ -9,10 +10,14 @@ export const regulatorInput: Rule = {
   title: 'Regulator input, idle',
   station: 'regulator',
   find({ design, idle }) {
-    if (design.regulator.kind === 'none') return null;
-    const size = regulatorSize(design.regulator.size);
-    const limit = size.inputMaxV(design.regulator.outputV);
-    const value = idle.rail.maxV;
+    const model = regulatorModel(design.regulator);
+    if (!model) return null;
+    const ahead = aheadModel(design.preRegulator);
+    // Behind a pre-regulator the part sees what that holds; the raw rail stands at the first of the two.
+    const behind = ahead && idle.ahead ? Math.min(idle.ahead.holdsV, idle.rail.maxV) : idle.rail.maxV;
+    const first = ahead && ahead.inputMaxV - idle.rail.maxV < model.inputMaxV - behind;
+    const limit = first ? ahead.inputMaxV : model.inputMaxV;
+    const value = first ? idle.rail.maxV : behind;
     return {
       figure: {
         id: 'regulator-input',
@@ -24,13 +29,13 @@ export const regulatorInput: Rule = {
         expression: 'highest reservoir voltage of the cycle, output unloaded',
         inputs: [
           { label: 'open-circuit winding', value: idle.winding.voltageRms, unit: 'V', origin: 'formula' },
-          { label: 'quiescent current', value: size.quiescentA, unit: 'A', origin: 'typical' },
+          { label: 'quiescent current', value: model.quiescentA, unit: 'A', origin: 'typical' },
         ],
         source: 'Periodic steady state with only the quiescent current drawn.',
         assumes: ['The winding stands at its open-circuit voltage.', 'No mains spikes.'],
       },
       limit,
-      limitSource: `Input maximum of the ${size.partNumber(design.regulator.outputV)}.`,
+      limitSource: first ? ahead.inputLimitSource : model.inputLimitSource,
       relation: 'at most',
       wantedMargin: 0.05 * limit,
       sentence: `${formatQuantity(value, 'V')} of ${formatNominal(limit, 'V')} allowed at the input.`,

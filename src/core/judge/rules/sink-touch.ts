@@ -9,9 +9,10 @@ export const sinkTouch: Rule = {
   title: 'Heatsink to the touch',
   station: 'regulator',
   advisory: true,
-  find({ design, high }) {
+  find({ design, high, lowest }) {
     if (!high.heat) return null;
-    const { sinkC } = high.heat;
+    const worst = lowest?.heat && lowest.heat.sinkC > high.heat.sinkC ? lowest : high;
+    const { sinkC, airC } = worst.heat!;
     return {
       figure: {
         id: 'sink-touch',
@@ -19,14 +20,14 @@ export const sinkTouch: Rule = {
         value: sinkC,
         unit: '°C',
         origin: 'formula',
-        condition: CONDITIONS.high.words,
+        condition: CONDITIONS[worst.condition].words,
         expression:
           design.heat.sinkKPerW === null
             ? 'air + watts × (junction to air − junction to case)'
             : 'air + watts × sink to air',
         inputs: [
-          { label: 'air at the sink', value: design.heat.ambientC, unit: '°C', origin: 'chosen' },
-          { label: 'watts in the regulator', value: high.watts.regulator, unit: 'W', origin: 'simulated' },
+          { label: 'air at the sink', value: airC, unit: '°C', origin: 'formula' },
+          { label: 'watts in the regulator', value: worst.regulatorW, unit: 'W', origin: 'simulated' },
         ],
         source: 'Steady heat flow; touch limit after ISO 13732-1 for short contact with bare metal.',
         assumes: ['Full load until everything is warm.'],

@@ -1,3 +1,5 @@
+import { fallingRejection, PIN_CAPACITORS, REVERSE_DIODE, type RegulatorModel } from './model';
+
 /** Fixed three-terminal regulators, the positive 78 family in its four current sizes. Typical values for the class. */
 
 export type RegulatorSizeId = '78L' | '78M' | '78' | '78S';
@@ -108,3 +110,54 @@ export function rippleRejectionDb(outputV: number): number {
 export const FIXED_OUTPUTS_V: readonly number[] = [...new Set(REGULATOR_SIZES.flatMap((r) => r.outputsV))].sort(
   (a, b) => a - b,
 );
+
+export interface FixedRegulator {
+  kind: 'fixed';
+  size: RegulatorSizeId;
+  outputV: number;
+}
+
+/** What of the dropout at rated current is left without load: two junctions and a saturated transistor. */
+const IDLE_SHARE = 0.65;
+
+/** A fixed three-terminal regulator of the 78 family; its negative twin has other pins and its tab on the input. */
+export function fixedModel({ size: id, outputV }: FixedRegulator): RegulatorModel {
+  const size = regulatorSize(id);
+  return {
+    family: 'fixed three-terminal',
+    name: size.partNumber(outputV),
+    outputV,
+    lowestV: outputV,
+    spread: FIXED_OUTPUT_TOLERANCE,
+    spreadSource: 'Output accuracy of the 78 family, ±4 % over line, load and spread.',
+    dropoutV: IDLE_SHARE * size.dropoutV,
+    dropoutOhm: ((1 - IDLE_SHARE) * size.dropoutV) / size.ratedA,
+    dropoutVPerK: -0.002,
+    ratedA: size.ratedA,
+    limitA: 2.2 * size.ratedA,
+    shortA: 0.75 * size.ratedA,
+    quiescentA: size.quiescentA,
+    minimumLoadA: 0,
+    dividerA: 0,
+    inputMaxV: size.inputMaxV(outputV),
+    inputLimitSource: `Input maximum of the ${size.partNumber(outputV)}.`,
+    rejectionDb: fallingRejection(rippleRejectionDb(outputV), 4000),
+    noiseV: 8e-6 * outputV + 1e-5,
+    pass: {
+      package: size.package,
+      tab: size.takesSink ? 'ground' : 'none',
+      pins: size.takesSink ? 'input, ground, output' : 'output, ground, input',
+      takesSink: size.takesSink,
+      count: 1,
+      jcKPerW: size.thetaJcKPerW,
+      jaKPerW: size.thetaJaKPerW,
+      junctionMaxC: REGULATOR_JUNCTION_MAX_C,
+      safeA: null,
+    },
+    warm: [],
+    capacitors: 'No special wishes: 330 nF in, 100 nF out, at the pins.',
+    small: [...PIN_CAPACITORS, REVERSE_DIODE],
+    settings: [],
+    priceEur: size.priceEur,
+  };
+}

@@ -1,0 +1,5 @@
+import { HeatStation } from '@/stations/heat/heat';
+
+export default function HeatPage() {
+  return <HeatStation />;
+}

@@ -1,0 +1,5 @@
+import { WorstCase } from '@/stations/worst/worst';
+
+export default function WorstCasePage() {
+  return <WorstCase />;
+}

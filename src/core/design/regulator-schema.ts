@@ -1,0 +1,112 @@
+import * as yup from 'yup';
+import { REGULATOR_KINDS } from '@/core/parts/regulators';
+import { ADJUSTABLE_PARTS } from '@/core/parts/regulators/adjustable';
+import { REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
+import { LOW_DROPOUT_PARTS } from '@/core/parts/regulators/low-dropout';
+import { PASS_TRANSISTORS } from '@/core/parts/transistor';
+import { field, flag, group, oneOf } from './schema-pieces';
+
+/** A fixed regulator of the 78 family: only what is made. */
+const madeOutput = () =>
+  yup
+    .number()
+    .strict(true)
+    .required('${path} is missing')
+    .test('made', function (v) {
+      const size = REGULATOR_SIZES.find((r) => r.id === (this.parent as { size?: string }).size);
+      return (
+        !size ||
+        size.outputsV.includes(v!) ||
+        this.createError({ message: `there is no ${size.id} regulator for ${v} V` })
+      );
+    });
+
+export const regulatorSchema = yup.lazy((value: unknown) => {
+  const kind = (value as { kind?: unknown } | null)?.kind;
+  if (kind === 'fixed') {
+    const sizes = REGULATOR_SIZES.map((r) => r.id as string);
+    return group({
+      kind: oneOf(['fixed']),
+      size: oneOf(sizes),
+      outputV: madeOutput(),
+    });
+  }
+  switch (kind) {
+    case 'adjustable':
+      return group({
+        kind: oneOf(['adjustable']),
+        part: oneOf(Object.keys(ADJUSTABLE_PARTS)),
+        r1Ohm: field('regulator.r1Ohm'),
+        r2Ohm: field('regulator.r2Ohm'),
+        potOhm: field('regulator.potOhm'),
+        adjCapacitor: flag,
+      });
+    case 'low-dropout':
+      return group({
+        kind: oneOf(['low-dropout']),
+        part: oneOf(Object.keys(LOW_DROPOUT_PARTS)),
+        outputV: field('regulator.outputV'),
+        boardCm2: field('regulator.boardCm2'),
+      });
+    case 'follower':
+      return group({
+        kind: oneOf(['follower']),
+        zenerV: field('regulator.zenerV'),
+        transistor: oneOf(PASS_TRANSISTORS.map((t) => t.id)),
+        seriesOhm: field('regulator.seriesOhm'),
+        limitOhm: field('regulator.limitOhm'),
+      });
+    case 'error-transistor':
+      return group({
+        kind: oneOf(['error-transistor']),
+        zenerV: field('regulator.zenerV'),
+        upperOhm: field('regulator.upperOhm'),
+        potOhm: field('regulator.potOhm'),
+        lowerOhm: field('regulator.lowerOhm'),
+        transistor: oneOf(PASS_TRANSISTORS.map((t) => t.id)),
+        driveOhm: field('regulator.driveOhm'),
+        limitOhm: field('regulator.limitOhm'),
+      });
+    case 'bench':
+      return group({
+        kind: oneOf(['bench']),
+        maxV: field('regulator.maxV'),
+        limitA: field('regulator.limitA'),
+        referenceV: field('regulator.referenceV').test(
+          'below',
+          '${path} has to be below the top of the volts knob: the amplifier can only multiply it',
+          function (v) {
+            return v! <= (this.parent as { maxV: number }).maxV;
+          },
+        ),
+        shuntOhm: field('regulator.shuntOhm'),
+        transistor: oneOf(PASS_TRANSISTORS.map((t) => t.id)),
+        passes: field('regulator.passes').integer('${path} has to be a whole number'),
+        emitterOhm: field('regulator.emitterOhm'),
+        opampMaxV: field('regulator.opampMaxV'),
+        shuntPct: field('regulator.shuntPct'),
+        resistorPct: field('regulator.resistorPct'),
+      });
+    default:
+      return group({ kind: oneOf(['none', ...REGULATOR_KINDS]) });
+  }
+});
+
+export const preRegulatorSchema = yup.lazy((value: unknown) => {
+  switch ((value as { kind?: unknown } | null)?.kind) {
+    case 'fixed':
+      return group({
+        kind: oneOf(['fixed']),
+        size: oneOf(REGULATOR_SIZES.map((r) => r.id as string)),
+        outputV: madeOutput(),
+      });
+    case 'tracking':
+      return group({
+        kind: oneOf(['tracking']),
+        aboveV: field('regulator.aboveV'),
+        transistor: oneOf(PASS_TRANSISTORS.map((t) => t.id)),
+      });
+    default:
+      return group({ kind: oneOf(['none', 'fixed', 'tracking']) });
+  }
+});

@@ -1,0 +1,159 @@
+import { modelOf } from '@/core/circuit/condition';
+import type { Design } from '@/core/design/design';
+import { windingCount } from '@/core/design/words';
+import { inrush, magnetising } from '@/core/parts/mains-current';
+import type { Figure, FigureInput } from '@/core/study/figure';
+import type { Unit } from '@/core/quantity/parse';
+import { of } from './context';
+
+/** How the open-circuit volts of one winding follow from what is known, for a working. */
+export function openVoltsWorking(design: Design): Pick<Figure, 'expression' | 'inputs' | 'source'> {
+  const { transformer, mains } = design;
+  const { source } = transformer;
+  const model = modelOf(design);
+  switch (source.kind) {
+    case 'plate':
+      return {
+        expression: 'rated volts × (1 + regulation)',
+        inputs: [
+          of('rated volts', transformer.ratedV, 'V', 'chosen'),
+          of('regulation', 100 * model.regulation, '%', model.regulationKnown ? 'data sheet' : 'typical'),
+        ],
+        source: model.regulationKnown
+          ? 'Nameplate.'
+          : 'Nameplate, with the regulation typical of a laminated transformer of this size.',
+      };
+    case 'ohms':
+    case 'test':
+      return {
+        expression: 'open volts read × nominal mains / mains at that moment',
+        inputs: [
+          of('open volts read', source.openV, 'V', 'measured'),
+          of('mains then', source.mainsV, 'V', 'measured'),
+          of('nominal mains', mains.voltageRms, 'V', 'chosen'),
+        ],
+        source: 'Your readings.',
+      };
+    case 'wound':
+      return {
+        expression: 'mains × secondary turns / primary turns',
+        inputs: [of('mains', mains.voltageRms, 'V', 'chosen')],
+        source: 'The winding plan, or its ten test turns.',
+      };
+  }
+}
+
+/** How the copper of one winding, the primary's share included, follows from what is known, for a working. */
+export function copperWorking(design: Design): Pick<Figure, 'expression' | 'inputs' | 'source' | 'assumes'> {
+  const { transformer } = design;
+  const { source } = transformer;
+  const model = modelOf(design);
+  const halves = windingCount(design);
+  const parts: FigureInput[] = [
+    of('its own, cold', model.ownColdOhm, 'ohm', 'formula'),
+    of('the primary’s, referred, cold', model.sharedColdOhm, 'ohm', 'formula'),
+    of('copper', transformer.hotC, '°C', 'chosen'),
+  ];
+  const law = 'R(T) = R20·(234.5 + T)/254.5 for copper.';
+  const share = halves === 2 ? ['Only one half carries current at a time; both share the primary.'] : [];
+  switch (source.kind) {
+    case 'plate':
+      return {
+        expression: '(open-circuit − rated volts) / rated current; half of it is the primary’s',
+        inputs: [of('rated current', model.ratedA, 'A', 'formula'), ...parts],
+        source: law,
+        assumes: ['The plate’s regulation holds for warm copper.', ...share],
+      };
+    case 'ohms':
+      return {
+        expression: 'secondary + primary × (open volts / mains)²',
+        inputs: [
+          of('secondary', source.secondaryOhm, 'ohm', 'measured'),
+          of('primary', source.primaryOhm, 'ohm', 'measured'),
+          ...parts,
+        ],
+        source: law,
+        assumes: ['Read at 25 °C.', ...share],
+      };
+    case 'test':
+      return {
+        expression: '(open volts − volts on the resistor) / its current',
+        inputs: [
+          of('open', source.openV, 'V', 'measured'),
+          of('loaded', source.loadedV, 'V', 'measured'),
+          of('current', source.loadA, 'A', 'measured'),
+          ...parts,
+        ],
+        source: law,
+        assumes: ['Half of it is taken as the primary’s.', 'Read at 25 °C.', ...share],
+      };
+    case 'wound':
+      return {
+        expression: '0.0172 Ω·mm²/m × length of the wire / its cross-section, both sides',
+        inputs: parts,
+        source: law,
+        assumes: ['Mean turn from the bobbin, or pi times the ring’s own.', ...share],
+      };
+  }
+}
+
+/** The model a transformer makes, whichever way it is known: every number with its working. */
+export function transformerFigures(design: Design): Figure[] {
+  const { transformer, mains } = design;
+  const model = modelOf(design);
+  const halves = windingCount(design);
+  const half = halves === 2 ? ', each half' : '';
+  const open = openVoltsWorking(design);
+  const copper = copperWorking(design);
+  const figure = (
+    id: string,
+    label: string,
+    value: number,
+    unit: Unit,
+    how: Pick<Figure, 'expression' | 'inputs' | 'source'> & Partial<Figure>,
+  ): Figure => ({ id, label, value, unit, origin: 'formula', assumes: [], ...how });
+  const primary = [of('rated', transformer.ratedVA, 'VA', 'chosen'), of('mains', mains.voltageRms, 'V', 'chosen')];
+  const ring = transformer.core === 'toroid';
+  const surge = inrush(transformer.ratedVA, mains.voltageRms, transformer.core);
+  return [
+    figure('model-open', `Open circuit${half}`, model.openCircuitV, 'V', { ...open, condition: 'nominal mains' }),
+    figure('model-rated', `Rated current${half}`, model.ratedA, 'A', {
+      expression: halves === 2 ? 'volt-amperes / (2 × volts of a half)' : 'volt-amperes / volts',
+      inputs: [of('rated', transformer.ratedVA, 'VA', 'chosen'), of('rated volts', transformer.ratedV, 'V', 'chosen')],
+      source: 'Nameplate.',
+    }),
+    figure('model-cold', `Copper, cold${half}`, model.ownColdOhm + model.sharedColdOhm, 'ohm', {
+      ...copper,
+      condition: '20 °C: decides the first surge',
+    }),
+    figure('model-warm', `Copper, warm${half}`, model.ownHotOhm + model.sharedHotOhm, 'ohm', {
+      ...copper,
+      condition: 'decides dropout and heat',
+    }),
+    figure('model-regulation', 'Regulation', 100 * model.regulation, '%', {
+      origin: model.regulationKnown ? 'formula' : 'typical',
+      expression: '(open − loaded volts) / loaded volts at rated current, warm',
+      inputs: [of('open', model.openCircuitV, 'V', 'formula'), of('rated current', model.ratedA, 'A', 'formula')],
+      source: 'What a nameplate would say.',
+    }),
+    figure(
+      'model-magnetising',
+      'Magnetising current',
+      magnetising(transformer.ratedVA, mains.voltageRms, transformer.core),
+      'A',
+      {
+        origin: 'rule of thumb',
+        expression: `rated primary current × ${ring ? '1 to 3 %, its middle' : '5 to 15 %, its middle'}`,
+        inputs: primary,
+        source: ring ? 'Typical of ring cores.' : 'Typical of laminated cores.',
+      },
+    ),
+    figure('model-inrush', 'Inrush, worst', surge.worstA, 'A', {
+      origin: 'rule of thumb',
+      condition: 'first half cycle, switched at zero crossing',
+      expression: `rated primary current × ${ring ? '30 to 60' : '10 to 20'}, the higher`,
+      inputs: [...primary, of('usual', surge.usualA, 'A', 'rule of thumb')],
+      source: 'Limited by the mains and the primary’s own copper; residual flux decides.',
+    }),
+  ];
+}

@@ -1,0 +1,180 @@
+import { nearestInDecades, SERIES, type SeriesName } from '@/core/quantity/preferred';
+import { fallingRejection, PIN_CAPACITORS, REVERSE_DIODE, type RegulatorModel } from './model';
+
+export const ADJUSTABLE_PARTS = {
+  '317L': {
+    ratedA: 0.1,
+    dropoutV: 1.8,
+    jcKPerW: 60,
+    jaKPerW: 180,
+    package: 'TO-92',
+    minimumLoadA: 0.0035,
+    priceEur: 0.35,
+  },
+  '317M': { ratedA: 0.5, dropoutV: 2, jcKPerW: 7, jaKPerW: 60, package: 'TO-220', minimumLoadA: 0.005, priceEur: 0.5 },
+  '317': {
+    ratedA: 1.5,
+    dropoutV: 2.3,
+    jcKPerW: 4,
+    jaKPerW: 50,
+    package: 'TO-220',
+    minimumLoadA: 0.0035,
+    priceEur: 0.55,
+  },
+  '350': { ratedA: 3, dropoutV: 2.5, jcKPerW: 2, jaKPerW: 45, package: 'TO-220', minimumLoadA: 0.0035, priceEur: 1.6 },
+  '338': { ratedA: 5, dropoutV: 2.8, jcKPerW: 1.4, jaKPerW: 35, package: 'TO-3', minimumLoadA: 0.0035, priceEur: 3.5 },
+} as const;
+export type AdjustableId = keyof typeof ADJUSTABLE_PARTS;
+
+export interface AdjustableRegulator {
+  kind: 'adjustable';
+  part: AdjustableId;
+  /** Output to ADJ, ohm; more than nothing. */
+  r1Ohm: number;
+  /** ADJ to ground, the fixed part of it, ohm. */
+  r2Ohm: number;
+  /** Pot in series with it, ohm; null for none. */
+  potOhm: number | null;
+  /** 10 uF from ADJ to ground. */
+  adjCapacitor: boolean;
+}
+
+/** Reference between output and ADJ, V, and the current out of ADJ, A. */
+export const REFERENCE_V = 1.25;
+export const ADJ_A = 50e-6;
+/** Most volts between input and output, V. */
+export const ACROSS_MAX_V = 40;
+/** Accuracy of the reference, and of ordinary metal-film resistors. */
+const REFERENCE_SPREAD = 0.04;
+const RESISTOR_SPREAD = 0.01;
+
+/** Output set by two resistors: 1.25*(1 + R2/R1) + Iadj*R2, V. */
+export function adjustableOutput(r1Ohm: number, r2Ohm: number): number {
+  return REFERENCE_V * (1 + r2Ohm / r1Ohm) + ADJ_A * r2Ohm;
+}
+
+/** R2 in all that makes an output with an R1, ohm; below nothing for less than the reference. */
+export function adjustableR2(outputV: number, r1Ohm: number): number {
+  return (outputV - REFERENCE_V) / (REFERENCE_V / r1Ohm + ADJ_A);
+}
+
+/** Resistors of a series that come closest to an output, R1 within 120 to 240 ohm. */
+export function settingPair(
+  outputV: number,
+  series: SeriesName,
+): { r1Ohm: number; r2Ohm: number; outputV: number; errorPct: number } {
+  let best: { r1Ohm: number; r2Ohm: number; outputV: number; errorPct: number } | null = null;
+  for (const mantissa of SERIES[series]) {
+    const r1Ohm = Number((100 * mantissa).toPrecision(4));
+    if (r1Ohm < 119 || r1Ohm > 241) continue;
+    const wanted = adjustableR2(outputV, r1Ohm);
+    const r2Ohm = wanted < 1 ? 0 : nearestInDecades(wanted, SERIES[series]);
+    const got = adjustableOutput(r1Ohm, r2Ohm);
+    const errorPct = 100 * (got / outputV - 1);
+    if (!best || Math.abs(errorPct) < Math.abs(best.errorPct)) best = { r1Ohm, r2Ohm, outputV: got, errorPct };
+  }
+  return best!;
+}
+
+/** A three-terminal regulator whose output two resistors set (317 family; 337 for the negative rail). */
+export function adjustableModel(r: AdjustableRegulator): RegulatorModel {
+  const part = ADJUSTABLE_PARTS[r.part];
+  const most = r.r2Ohm + (r.potOhm ?? 0);
+  const outputV = adjustableOutput(r.r1Ohm, most);
+  const lowestV = r.potOhm === null ? outputV : adjustableOutput(r.r1Ohm, r.r2Ohm);
+  const share = 1 - REFERENCE_V / outputV;
+  // R2/R1 can be off by both resistors; the reference moves everything.
+  const worst = REFERENCE_SPREAD + 2 * RESISTOR_SPREAD * share;
+  const likely = Math.hypot(REFERENCE_SPREAD, Math.SQRT2 * RESISTOR_SPREAD * share);
+  const shareOfIdle = 0.7;
+  return {
+    family: 'adjustable three-terminal',
+    name: r.part,
+    outputV,
+    lowestV,
+    spread: worst,
+    spreadSource: `Reference ±4 % and two 1 % resistors, worst case; root sum square ±${(100 * likely).toFixed(1)} %.`,
+    dropoutV: shareOfIdle * part.dropoutV,
+    dropoutOhm: ((1 - shareOfIdle) * part.dropoutV) / part.ratedA,
+    dropoutVPerK: -0.002,
+    ratedA: part.ratedA,
+    limitA: 1.5 * part.ratedA,
+    // Its limit falls with the volts across it.
+    shortA: 0.4 * part.ratedA,
+    quiescentA: REFERENCE_V / r.r1Ohm,
+    minimumLoadA: part.minimumLoadA,
+    dividerA: REFERENCE_V / r.r1Ohm,
+    // Only the difference counts; at switch-on and when shorted the output is at zero.
+    inputMaxV: ACROSS_MAX_V,
+    inputLimitSource: 'Most between input and output, 40 V: with the output shorted it is the whole input.',
+    rejectionDb: fallingRejection(r.adjCapacitor ? 80 : 65, r.adjCapacitor ? 1000 : 4000),
+    noiseV: 3e-5 * outputV,
+    pass: {
+      package: part.package,
+      tab: part.package === 'TO-92' ? 'none' : 'output',
+      pins: part.package === 'TO-3' ? 'ADJ and input pins, the case is the output' : 'ADJ, output, input',
+      takesSink: part.package !== 'TO-92',
+      count: 1,
+      jcKPerW: part.jcKPerW,
+      jaKPerW: part.jaKPerW,
+      junctionMaxC: 125,
+      safeA: null,
+    },
+    warm: [{ label: 'R1 and R2', watts: () => (REFERENCE_V / r.r1Ohm) * outputV }],
+    capacitors: r.adjCapacitor
+      ? '10 µF at ADJ buys 15 dB of rejection and wants a diode to discharge it past the chip.'
+      : '330 nF in, 1 µF out. 10 µF at ADJ would buy 15 dB of rejection.',
+    small: [
+      ...PIN_CAPACITORS,
+      REVERSE_DIODE,
+      ...(r.adjCapacitor
+        ? [
+            {
+              what: 'Diode 1N4002, ADJ to output',
+              value: null,
+              unit: '' as const,
+              why: 'discharges the ADJ capacitor past the chip when the output is shorted',
+            },
+          ]
+        : []),
+    ],
+    settings: [
+      {
+        label: r.potOhm === null ? 'Output set' : 'Highest setting',
+        value: outputV,
+        unit: 'V',
+        expression: '1.25·(1 + R2/R1) + 50 µA·R2',
+        inputs: [
+          { label: 'R1', value: r.r1Ohm, unit: 'ohm' },
+          { label: 'R2', value: most, unit: 'ohm' },
+        ],
+      },
+      ...(r.potOhm === null
+        ? []
+        : [
+            {
+              label: 'Lowest setting',
+              value: lowestV,
+              unit: 'V' as const,
+              expression: 'the same with the pot at its end; never below the reference itself',
+              inputs: [{ label: 'R2', value: r.r2Ohm, unit: 'ohm' as const }],
+            },
+            {
+              label: 'A degree of the pot',
+              value: (outputV - lowestV) / 270,
+              unit: 'V' as const,
+              expression: '(highest − lowest) / 270°',
+              inputs: [{ label: 'pot', value: r.potOhm, unit: 'ohm' as const }],
+            },
+          ]),
+      {
+        label: 'Least load outside',
+        value: Math.max(0, part.minimumLoadA - REFERENCE_V / r.r1Ohm),
+        unit: 'A',
+        expression: 'minimum load of the part − 1.25 V / R1',
+        inputs: [{ label: 'minimum of the part', value: part.minimumLoadA, unit: 'A' }],
+      },
+    ],
+    priceEur: part.priceEur + 0.1,
+  };
+}

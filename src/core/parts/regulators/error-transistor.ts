@@ -1,0 +1,113 @@
+import { passTransistor } from '../transistor';
+import { passDevice } from './follower';
+import { fallingRejection, type RegulatorModel } from './model';
+
+export interface ErrorTransistorRegulator {
+  kind: 'error-transistor';
+  zenerV: number;
+  /** Divider from the output: upper part, pot (null for none), lower part, ohm. */
+  upperOhm: number;
+  potOhm: number | null;
+  lowerOhm: number;
+  transistor: string;
+  /** From the input to the bases, ohm. */
+  driveOhm: number;
+  /** Sense resistor of the current limit, ohm; null for none. */
+  limitOhm: number | null;
+}
+
+const VBE = 0.65;
+/** Gain of the driver before the pass transistor: the three-transistor arrangement. */
+const DRIVER_GAIN = 80;
+const LEAST_DRIVE_A = 0.001;
+
+/** Output of a divider with the pot's wiper at a share of its travel (0: lowest output), V. */
+export function errorTransistorOutput(r: ErrorTransistorRegulator, travel: number): number {
+  const pot = r.potOhm ?? 0;
+  const above = r.upperOhm + travel * pot;
+  const below = r.lowerOhm + (1 - travel) * pot;
+  return (r.zenerV + VBE) * (1 + above / below);
+}
+
+/** What stands above the wiper in all for an output at the top of the pot, ohm. */
+export function errorTransistorUpper(zenerV: number, lowerOhm: number, outputV: number): number {
+  return lowerOhm * (outputV / (zenerV + VBE) - 1);
+}
+
+/** Zener, error transistor, driver and pass transistor: Vout = (Vz + Vbe)·(1 + Ra/Rb) over the pot's travel. */
+export function errorTransistorModel(r: ErrorTransistorRegulator): RegulatorModel {
+  const t = passTransistor(r.transistor);
+  const outputV = errorTransistorOutput(r, 1);
+  const lowestV = errorTransistorOutput(r, 0);
+  const gain = t.gain >= 500 ? t.gain : t.gain * DRIVER_GAIN;
+  const junctions = t.gain >= 500 ? t.vbe : t.vbe + VBE;
+  const senseOhm = r.limitOhm ?? 0;
+  const limitA = r.limitOhm === null ? t.maxA : VBE / r.limitOhm;
+  return {
+    family: 'zener, error and pass transistor',
+    name: `discrete, ${t.name.split(',')[0]!.split(' ')[0]!}`,
+    outputV,
+    lowestV,
+    spread: 0.06,
+    spreadSource: 'Zener ±5 % and the divider; trimmed by the pot where there is one.',
+    dropoutV: junctions + r.driveOhm * LEAST_DRIVE_A,
+    dropoutOhm: r.driveOhm / gain + senseOhm,
+    dropoutVPerK: -0.004,
+    ratedA: Math.min(0.7 * t.maxA, limitA),
+    limitA,
+    shortA: limitA,
+    quiescentA: 0.008,
+    minimumLoadA: 0,
+    dividerA: 0,
+    inputMaxV: t.maxV,
+    inputLimitSource: `Collector-emitter maximum of the ${t.name.split(',')[0]}; a short puts the whole input across it.`,
+    rejectionDb: fallingRejection(50, 5000),
+    noiseV: 1e-4,
+    pass: passDevice(t),
+    warm: r.limitOhm === null ? [] : [{ label: 'sense resistor', watts: (i: number) => i * i * senseOhm }],
+    capacitors: '100 µF at the output; a few nanofarads at the error transistor keep it from singing.',
+    small: [
+      { what: 'Zener', value: r.zenerV, unit: 'V', why: 'the reference' },
+      ...(r.limitOhm === null
+        ? []
+        : [
+            {
+              what: 'Small transistor and sense resistor',
+              value: r.limitOhm,
+              unit: 'ohm' as const,
+              why: 'take the drive away at the limit',
+            },
+          ]),
+    ],
+    settings: [
+      {
+        label: 'Highest setting',
+        value: outputV,
+        unit: 'V',
+        expression: '(zener + 0.65 V)·(1 + Ra/Rb), pot at one end',
+        inputs: [
+          { label: 'Ra', value: r.upperOhm + (r.potOhm ?? 0), unit: 'ohm' },
+          { label: 'Rb', value: r.lowerOhm, unit: 'ohm' },
+        ],
+      },
+      {
+        label: 'Lowest setting',
+        value: lowestV,
+        unit: 'V',
+        expression: '(zener + 0.65 V)·(1 + Ra/Rb), pot at the other',
+        inputs: [
+          { label: 'Ra', value: r.upperOhm, unit: 'ohm' },
+          { label: 'Rb', value: r.lowerOhm + (r.potOhm ?? 0), unit: 'ohm' },
+        ],
+      },
+      {
+        label: 'Limit',
+        value: limitA,
+        unit: 'A',
+        expression: r.limitOhm === null ? 'none: what the transistor bears before it dies' : '0.65 V / sense resistor',
+        inputs: r.limitOhm === null ? [] : [{ label: 'sense', value: r.limitOhm, unit: 'ohm' }],
+      },
+    ],
+    priceEur: t.priceEur + 1.2,
+  };
+}

@@ -1,0 +1,109 @@
+import type { Unit } from '@/core/quantity/parse';
+
+/** A small part that belongs to a regulator, and what it is for. */
+export interface SmallPart {
+  what: string;
+  value: number | null;
+  unit: Unit;
+  why: string;
+}
+
+/** A number of the regulator's own arithmetic, with its working. */
+export interface Setting {
+  label: string;
+  value: number;
+  unit: Unit;
+  expression: string;
+  inputs: { label: string; value: number; unit: Unit }[];
+}
+
+/** What gets hot, and how it is held: one device, or `count` alike ones that share the current. */
+export interface PassDevice {
+  package: string;
+  /** Which lead the metal is joined to. */
+  tab: 'ground' | 'input' | 'output' | 'none';
+  /** Leads from the left, the printed face towards you. */
+  pins: string;
+  takesSink: boolean;
+  count: number;
+  /** Junction to case of one device, and to free air without a sink, K/W. */
+  jcKPerW: number;
+  jaKPerW: number;
+  junctionMaxC: number;
+  /** Largest current one device bears at a voltage across it for long, A: power and second breakdown, case at 25 °C. */
+  safeA: ((volts: number) => number) | null;
+}
+
+/** A regulator as the rest of the program sees it, whatever family it is of. All typical of the class. */
+export interface RegulatorModel {
+  family: string;
+  /** As printed on the part, or in words. */
+  name: string;
+  /** Highest output it is set for, V: what is simulated. */
+  outputV: number;
+  /** Lowest it can be set to, V: the same where nothing can be set. */
+  lowestV: number;
+  /** Accuracy of the output over spread, line and load, as a fraction. */
+  spread: number;
+  spreadSource: string;
+  /** Least volts between input and output: base, and what each ampere adds, at a junction of 25 °C. */
+  dropoutV: number;
+  dropoutOhm: number;
+  /** What warmth does to the dropout, V/K. */
+  dropoutVPerK: number;
+  ratedA: number;
+  /** Where its own limit sets in, and what flows into a short, A. */
+  limitA: number;
+  shortA: number;
+  quiescentA: number;
+  /** Current that has to flow out of it to stay in regulation, and what its own divider draws of that, A. */
+  minimumLoadA: number;
+  dividerA: number;
+  inputMaxV: number;
+  inputLimitSource: string;
+  /** Ripple rejection at a frequency, dB. */
+  rejectionDb: (hz: number) => number;
+  /** Output noise 10 Hz to 100 kHz, V RMS. */
+  noiseV: number;
+  pass: PassDevice;
+  /** Other parts of it that get warm, W each at an output current. */
+  warm: { label: string; watts: (amps: number) => number }[];
+  /** What its capacitors have to be. */
+  capacitors: string;
+  small: SmallPart[];
+  settings: Setting[];
+  priceEur: number;
+}
+
+/** Least volts between input and output at a current, V. @param junctionC °C */
+export function dropoutAt(model: RegulatorModel, amps: number, junctionC = 25): number {
+  return Math.max(0, model.dropoutV + model.dropoutOhm * amps + model.dropoutVPerK * (junctionC - 25));
+}
+
+/** Where the metal lies, in words. */
+export function tabWords({ takesSink, tab }: PassDevice): string {
+  return takesSink || tab !== 'none' ? `its metal is the ${tab}` : 'no tab';
+}
+
+/** Rejection that falls by a decade of ripple for each decade of frequency above a corner: one slow loop. */
+export function fallingRejection(lowDb: number, cornerHz: number): (hz: number) => number {
+  return (hz) => Math.max(0, lowDb - 10 * Math.log10(1 + (hz / cornerHz) ** 2));
+}
+
+/** Parts every three-terminal regulator wants at its pins. */
+export const PIN_CAPACITORS: readonly SmallPart[] = [
+  {
+    what: 'Capacitor, input pin to ground',
+    value: 330e-9,
+    unit: 'F',
+    why: 'where the reservoir is more than a few centimetres of wire away',
+  },
+  { what: 'Capacitor, output pin to ground', value: 100e-9, unit: 'F', why: 'keeps it quiet at high frequency' },
+];
+
+export const REVERSE_DIODE: SmallPart = {
+  what: 'Diode 1N4002, output to input',
+  value: null,
+  unit: '',
+  why: 'a large capacitor behind it, or a shorted input, would otherwise discharge backwards through it',
+};

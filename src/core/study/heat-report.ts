@@ -1,0 +1,290 @@
+import type { ConditionId } from '@/core/circuit/condition';
+import { applyPatch, type Design, type Patch } from '@/core/design/design';
+import { typicalRippleRating } from '@/core/parts/capacitor';
+import { diodeOf } from '@/core/parts/diode';
+import { TOUCH_LIMIT_C } from '@/core/parts/heatsink';
+import { regulatorModel } from '@/core/parts/regulators';
+import { STANDARD_SECONDARY_V } from '@/core/parts/transformer';
+import { formatNominal } from '@/core/quantity/format';
+import { E12, nearestInDecades, stepInList } from '@/core/quantity/preferred';
+import { withWindingVolts } from '@/core/design/winding-edit';
+import { SolveError } from '@/core/solve/solve-error';
+import { canLife } from './can-choice';
+import { copperHeat } from './copper-heat';
+import { insideAir } from './heat';
+import { lossesOf, type Losses } from './losses';
+import { neededV, operatingPoint, type OperatingPoint } from './operating-point';
+import { studyDesign } from './study';
+
+/** The corners heat is looked at in. */
+export const HEAT_CORNERS = ['low', 'nominal', 'high', 'lowest', 'shorted'] as const satisfies readonly ConditionId[];
+export type HeatCorner = (typeof HEAT_CORNERS)[number];
+
+/** One step of the way heat takes out of a part, from the room inwards. */
+export interface Step {
+  name: string;
+  tempC: number;
+}
+
+/** One part that burns watts: the temperatures on the way from the room to its hottest spot. */
+export interface HeatRow {
+  id: 'regulator' | 'rectifier' | 'winding' | 'reservoir';
+  name: string;
+  watts: number;
+  steps: Step[];
+  limitC: number;
+  limitSource: string;
+  /** Which step a finger could reach, if any. */
+  touch: number | null;
+  note: string;
+}
+
+export interface HeatView {
+  corner: HeatCorner;
+  /** Minutes since it was switched on warm-load; null for the end. */
+  minutes: number | null;
+  roomC: number;
+  insideC: number;
+  losses: Losses;
+  rows: HeatRow[];
+  settled: boolean;
+}
+
+/** Junction to free air of one rectifier diode by its size, K/W: 65 for an ampere, falling with the root. */
+function diodeKPerW(averageA: number): number {
+  return 65 / Math.sqrt(averageA);
+}
+/** Diode junction to a sink, K/W, and the most a silicon or Schottky junction bears. */
+const DIODE_TO_SINK = 2;
+const DIODE_MAX_C = { silicon: 150, Schottky: 125 } as const;
+/** Grade taken for the reservoir: the usual one. */
+const GRADE = { hours: 2000, gradeC: 105 };
+
+/** Time constants, s: a box of air and tin, and a winding by its size. */
+const BOX_S = 2400;
+const windingS = (ratedVA: number) => 3000 * (ratedVA / 100) ** 0.25;
+/** A sink's own: its resistance times the heat in an aluminium plate of that resistance, 2 mm thick. */
+const sinkS = (kPerW: number) => kPerW * 0.486 * (50 / kPerW) ** 2;
+
+const arrived = (minutes: number | null, tauS: number) => (minutes === null ? 1 : 1 - Math.exp((-60 * minutes) / tauS));
+
+/** The heat of one corner, steady or some minutes after cold. @throws SolveError when that corner does not converge */
+export function heatView(design: Design, corner: HeatCorner, minutes: number | null): HeatView | null {
+  const model = regulatorModel(design.regulator);
+  if ((corner === 'lowest' || corner === 'shorted') && !model) return null;
+  const point = operatingPoint(design, corner);
+  const { heat } = design;
+  const losses = lossesOf(design, point.watts);
+  const roomC = heat.ambientC;
+  const endC = insideAir(design, losses.insideW);
+  const insideC = roomC + (endC - roomC) * arrived(minutes, BOX_S);
+  const rows: HeatRow[] = [];
+  const air = (): Step[] => [
+    { name: 'room', tempC: roomC },
+    ...(heat.box === 'open' ? [] : [{ name: 'inside air', tempC: insideC }]),
+  ];
+
+  if (model && point.heat) rows.push(regulatorRow(design, point, minutes, insideC, air()));
+
+  const diode = diodeOf(design.rectifier);
+  const diodeW = Math.max(...point.solution.diodes.map((d) => d.meanW));
+  const onSink = heat.sharedWithRectifier && heat.sinkKPerW !== null && rows[0]?.steps.find((s) => s.name === 'sink');
+  rows.push({
+    id: 'rectifier',
+    name: 'Rectifier',
+    watts: losses.rectifierW,
+    steps: onSink
+      ? [
+          ...air(),
+          { name: 'sink', tempC: onSink.tempC },
+          { name: 'junction', tempC: onSink.tempC + diodeW * DIODE_TO_SINK },
+        ]
+      : [...air(), { name: 'junction', tempC: insideC + diodeW * diodeKPerW(diode.averageA) * arrived(minutes, 120) }],
+    limitC: DIODE_MAX_C[diode.technology],
+    limitSource: `Junction of a ${diode.technology} rectifier; typical.`,
+    touch: null,
+    note: onSink ? 'on the same sink' : 'in free air, each diode; typical for its size',
+  });
+
+  const copper = copperHeat(design, point);
+  const copperC = copper.settles
+    ? insideC + (copper.copperC - copper.airC) * arrived(minutes, windingS(design.transformer.ratedVA))
+    : 400;
+  rows.push({
+    id: 'winding',
+    name: 'Transformer',
+    watts: losses.copperW + losses.ironW,
+    steps: [...air(), { name: 'winding', tempC: copperC }],
+    limitC: 105,
+    limitSource: 'Insulation class A.',
+    touch: null,
+    note: copper.settles
+      ? `${formatNominal(Number(losses.ironW.toPrecision(2)), 'W')} of it in the iron, typical`
+      : 'does not come to rest',
+  });
+
+  if (point.can && design.reservoir.capacitanceF > 0) {
+    const { capacitanceF, ratedV, rippleA, cans } = design.reservoir;
+    const rated = rippleA ?? typicalRippleRating(capacitanceF, ratedV);
+    const life = canLife(GRADE, insideC, point.can.rmsA / cans / rated);
+    rows.push({
+      id: 'reservoir',
+      name: 'Reservoir',
+      watts: losses.filterW,
+      steps: [...air(), { name: 'core', tempC: life.coreC }],
+      limitC: GRADE.gradeC,
+      limitSource: '105 °C grade, 2000 hours at it.',
+      touch: null,
+      note: `lasts ${lifeWords(life.hours)} of running by the ten-kelvin rule`,
+    });
+  }
+  return { corner, minutes, roomC, insideC, losses, rows, settled: point.settled && copper.settles };
+}
+
+function regulatorRow(
+  design: Design,
+  point: OperatingPoint,
+  minutes: number | null,
+  insideC: number,
+  air: Step[],
+): HeatRow {
+  const model = regulatorModel(design.regulator)!;
+  const { chain, airC, sinkC, junctionC } = point.heat!;
+  const { heat } = design;
+  const outside = heat.sinkOutside && heat.box !== 'open' && chain.length > 1;
+  const from = outside ? heat.ambientC : insideC;
+  const own = arrived(minutes, chain.length > 1 ? sinkS(heat.sinkKPerW!) : 60);
+  const sinkNow = from + (sinkC - airC) * own;
+  // The junction follows its case within seconds.
+  const junctionNow = sinkNow + (junctionC - sinkC) * (minutes === null || minutes > 0 ? 1 : 0);
+  return {
+    id: 'regulator',
+    name: model.pass.count > 1 ? `Regulator, ${model.pass.count} in parallel` : 'Regulator',
+    watts: point.watts.regulator,
+    steps: [
+      ...(outside ? air.slice(0, 1) : air),
+      { name: chain.length > 1 ? 'sink' : 'case', tempC: sinkNow },
+      { name: 'junction', tempC: junctionNow },
+    ],
+    limitC: model.pass.junctionMaxC,
+    limitSource: 'Highest junction temperature of the class.',
+    touch: outside ? 1 : air.length,
+    note: chain.map((c) => `${c.label} ${formatNominal(Number(c.kPerW.toPrecision(2)), 'K/W')}`).join(', '),
+  };
+}
+
+/** What a finger says of a surface. */
+export function touchWords(tempC: number): string {
+  return tempC > TOUCH_LIMIT_C
+    ? 'burns a finger'
+    : tempC > 48
+      ? 'hot, cannot be held for long'
+      : tempC > 40
+        ? 'lukewarm'
+        : 'cool';
+}
+
+function lifeWords(hours: number): string {
+  const years = hours / 8766;
+  if (years > 30) return 'more than 30 years';
+  const short = years > 0.3 ? `${years.toFixed(years > 2 ? 0 : 1)} years` : `${(hours / 730).toFixed(1)} months`;
+  return `about ${short}`;
+}
+
+/**
+ * The lasting current at which the junction reaches its limit, A; null where it never does up to five times the load. An
+ * adjustable supply is taken at its lowest output, without its own current limit.
+ */
+export function selfLimit(design: Design): { amps: number | null; limitC: number } | null {
+  const model = regulatorModel(design.regulator);
+  if (!model) return null;
+  const limitC = model.pass.junctionMaxC;
+  const junction = (amps: number): number => {
+    const { regulator } = design;
+    try {
+      const asked = applyPatch(design, {
+        demand: { outputA: amps, typicalA: null },
+        ...(regulator.kind === 'bench' ? { regulator: { ...regulator, limitA: amps } } : {}),
+      });
+      return operatingPoint(asked, model.lowestV < model.outputV - 0.01 ? 'lowest' : 'high').heat!.junctionC;
+    } catch (error) {
+      if (error instanceof SolveError) return Infinity;
+      throw error;
+    }
+  };
+  let low = 0.02 * design.demand.outputA;
+  let high = 5 * design.demand.outputA;
+  if (junction(low) > limitC) return { amps: 0, limitC };
+  if (junction(high) <= limitC) return { amps: null, limitC };
+  for (let round = 0; round < 9; round++) {
+    const middle = Math.sqrt(low * high);
+    if (junction(middle) > limitC) high = middle;
+    else low = middle;
+  }
+  return { amps: low, limitC };
+}
+
+/** A way to make the regulator cooler, simulated. */
+export interface CoolerWay {
+  label: string;
+  patch: Patch;
+  junctionC: number;
+  sinkC: number;
+  headroomV: number;
+  limitA: number | null;
+}
+
+/** What a lower tap, a dropper resistor, a lower input, a fan or another place for the sink would bring. */
+export function coolerWays(design: Design): CoolerWay[] {
+  const model = regulatorModel(design.regulator);
+  if (!model) return [];
+  const { heat, transformer, filter, demand } = design;
+  const spare = Math.max(0, studyDesign(design).low.rail.minV - neededV(design)!);
+  const dropper = nearestInDecades(Math.max(0.1, (0.8 * spare) / demand.outputA), E12);
+  const tries: { label: string; patch: Patch }[] = [
+    { label: 'as it is', patch: {} },
+    ...[-1, -2].map((n) => {
+      const ratedV = stepInList(transformer.ratedV, STANDARD_SECONDARY_V, n);
+      return { label: `winding or tap of ${formatNominal(ratedV, 'V')}`, patch: withWindingVolts(design, ratedV) };
+    }),
+    {
+      label: `dropper of ${formatNominal(dropper, 'ohm')} before it`,
+      patch: { filter: { after: [...filter.after, { kind: 'resistor' as const, resistanceOhm: dropper }] } },
+    },
+    ...(heat.sinkKPerW === null || !model.pass.takesSink
+      ? []
+      : [
+          ...(heat.fan === 'none'
+            ? [{ label: 'a fan over the sink', patch: { heat: { fan: 'fixed' as const } } }]
+            : [{ label: 'without the fan', patch: { heat: { fan: 'none' as const } } }]),
+          ...(heat.box === 'open'
+            ? []
+            : [
+                {
+                  label: heat.sinkOutside ? 'sink inside the box' : 'sink outside the box',
+                  patch: { heat: { sinkOutside: !heat.sinkOutside } },
+                },
+              ]),
+        ]),
+  ];
+  return tries.flatMap(({ label, patch }) => {
+    try {
+      const changed = applyPatch(design, patch);
+      const study = studyDesign(changed);
+      const worst = study.lowest?.heat ? study.lowest : study.high;
+      return [
+        {
+          label,
+          patch,
+          junctionC: worst.heat!.junctionC,
+          sinkC: worst.heat!.sinkC,
+          headroomV: study.low.rail.minV - neededV(changed)!,
+          limitA: selfLimit(changed)?.amps ?? null,
+        },
+      ];
+    } catch (error) {
+      if (error instanceof SolveError) return [];
+      throw error;
+    }
+  });
+}

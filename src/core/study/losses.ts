@@ -1,0 +1,45 @@
+import type { Design } from '@/core/design/design';
+import { regulatorModel } from '@/core/parts/regulators';
+
+/** Watts leaving at each station, W. */
+export interface Watts {
+  winding: number;
+  rectifier: number;
+  reservoir: number;
+  regulator: number;
+  load: number;
+}
+
+/** Iron loss as a share of the transformer's size: middle of 3-6 % (laminated) and of 0.7-1.5 % (ring), typical. */
+const IRON_SHARE = { laminated: 0.04, toroid: 0.01 } as const;
+
+/** Everything a supply gives off as heat, W. */
+export interface Losses {
+  /** Magnetising the core, typical for its kind and size. */
+  ironW: number;
+  copperW: number;
+  rectifierW: number;
+  /** Reservoir, filter and bleeder. */
+  filterW: number;
+  regulatorW: number;
+  /** What stays in the box: all of it, less a sink whose fins stand outside. */
+  insideW: number;
+  totalW: number;
+}
+
+/** Adds up the losses of a solved point. */
+export function lossesOf({ transformer, heat, regulator }: Design, watts: Watts): Losses {
+  const ironW = IRON_SHARE[transformer.core] * transformer.ratedVA;
+  const totalW = ironW + watts.winding + watts.rectifier + watts.reservoir + watts.regulator;
+  const cooled = heat.sinkKPerW !== null && (regulatorModel(regulator)?.pass.takesSink ?? false);
+  const onSinkW = !cooled ? 0 : watts.regulator + (heat.sharedWithRectifier ? watts.rectifier : 0);
+  return {
+    ironW,
+    copperW: watts.winding,
+    rectifierW: watts.rectifier,
+    filterW: watts.reservoir,
+    regulatorW: watts.regulator,
+    insideW: totalW - (heat.sinkOutside ? onSinkW : 0),
+    totalW,
+  };
+}

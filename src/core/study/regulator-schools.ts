@@ -1,0 +1,128 @@
+import { applyPatch, type Design, type Patch } from '@/core/design/design';
+import { regulatorOfKind } from '@/core/design/regulator-edit';
+import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
+import { regulatorModel } from '@/core/parts/regulators';
+import { lossesOf } from './losses';
+import { studyDesign, studyWithHeat, type Study } from './study';
+
+/** One way of doing a thing, as a change of this design. */
+export interface Way {
+  id: string;
+  name: string;
+  creed: string;
+  patch: Patch;
+}
+
+/** Ready-made against discrete, on this design's own output, load and rail. */
+export function regulatorWays(design: Design): Way[] {
+  const kind = design.regulator.kind;
+  const of = (id: Parameters<typeof regulatorOfKind>[1]): Patch => ({
+    regulator: kind === id ? design.regulator : regulatorOfKind(design, id),
+  });
+  return [
+    {
+      id: 'ready-made',
+      name: 'Ready-made',
+      creed: 'A three-terminal part: limits itself, guards itself, works at once. Enough for nearly everything.',
+      patch: of(kind === 'fixed' || kind === 'low-dropout' ? kind : 'adjustable'),
+    },
+    {
+      id: 'discrete',
+      name: 'Discrete',
+      creed:
+        'Zener, error and pass transistor: any volts and amps, repairable with what lies about, guarded by nothing you do not add.',
+      patch: of('error-transistor'),
+    },
+    {
+      id: 'op-amp',
+      name: 'Op-amp',
+      creed: 'Volts and amps by knobs from zero, exact and quiet; its amplifiers have to bear the raw rail.',
+      patch: of('bench'),
+    },
+  ];
+}
+
+/** Passive and oversized against a fan: the smallest sink either way that keeps the junction 20 K below its limit. */
+export function coolingWays(design: Design): Way[] {
+  const model = regulatorModel(design.regulator);
+  if (!model?.pass.takesSink) return [];
+  const study = studyDesign(design);
+  const smallest = (fan: 'none' | 'fixed'): number => {
+    const fits = STANDARD_SINKS_K_PER_W.find((sinkKPerW) => {
+      const cooled = studyWithHeat(study, { ...design.heat, sinkKPerW, fan });
+      return hottest(cooled) <= model.pass.junctionMaxC - 20;
+    });
+    return fits ?? STANDARD_SINKS_K_PER_W[STANDARD_SINKS_K_PER_W.length - 1]!;
+  };
+  return [
+    {
+      id: 'passive',
+      name: 'Passive',
+      creed: 'A larger sink: silent, nothing to wear out, and it stays cool when dust would have stopped a fan.',
+      patch: { heat: { fan: 'none', sinkKPerW: smallest('none') } },
+    },
+    {
+      id: 'fan',
+      name: 'With a fan',
+      creed: 'A small sink and moving air: half the metal, some noise, and a part that will fail one day.',
+      patch: { heat: { fan: 'fixed', sinkKPerW: smallest('fixed') } },
+    },
+  ];
+}
+
+function hottest(study: Study): number {
+  return Math.max(study.high.heat?.junctionC ?? 0, study.lowest?.heat?.junctionC ?? 0);
+}
+
+/** Linear beside a switching converter for the same load: the linear side simulated, the other estimated. */
+export interface Technology {
+  deliveredW: number;
+  linearLostW: number;
+  switchingLostW: number;
+  linearKg: number;
+  switchingKg: number;
+  linearEur: number;
+  switchingEur: number;
+  linearRippleV: number;
+  switchingRippleV: number;
+  /** Whether linear still makes sense, said honestly. */
+  verdict: string;
+}
+
+/** Efficiency, weight, price and ripple of ordinary bought converters. */
+const SWITCHING = { efficiency: 0.86, kgPerW: 0.004, baseKg: 0.12, eurPerW: 0.28, baseEur: 9, rippleV: 0.05 };
+
+export function technologies(design: Design, costEur: number): Technology {
+  const study = studyDesign(design);
+  const { nominal, low } = study;
+  const losses = lossesOf(design, nominal.watts);
+  const deliveredW = nominal.watts.load;
+  const switchingLostW = deliveredW * (1 / SWITCHING.efficiency - 1) + 0.3;
+  const sinkKg = design.heat.sinkKPerW === null ? 0 : (50 / design.heat.sinkKPerW) ** 2 * 0.2 * 2.7e-3;
+  const quiet = design.demand.rippleVpp < SWITCHING.rippleV;
+  const share = losses.totalW / Math.max(deliveredW, 1e-9);
+  const verdict = quiet
+    ? 'Linear is right here: a converter’s ripple is more than this load allows, and filtering it is a project of its own.'
+    : deliveredW > 60
+      ? 'Told honestly: for this load a bought converter is lighter, cooler and cheaper. Build linear for the joy, the quiet or the repair.'
+      : share > 1.2
+        ? 'Linear burns more than it delivers here; where hum and noise do not matter a converter makes more sense.'
+        : 'Both make sense: linear is heavier and warmer, quiet, simple and repairable.';
+  return {
+    deliveredW,
+    linearLostW: losses.totalW,
+    switchingLostW,
+    linearKg: 0.25 + 0.017 * design.transformer.ratedVA + sinkKg,
+    switchingKg: SWITCHING.baseKg + SWITCHING.kgPerW * deliveredW,
+    linearEur: costEur,
+    switchingEur: SWITCHING.baseEur + SWITCHING.eurPerW * deliveredW,
+    linearRippleV: low.outputRippleVpp,
+    switchingRippleV: SWITCHING.rippleV,
+    verdict,
+  };
+}
+
+/** The design each way makes. */
+export function designOf(design: Design, way: Way): Design {
+  return applyPatch(design, way.patch);
+}

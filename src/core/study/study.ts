@@ -1,0 +1,183 @@
+import { CONDITIONS, networkOf } from '@/core/circuit/condition';
+import type { Network } from '@/core/circuit/network';
+import type { Design } from '@/core/design/design';
+import { regulatorModel } from '@/core/parts/regulators';
+import { solveChange, solveDip, solveStart } from '@/core/solve/transient';
+import { atCondition, onRail, operatingPoint, warmed, type OperatingPoint, type RailPoint } from './operating-point';
+
+/** First charge of the empty reservoir: peak and I2t of the hardest-hit diode, over the first cycle from a voltage peak. */
+export function firstSurge(design: Design): { peakA: number; i2t: number; network: Network } {
+  const condition = CONDITIONS.surge;
+  const network = networkOf(design, condition);
+  const { start } = atCondition(condition.words, () => solveStart(network, 1, 90));
+  return { peakA: start!.peakDiodeA, i2t: start!.i2tDiode, network };
+}
+
+/** How the supply rides through half a cycle of missing mains, full load, nominal line. */
+export function missedHalfCycle(design: Design, warm?: readonly number[]): { minV: number; beforeMinV: number } {
+  const network = networkOf(design, CONDITIONS.nominal);
+  const { dip } = atCondition('half a cycle of missing mains', () =>
+    solveDip(network, { missingCycles: 0.5, cycles: 1, atCycle: 0 }, warm ? { warm } : {}),
+  );
+  return { minV: dip!.minV, beforeMinV: dip!.beforeMinV };
+}
+
+/** Cycles in which a filter's swing has passed its crest: half a period of its slowest resonance, ten at most. */
+function swingCycles(design: Design): number {
+  const parts = [...design.filter.before, ...design.filter.after];
+  const henry = parts.reduce((sum, s) => sum + (s.kind === 'choke' ? s.inductanceH : 0), 0);
+  const farad =
+    design.reservoir.capacitanceF + parts.reduce((sum, s) => sum + (s.kind === 'capacitor' ? s.capacitanceF : 0), 0);
+  const half = Math.PI * Math.sqrt(henry * farad);
+  return Math.min(10, Math.max(2, Math.ceil(1.2 * half * design.mains.frequencyHz)));
+}
+
+/** What the rail rises to in the first cycles after the load is taken away at high line. */
+export function lostLoad(design: Design, warm?: readonly number[]): { beforeV: number; maxV: number } {
+  const loaded = networkOf(design, CONDITIONS.high);
+  const unloaded = networkOf(design, { ...CONDITIONS.high, load: 'none' });
+  const { step } = atCondition('the load taken away at high line', () =>
+    solveChange(loaded, unloaded, swingCycles(design), warm ? { warm } : {}),
+  );
+  return { beforeV: step!.beforeMeanV, maxV: step!.maxV };
+}
+
+/** All that the terrace and the verdicts of one design rest on. Each member is solved when it is first asked for. */
+export interface Study {
+  readonly design: Design;
+  readonly low: OperatingPoint;
+  readonly nominal: OperatingPoint;
+  readonly high: OperatingPoint;
+  readonly idle: OperatingPoint;
+  /** High line with the output at the bottom of its range, and with a short across it; null without a regulator. */
+  readonly lowest: OperatingPoint | null;
+  readonly shorted: OperatingPoint | null;
+  readonly surge: { peakA: number; i2t: number; network: Network };
+  readonly missed: ReturnType<typeof missedHalfCycle>;
+  readonly lost: ReturnType<typeof lostLoad>;
+  /** States of the conditions asked for so far, for a similar design to start from. */
+  solved(): WarmStart;
+}
+
+/** Warm starts from an earlier study of a similar design. */
+export type WarmStart = Partial<Record<'low' | 'nominal' | 'high' | 'idle', readonly number[]>>;
+
+/**
+ * Opens a study. Asking for a member throws SolveError, naming the condition, when that one does not converge.
+ */
+export function studyDesign(design: Design, warm: WarmStart = {}): Study {
+  const points: Partial<Record<'low' | 'nominal' | 'high' | 'idle', OperatingPoint>> = {};
+  let lowest: OperatingPoint | undefined;
+  let shorted: OperatingPoint | undefined;
+  let surge: Study['surge'] | undefined;
+  let missed: Study['missed'] | undefined;
+  let lost: Study['lost'] | undefined;
+  const at = (id: keyof WarmStart) => (points[id] ??= operatingPoint(design, id, warm[id]));
+  return {
+    design,
+    get low() {
+      return at('low');
+    },
+    get nominal() {
+      return at('nominal');
+    },
+    get high() {
+      return at('high');
+    },
+    get idle() {
+      return at('idle');
+    },
+    get lowest() {
+      const model = regulatorModel(design.regulator);
+      if (!model || model.lowestV > model.outputV - 0.01) return null;
+      return (lowest ??= operatingPoint(design, 'lowest', at('high').solution.state));
+    },
+    get shorted() {
+      if (design.regulator.kind === 'none') return null;
+      return (shorted ??= operatingPoint(design, 'shorted', at('high').solution.state));
+    },
+    get surge() {
+      return (surge ??= firstSurge(design));
+    },
+    get missed() {
+      return (missed ??= missedHalfCycle(design, at('nominal').solution.state));
+    },
+    get lost() {
+      return (lost ??= lostLoad(design, at('high').solution.state));
+    },
+    solved: () => Object.fromEntries(Object.entries(points).map(([id, p]) => [id, p.solution.state])),
+  };
+}
+
+/** The same study with each of its lasting circumstances seen differently; what happens once stays as it is. */
+export function studySeen(study: Study, see: (point: OperatingPoint) => OperatingPoint, design = study.design): Study {
+  return {
+    design,
+    get low() {
+      return see(study.low);
+    },
+    get nominal() {
+      return see(study.nominal);
+    },
+    get high() {
+      return see(study.high);
+    },
+    get idle() {
+      return see(study.idle);
+    },
+    get lowest() {
+      return study.lowest && see(study.lowest);
+    },
+    get shorted() {
+      return study.shorted && see(study.shorted);
+    },
+    get surge() {
+      return study.surge;
+    },
+    get missed() {
+      return study.missed;
+    },
+    get lost() {
+      return study.lost;
+    },
+    solved: () => study.solved(),
+  };
+}
+
+/** The same study seen from another rail of a split supply. */
+export function studyOnRail(study: Study, rail: number): Study {
+  return studySeen(study, (point) => onRail(point, rail));
+}
+
+/** The same study on another heatsink, interface or air: heat does not change what the circuit does. */
+export function studyWithHeat(study: Study, heat: Design['heat']): Study {
+  const design = { ...study.design, heat };
+  const cooled = (point: OperatingPoint): OperatingPoint => {
+    const again = <T extends RailPoint>(p: T): T => {
+      if (!p.heat) return p;
+      const next = { ...p };
+      warmed(design, point.watts, next, point.rails.length);
+      return next;
+    };
+    return { ...again(point), rails: point.rails.map(again) };
+  };
+  return studySeen(study, cooled, design);
+}
+
+export function warmStartFrom(study: Study): WarmStart {
+  return {
+    low: study.low.solution.state,
+    nominal: study.nominal.solution.state,
+    high: study.high.solution.state,
+    idle: study.idle.solution.state,
+  };
+}
+
+/** Everything the load may see between low line loaded and high line idle, V: from spread for a regulator, from the mains otherwise. */
+export function outputSpan(study: Study): { minV: number; maxV: number } {
+  const model = regulatorModel(study.design.regulator);
+  if (model) {
+    return { minV: study.low.outputMinV * (1 - model.spread), maxV: model.outputV * (1 + model.spread) };
+  }
+  return { minV: study.low.outputMinV, maxV: study.idle.outputMaxV };
+}

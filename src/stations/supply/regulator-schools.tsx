@@ -1,0 +1,130 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import type { Technology } from '@/core/study/regulator-schools';
+import { formatQuantity } from '@/core/quantity/format';
+import { DialogButton } from '@/ui/dialog-button';
+import { useDesign, useEdit } from '@/ui/session';
+import { solver } from '@/workers/client';
+import type { RegulatorSchools as Reports } from '@/workers/solver.worker';
+import { SchoolList, type SchoolFigures } from './school-list';
+
+/** Ready-made against discrete, fan against passive, linear against switching: on this design's own values. */
+export function RegulatorSchools() {
+  return (
+    <DialogButton
+      label="Ways"
+      hint="Ready-made or discrete, fan or passive, linear or switching"
+      title="What builders argue about, on this supply"
+      description="This supply’s own rail, load and output, solved with each. Nothing changes until you take one."
+      wide
+    >
+      {(close) => <Side onTaken={close} />}
+    </DialogButton>
+  );
+}
+
+function Side({ onTaken }: { onTaken(): void }) {
+  const design = useDesign();
+  const edit = useEdit();
+  const [reports, setReports] = useState<Reports | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  useEffect(() => {
+    let current = true;
+    void solver('search')
+      .regulatorSchools(design)
+      .then((found) => {
+        if (!current) return;
+        if (found.ok) setReports(found.value);
+        else setTrouble(found.error);
+      });
+    return () => {
+      current = false;
+    };
+  }, [design]);
+  if (trouble) return <p role="alert">{trouble}</p>;
+  if (!reports) {
+    return (
+      <p className="py-10 text-center text-quiet" aria-live="polite">
+        Solving them…
+      </p>
+    );
+  }
+  const take = (patch: Parameters<typeof edit>[0]) => {
+    edit(patch);
+    onTaken();
+  };
+  return (
+    <div className="space-y-5">
+      <SchoolList reports={reports.regulators} rows={rows} onTake={take} />
+      {reports.cooling.length > 0 && (
+        <section>
+          <h3 className="mb-2 text-[17px] font-semibold">Fan or passive</h3>
+          <SchoolList reports={reports.cooling} rows={coolingRows} onTake={take} />
+        </section>
+      )}
+      <Told technology={reports.technology} />
+    </div>
+  );
+}
+
+function rows(v: SchoolFigures): [string, string][] {
+  return [
+    ['Output', formatQuantity(v.outputV, 'V')],
+    ['Ripple on it, low line', formatQuantity(v.outputRippleV, 'V')],
+    ['Burns at its worst', formatQuantity(v.regulatorW, 'W')],
+    ['Junction then', v.junctionC === null ? '–' : formatQuantity(v.junctionC, '°C')],
+    ['Parts, typical', `${v.costEur.toFixed(2)} EUR`],
+    ['Verdicts that fail', String(v.fails)],
+  ];
+}
+
+function coolingRows(v: SchoolFigures): [string, string][] {
+  return [
+    ['Junction at its worst', v.junctionC === null ? '–' : formatQuantity(v.junctionC, '°C')],
+    ['Metal', v.sinkC === null ? '–' : formatQuantity(v.sinkC, '°C')],
+    ['Parts, typical', `${v.costEur.toFixed(2)} EUR`],
+  ];
+}
+
+/** Linear beside a bought converter: what is simulated and what is estimated is told apart. */
+function Told({ technology: t }: { technology: Technology }) {
+  const lines: [string, string, string][] = [
+    [
+      'Lost while delivering ' + formatQuantity(t.deliveredW, 'W'),
+      formatQuantity(t.linearLostW, 'W'),
+      `about ${formatQuantity(t.switchingLostW, 'W', 2)}`,
+    ],
+    [
+      'Ripple and noise on the output',
+      formatQuantity(t.linearRippleV, 'V'),
+      `about ${formatQuantity(t.switchingRippleV, 'V', 1)}`,
+    ],
+    ['Weight', `about ${t.linearKg.toFixed(1)} kg`, `about ${t.switchingKg.toFixed(1)} kg`],
+    ['Parts or price', `${t.linearEur.toFixed(0)} EUR, typical`, `about ${t.switchingEur.toFixed(0)} EUR`],
+  ];
+  return (
+    <section>
+      <h3 className="text-[17px] font-semibold">Linear or switching</h3>
+      <table className="mt-1 w-full max-w-[640px] text-[14px]">
+        <thead className="text-left text-[13px] text-quiet">
+          <tr>
+            <td />
+            <th className="text-right font-normal">this one (watts and ripple simulated)</th>
+            <th className="text-right font-normal">a bought converter (rules of thumb)</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map(([label, linear, switching]) => (
+            <tr key={label} className="border-t border-rule/60">
+              <td>{label}</td>
+              <td className="text-right font-semibold">{linear}</td>
+              <td className="text-right">{switching}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-1 text-[14px]">{t.verdict}</p>
+    </section>
+  );
+}

@@ -1,0 +1,84 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { rankChanges, type SingleChange } from '@/core/judge/single-change';
+import { formatQuantity } from '@/core/quantity/format';
+import { useDesign, useEdit } from '@/ui/session';
+import { callback, solver } from '@/workers/client';
+
+let jobs = 0;
+const SHOWN = 10;
+
+/** What single change helps most: every one any rule knows, simulated, by margin gained per euro. */
+export function Changes() {
+  const design = useDesign();
+  const edit = useEdit();
+  const [found, setFound] = useState<SingleChange[]>([]);
+  const [running, setRunning] = useState(true);
+  useEffect(() => {
+    const mine = ++jobs;
+    const wait = setTimeout(() => {
+      setFound([]);
+      setRunning(true);
+      void solver('search')
+        .changes(
+          mine,
+          design,
+          callback((more: SingleChange[]) => {
+            if (mine === jobs) setFound((old) => [...old, ...more]);
+          }),
+        )
+        .then(() => mine === jobs && setRunning(false));
+    }, 250);
+    return () => {
+      clearTimeout(wait);
+      jobs++;
+      void solver('search').stopSearch();
+    };
+  }, [design]);
+  const ranked = rankChanges(found);
+  return (
+    <aside aria-label="What single change helps most">
+      <h2 className="text-[18px] font-semibold">What single change helps most</h2>
+      <p aria-live="polite" className="text-[13.5px] text-quiet">
+        {running ? `${found.length} simulated so far…` : `${found.length} simulated, by margin gained per euro`}
+      </p>
+      <ol className="mt-1">
+        {ranked.slice(0, SHOWN).map((c, n) => (
+          <li key={c.edit.label} className="border-t border-rule/60 py-1.5 text-[14px]">
+            <div className="flex items-start justify-between gap-2">
+              <span className={n === 0 ? 'font-semibold' : 'font-medium'}>{c.edit.label}</span>
+              <button
+                type="button"
+                className="btn !min-h-[26px]"
+                aria-label={`Take ${c.edit.label}`}
+                onClick={() => edit(c.edit.patch)}
+              >
+                Take
+              </button>
+            </div>
+            <p className="text-[13.5px]">
+              {c.failsAfter === 0 ? 'nothing fails' : `${c.failsAfter} still ${c.failsAfter === 1 ? 'fails' : 'fail'}`},
+              then the tightest is {c.worstTitle.toLowerCase()} {share(c.worstBefore)} → {share(c.worstAfter)};{' '}
+              {Math.abs(c.costEur) < 0.005
+                ? 'costs nothing more'
+                : `${c.costEur > 0 ? '+' : '−'}${formatQuantity(Math.abs(c.costEur), 'EUR')}`}
+            </p>
+          </li>
+        ))}
+      </ol>
+      {!running && ranked.length === 0 && (
+        <p className="mt-1 text-[14px]">
+          No single change gains anything worth having: what is tight here is tight for another reason.
+        </p>
+      )}
+      <p className="mt-2 text-[13px] text-quiet">
+        Margins as shares of what a careful builder keeps: below 0 it fails, from 100 % on it holds. Prices are typical,
+        to compare by.
+      </p>
+    </aside>
+  );
+}
+
+const share = (left: number) =>
+  left < -9.99 ? 'far below' : `${left < 0 ? '−' : ''}${Math.abs(Math.round(100 * left))} %`;

@@ -1,0 +1,33 @@
+'use client';
+
+import { useState, type ReactNode } from 'react';
+import { Dialog } from './dialog';
+
+/** A button and the dialog it opens; what stands in it is made when it opens. */
+export function DialogButton({
+  label,
+  hint,
+  title,
+  description,
+  wide = false,
+  children,
+}: {
+  label: string;
+  hint?: string;
+  title: string;
+  description: string;
+  wide?: boolean;
+  children(close: () => void): ReactNode;
+}) {
+  const [open, setOpen] = useState(false);
+  return (
+    <div className="min-w-0 flex-1 self-end">
+      <button type="button" className="btn w-full !px-1" title={hint} onClick={() => setOpen(true)}>
+        {label}
+      </button>
+      <Dialog open={open} onOpenChange={setOpen} title={title} description={description} wide={wide}>
+        {open && children(() => setOpen(false))}
+      </Dialog>
+    </div>
+  );
+}

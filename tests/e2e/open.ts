@@ -1,0 +1,19 @@
+import type { Page } from '@playwright/test';
+import { shelf } from './server';
+
+/** Opens a page and waits until what the server drew answers to the hand: a click before that is lost. */
+export async function goTo(page: Page, url: string) {
+  const response = await page.goto(url);
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('button, input')].every((e) =>
+      Object.keys(e).some((key) => key.startsWith('__reactProps')),
+    ),
+  );
+  return response;
+}
+
+/** Opens the design of that name, at one of its places. */
+export async function openDesign(page: Page, server: { url: string }, name: string, place = '') {
+  const ids = await shelf(server.url);
+  await goTo(page, `${server.url}/design/${ids[name]}${place}`);
+}
