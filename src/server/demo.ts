@@ -35,6 +35,11 @@ export function demoDesigns(): Design[] {
     { outputV: 25, outputA: 1.5, tolerancePct: 5, rippleVpp: 0.005, kind: 'current' },
     mains,
   );
+  const logger = blankDesign(
+    'Tide-pole logger, on the jetty',
+    { outputV: 5, outputA: 0.18, tolerancePct: 5, rippleVpp: 0.02, kind: 'current' },
+    mains,
+  );
   const knobs = {
     kind: 'bench',
     maxV: 25,
@@ -169,6 +174,24 @@ export function demoDesigns(): Design[] {
       reservoir: { ...physics.reservoir, cans: 2, capacitanceF: 6800e-6, ratedV: 63 },
       regulator: { ...knobs, transistor: '2n3055', passes: 1, emitterOhm: 0.15 },
       heat: { ...clock.heat, ambientC: 25, sinkKPerW: 2.2, interface: 'mica', box: 'vented', boxCm2: 2400 },
+    },
+    {
+      ...logger,
+      note: 'No mains on the jetty: a battery carried out every other day, and leads that have been swapped once already.',
+      demand: { ...logger.demand, typicalA: 0.12 },
+      source: {
+        kind: 'battery',
+        freshV: 12.9,
+        emptyV: 11,
+        resistanceOhm: 0.035,
+        capacityAh: 7,
+        reverseDiode: true,
+      },
+      rectifier: { ...logger.rectifier, diode: 'sk-1a' },
+      reservoir: { ...logger.reservoir, capacitanceF: 470e-6, ratedV: 25 },
+      regulator: { kind: 'low-dropout', part: 'ldo-800', outputV: 5, boardCm2: 6 },
+      heat: { ...logger.heat, ambientC: 35, box: 'closed', boxCm2: 400, sinkOutside: false },
+      mainsSide: { ...logger.mainsSide, box: 'plastic', secondaryFuseA: 0.5 },
     },
   ];
 }

@@ -91,6 +91,7 @@ function onlyWords(a: Design, b: Design): boolean {
       [
         'demand',
         'load',
+        'source',
         'mains',
         'transformer',
         'rectifier',

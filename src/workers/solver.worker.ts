@@ -7,7 +7,8 @@ import { windingCount } from '@/core/design/words';
 import { cornerGrid, type Grid } from '@/core/judge/corners';
 import { singleChanges, type SingleChange } from '@/core/judge/single-change';
 import { simulateFixes } from '@/core/judge/fixes';
-import { mainsSide, type MainsReport } from '@/core/mains-side/mains-side';
+import { mainsSide } from '@/core/mains-side/mains-side';
+import type { MainsReport } from '@/core/mains-side/report';
 import { pictureOf, summaryOf, type Picture, type Summary } from '@/core/judge/picture';
 import type { Fix } from '@/core/judge/verdict';
 import { tryPart, type Candidate, type Try } from '@/core/size/picking';
@@ -34,6 +35,7 @@ import {
   type Technology,
   type Way,
 } from '@/core/study/regulator-schools';
+import { reverseDiodeWays } from '@/core/study/reverse-diode';
 import { schools } from '@/core/study/schools';
 import { typicalCost } from '@/core/study/cost';
 import { billOf, type BillLine } from '@/core/study/bill';
@@ -56,6 +58,10 @@ export interface SchoolReport extends Way {
     regulatorW: number;
     junctionC: number | null;
     sinkC: number | null;
+    /** Room above what the regulator needs at its lowest input, V; how long a battery lasts, h; lost in the diodes, W. */
+    headroomV: number | null;
+    hours: number | null;
+    diodesW: number;
   }>;
 }
 
@@ -107,6 +113,9 @@ function schoolReport(way: Way, variant: Design): SchoolReport {
         regulatorW: hottest.watts.regulator,
         junctionC: hottest.heat?.junctionC ?? null,
         sinkC: hottest.heat?.sinkC ?? null,
+        headroomV: picture.neededV === null ? null : low.rail.minV - picture.neededV,
+        hours: picture.life?.hours ?? null,
+        diodesW: nominal.watts.rectifier,
       };
     }),
   };
@@ -139,6 +148,10 @@ const solver = {
     return schools(design).map(({ design: variant, shape, name, creed }) =>
       schoolReport({ id: shape, name, creed, patch: { filter: variant.filter } }, variant),
     );
+  },
+  /** No diode, Schottky, silicon in the lead of a DC source. */
+  reverseDiodes(design: Design): SchoolReport[] {
+    return reverseDiodeWays(design).map((way) => schoolReport(way, designOf(design, way)));
   },
   /** Ready-made, discrete and op-amp regulators, then passive and blown cooling, and what a converter would do. */
   regulatorSchools(design: Design): Answer<RegulatorSchools> {

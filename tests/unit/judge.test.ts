@@ -83,6 +83,7 @@ test('the touch caution warns and never fails; so do a missing half cycle and an
     'minimum-load',
     'winding-heat',
     'hold-up',
+    'reverse-polarity',
     'choke-idle',
   ]);
   expect(new Set(RULES.map((r) => r.id)).size).toBe(RULES.length);

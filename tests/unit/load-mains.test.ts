@@ -153,7 +153,7 @@ describe('the mains side', () => {
   });
 
   test('no fuse, too large a fuse and a fitting one', () => {
-    const fitting = report(clock).primaryFuseA;
+    const fitting = report(clock).primaryFuseA!;
     const fused = (a: number) => applyPatch(clock, { mainsSide: { primaryFuseA: a } });
     expect(state(clock, 'fuse')).toBe('wrong');
     expect(state(fused(10), 'fuse')).toBe('wrong');

@@ -76,13 +76,13 @@ describe('dragging', () => {
     expect(drags.low(0)).toEqual({ mains: { lowPct: 10 } });
     expect(drags.load(0)).toEqual({ demand: { outputA: 1.2 } });
     expect(drags.output(0)).toEqual({ regulator: design.regulator });
-    expect(drags.winding(0)).toMatchObject({ transformer: { ratedV: 24 } });
+    expect(drags.winding!(0)).toMatchObject({ transformer: { ratedV: 24 } });
   });
 
   test('up means more: capacitance, current, winding, and a narrower low line', () => {
     expect(drags.reservoir(70).reservoir!.capacitanceF).toBeGreaterThan(10000e-6);
     expect(drags.load(70).demand!.outputA).toBeCloseTo(2.4, 6);
-    expect(drags.winding(40).transformer!.ratedV).toBeGreaterThan(24);
+    expect(drags.winding!(40).transformer!.ratedV).toBeGreaterThan(24);
     expect(drags.low(20).mains!.lowPct).toBeLessThan(10);
     expect(drags.high(20).mains!.highPct).toBeGreaterThan(10);
   });
@@ -93,7 +93,7 @@ describe('dragging', () => {
       expect(drags.low(px).mains!.lowPct).toBeLessThanOrEqual(40);
       expect(drags.load(px).demand!.outputA).toBeLessThanOrEqual(50);
       expect(drags.reservoir(px).reservoir!.capacitanceF).toBeLessThanOrEqual(1);
-      expect(drags.winding(px).transformer!.ratedV).toBeGreaterThanOrEqual(1);
+      expect(drags.winding!(px).transformer!.ratedV).toBeGreaterThanOrEqual(1);
     }
   });
 });

@@ -18,7 +18,7 @@ const [clock, dome, pen, , , , firstTry] = demoDesigns() as Design[] as [
 
 describe('the grid of corners', () => {
   const grid = cornerGrid(clock);
-  const decides = (id: string) => cellWords(grid.cells[grid.rows.find((r) => r.id === id)!.worst]!);
+  const decides = (id: string) => cellWords(clock, grid.cells[grid.rows.find((r) => r.id === id)!.worst]!);
 
   test('each verdict is decided where a builder would look for it', () => {
     expect(decides('headroom')).toMatch(/^low line, (full|lasting) load, aged/);
@@ -45,7 +45,7 @@ describe('the grid of corners', () => {
       expect(ids).not.toContain(e);
       expect(grid.events.map((x) => x.id)).toContain(e);
     }
-    expect(new Set(CELLS.map(cellWords)).size).toBe(18);
+    expect(new Set(CELLS.map((cell) => cellWords(clock, cell))).size).toBe(18);
   });
 
   test('a supply that fails only at its lowest output says so among the events', () => {

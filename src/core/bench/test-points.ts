@@ -1,5 +1,7 @@
-import { CONDITIONS, modelOf, networkOf, type Adjust, type Condition } from '@/core/circuit/condition';
+import { CONDITIONS, mainsVolts, modelOf, networkOf, type Adjust, type Condition } from '@/core/circuit/condition';
 import type { Design, Reading } from '@/core/design/design';
+import { dcSourceOf, termsOf } from '@/core/design/source';
+import { openVolts, type DcSource } from '@/core/parts/dc-source';
 import { regulatorModel } from '@/core/parts/regulators';
 import { TOUCH_DC_V } from '@/core/parts/touch-limits';
 import { formatNominal, formatQuantity as q } from '@/core/quantity/format';
@@ -59,39 +61,44 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   const meter = (v: number) => (Math.abs(v) * bench.meterPct) / 100 + bench.meterDigitsV;
   const half = windingCount(design) === 2 ? 'each half, tap to end' : 'across the winding';
   const points: TestPoint[] = [];
-  const opened = (mainsV: number) => (model.openCircuitV * mainsV) / mains.voltageRms;
-  const idlePeak = Math.SQRT2 * opened(mains.voltageRms * (1 + mains.highPct / 100));
+  const dc = dcSourceOf(design);
+  const say = termsOf(design);
+  const read = dc ? 'open volts read' : 'mains read';
+  const opened = (mainsV: number) => (dc ? mainsV : (model.openCircuitV * mainsV) / mains.voltageRms);
+  const idlePeak = (dc ? 1 : Math.SQRT2) * opened(mainsVolts(design, 'high'));
 
-  points.push({
-    id: 'mains',
-    stage: 'Before anything',
-    label: 'Mains',
-    how: 'At the outlet, AC range, CAT II leads.',
-    unit: 'V',
-    expected: figure(
-      'mains',
-      'Mains today',
-      mains.voltageRms,
-      'V',
-      'chosen',
-      'nominal mains with the limits of the design',
-      [
-        { label: 'nominal', value: mains.voltageRms, unit: 'V' },
-        { label: 'low', value: mains.lowPct, unit: '%' },
-        { label: 'high', value: mains.highPct, unit: '%' },
-      ],
-      'Your mains settings.',
-      [],
-    ),
-    low: mains.voltageRms * (1 - mains.lowPct / 100) - meter(mains.voltageRms),
-    high: mains.voltageRms * (1 + mains.highPct / 100) + meter(mains.voltageRms),
-    caution:
-      'Mains. Case closed or nothing bare within reach, one hand, never alone. If you are not sure, have a qualified person do this step.',
-    ifLow: 'Under the range the design was judged for: widen low line, or measure again at another hour.',
-    ifHigh: 'Over the range the design was judged for: widen high line and look at the ratings again.',
-  });
+  if (dc) points.push(sourcePoint(dc, meter));
+  else
+    points.push({
+      id: 'mains',
+      stage: 'Before anything',
+      label: 'Mains',
+      how: 'At the outlet, AC range, CAT II leads.',
+      unit: 'V',
+      expected: figure(
+        'mains',
+        'Mains today',
+        mains.voltageRms,
+        'V',
+        'chosen',
+        'nominal mains with the limits of the design',
+        [
+          { label: 'nominal', value: mains.voltageRms, unit: 'V' },
+          { label: 'low', value: mains.lowPct, unit: '%' },
+          { label: 'high', value: mains.highPct, unit: '%' },
+        ],
+        'Your mains settings.',
+        [],
+      ),
+      low: mains.voltageRms * (1 - mains.lowPct / 100) - meter(mains.voltageRms),
+      high: mains.voltageRms * (1 + mains.highPct / 100) + meter(mains.voltageRms),
+      caution:
+        'Mains. Case closed or nothing bare within reach, one hand, never alone. If you are not sure, have a qualified person do this step.',
+      ifLow: 'Under the range the design was judged for: widen low line, or measure again at another hour.',
+      ifHigh: 'Over the range the design was judged for: widen high line and look at the ratings again.',
+    });
 
-  {
+  if (!dc) {
     const mainsV = mainsFor('secondary-open');
     const value = opened(mainsV);
     const spread = value * SPREAD.openCircuit + meter(value);
@@ -115,7 +122,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
             value: 100 * model.regulation,
             unit: '%',
           },
-          { label: 'mains read', value: mainsV, unit: 'V' },
+          { label: read, value: mainsV, unit: 'V' },
         ],
         'Nameplate.',
         [`Turns ratio and regulation within ±${q(100 * SPREAD.openCircuit, '%')} together, then the meter.`],
@@ -134,7 +141,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   });
   points.push({
     id: 'reservoir-idle',
-    stage: 'Rectifier and reservoir',
+    stage: dc ? 'Reservoir' : 'Rectifier and reservoir',
     label: 'Reservoir, no load',
     how: 'DC range, across the reservoir, nothing behind it.',
     unit: 'V',
@@ -146,8 +153,8 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
       'simulated',
       'mean reservoir voltage with only its leakage',
       [
-        { label: 'mains read', value: mainsFor('reservoir-idle'), unit: 'V' },
-        { label: 'winding, open', value: opened(mainsFor('reservoir-idle')), unit: 'V' },
+        { label: read, value: mainsFor('reservoir-idle'), unit: 'V' },
+        ...(dc ? [] : [{ label: 'winding, open', value: opened(mainsFor('reservoir-idle')), unit: 'V' as const }]),
       ],
       'Periodic steady state.',
       idle.assumes,
@@ -158,8 +165,12 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
       idlePeak > TOUCH_DC_V
         ? `${q(idlePeak, 'V')} DC can stand here, and stays after switching off. Discharge through a resistor, then check with the meter. Eye protection.`
         : 'Check the polarity of the reservoir once more; stand back at first power, eye protection on.',
-    ifLow: 'One diode open or the wrong way round, half a winding, or something already loads it.',
-    ifHigh: 'A meter on AC, mains higher than you read, or a higher tap.',
+    ifLow: dc
+      ? 'The diode the wrong way round, a loose contact, or something already loads it.'
+      : 'One diode open or the wrong way round, half a winding, or something already loads it.',
+    ifHigh: dc
+      ? `The ${say.source} stands higher than you read.`
+      : 'A meter on AC, mains higher than you read, or a higher tap.',
   });
 
   if (made) {
@@ -204,7 +215,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
       'simulated',
       'mean reservoir voltage over the cycle',
       [
-        { label: 'mains read', value: loadedMains, unit: 'V' },
+        { label: read, value: loadedMains, unit: 'V' },
         { label: 'load', value: demand.outputA, unit: 'A' },
       ],
       'Periodic steady state.',
@@ -212,37 +223,44 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     ),
     low: loaded.low - meter(loaded.low),
     high: loaded.high + meter(loaded.high),
-    ifLow: 'Load higher than you think, a tired reservoir, a diode open, or a weaker transformer.',
-    ifHigh: 'Load lower than you think, or a stronger transformer than typical.',
+    ifLow: dc
+      ? `Load higher than you think, or a ${say.source} with more resistance than typical.`
+      : 'Load higher than you think, a tired reservoir, a diode open, or a weaker transformer.',
+    ifHigh: `Load lower than you think, or a stronger ${dc ? say.source : 'transformer'} than typical.`,
   });
 
-  const rippleMains = mainsFor('reservoir-ripple');
-  const ripple = window({ ...CONDITIONS.nominal }, rippleMains, design, (v) => v.ripplePeakToPeakV);
-  points.push({
-    id: 'reservoir-ripple',
-    stage: 'Full load',
-    label: 'Reservoir ripple',
-    how: 'Scope, AC coupled, short ground lead, peak to peak. Its earth clip on the negative only.',
-    unit: 'V',
-    expected: figure(
-      'reservoir-ripple',
-      'Reservoir ripple at full load',
-      ripple.value,
-      'V',
-      'simulated',
-      'highest − lowest reservoir voltage of the cycle',
-      [
-        { label: 'mains read', value: rippleMains, unit: 'V' },
-        { label: 'reservoir', value: design.reservoir.capacitanceF, unit: 'F' },
-      ],
-      'Periodic steady state.',
-      [...ripple.assumes, 'Reading a scope adds ±10 %.'],
-    ),
-    low: ripple.low * (1 - SPREAD.rippleReading),
-    high: ripple.high * (1 + SPREAD.rippleReading),
-    ifLow: 'A ×10 probe read as ×1, or the load is not on.',
-    ifHigh: `A dried-out reservoir; twice as high and at ${q(mains.frequencyHz, 'Hz')}: one half of the rectifier is dead.`,
-  });
+  // A battery has no ripple to read.
+  if (dc?.kind !== 'battery') {
+    const rippleMains = mainsFor('reservoir-ripple');
+    const ripple = window({ ...CONDITIONS.nominal }, rippleMains, design, (v) => v.ripplePeakToPeakV);
+    points.push({
+      id: 'reservoir-ripple',
+      stage: 'Full load',
+      label: 'Reservoir ripple',
+      how: 'Scope, AC coupled, short ground lead, peak to peak. Its earth clip on the negative only.',
+      unit: 'V',
+      expected: figure(
+        'reservoir-ripple',
+        'Reservoir ripple at full load',
+        ripple.value,
+        'V',
+        'simulated',
+        'highest − lowest reservoir voltage of the cycle',
+        [
+          { label: read, value: rippleMains, unit: 'V' },
+          { label: 'reservoir', value: design.reservoir.capacitanceF, unit: 'F' },
+        ],
+        'Periodic steady state.',
+        [...ripple.assumes, 'Reading a scope adds ±10 %.'],
+      ),
+      low: ripple.low * (1 - SPREAD.rippleReading),
+      high: ripple.high * (1 + SPREAD.rippleReading),
+      ifLow: 'A ×10 probe read as ×1, or the load is not on.',
+      ifHigh: dc
+        ? 'A dried-out reservoir, or an adapter that is none the better for its years.'
+        : `A dried-out reservoir; twice as high and at ${q(mains.frequencyHz, 'Hz')}: one half of the rectifier is dead.`,
+    });
+  }
 
   const outputMains = mainsFor('output-loaded');
   const output = operatingPoint(design, 'nominal', undefined, { mainsV: outputMains });
@@ -264,7 +282,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
       'simulated',
       'mean output over the cycle',
       [
-        { label: 'mains read', value: outputMains, unit: 'V' },
+        { label: read, value: outputMains, unit: 'V' },
         ...(made ? [{ label: 'rejection', value: made.rejectionDb(rippleHz(design)), unit: 'dB' as Unit }] : []),
       ],
       'Periodic steady state; regulator accuracy typical of the family.',
@@ -336,12 +354,63 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
       low,
       high,
       assumes: [
-        'Open-circuit volts ±3 %, winding resistance ±20 %, capacitance ±' +
+        `Open-circuit volts ±3 %, ${termsOf(of).winding} resistance ±20 %, capacitance ±` +
           q(of.reservoir.tolerancePct, '%') +
           ', diode drop ±50 mV: each simulated, the excursions added.',
       ],
     };
   }
+}
+
+/** The DC source by itself: its open volts between empty and fresh, or within an adapter's spread. */
+function sourcePoint(dc: DcSource, meter: (v: number) => number): TestPoint {
+  const lowV = openVolts(dc, 'low');
+  const highV = openVolts(dc, 'high');
+  const nominalV = openVolts(dc, 'nominal');
+  const name = dc.kind === 'battery' ? 'Battery' : 'Adapter';
+  return {
+    id: 'mains',
+    stage: 'Before anything',
+    label: `${name}, open`,
+    how: 'DC range, red to the pole that will be plus, nothing connected. The sign tells the polarity.',
+    unit: 'V',
+    expected: figure(
+      'mains',
+      `${name} today`,
+      nominalV,
+      'V',
+      'chosen',
+      dc.kind === 'battery' ? 'between given up and fresh' : 'plate volts × (1 + idle) × (1 ± spread)',
+      dc.kind === 'battery'
+        ? [
+            { label: 'fresh', value: dc.freshV, unit: 'V' },
+            { label: 'given up at', value: dc.emptyV, unit: 'V' },
+          ]
+        : [
+            { label: 'plate', value: dc.ratedV, unit: 'V' },
+            { label: 'above it when idle', value: dc.idlePct, unit: '%' },
+            { label: 'spread', value: dc.spreadPct, unit: '%' },
+          ],
+      'The source as given.',
+      [],
+    ),
+    low: lowV - meter(lowV),
+    high: highV + meter(highV),
+    caution:
+      highV > TOUCH_DC_V
+        ? `${q(highV, 'V')} DC: nothing bare within reach.`
+        : dc.kind === 'battery'
+          ? 'A battery has no limit of its own: no ring, no spanner, fuse in the lead first.'
+          : undefined,
+    ifLow:
+      dc.kind === 'battery'
+        ? 'Empty, or a dead cell: charge or change it. A minus sign: the leads are swapped.'
+        : 'A smaller adapter than its plate says, or leads swapped where the sign is minus.',
+    ifHigh:
+      dc.kind === 'battery'
+        ? 'Still on its charger, or a battery of more cells.'
+        : 'An unregulated adapter: idle it stands far above its plate. Or one of more volts.',
+  };
 }
 
 function figure(
@@ -377,14 +446,25 @@ export function latestReadings(readings: readonly Reading[]): Map<string, Readin
   return latest;
 }
 
-/** Mains volts valid now: the newest mains reading, or nominal when none was taken. */
+/** Mains, or open volts of the source, valid now: the newest reading, or nominal when none was taken. */
 export function mainsToday(design: Design): number {
-  return latestReadings(design.bench.readings).get('mains')?.value ?? design.mains.voltageRms;
+  const nominalV = mainsVolts(design, 'nominal');
+  const read = latestReadings(design.bench.readings).get('mains')?.value;
+  return read !== undefined && ofThisSource(read, nominalV) ? read : nominalV;
+}
+
+/** Whether volts were read at the source a design has now, and not at the mains it was fed from before. */
+function ofThisSource(volts: number, nominalV: number): boolean {
+  return volts > 0.4 * nominalV && volts < 2 * nominalV;
 }
 
 /** For each point: the mains volts noted with its reading, or today's. */
 export function mainsForReadings(design: Design): (point: PointId) => number {
   const latest = latestReadings(design.bench.readings);
   const today = mainsToday(design);
-  return (point) => (point === 'mains' ? today : (latest.get(point)?.mainsV ?? today));
+  const nominalV = mainsVolts(design, 'nominal');
+  return (point) => {
+    const then = point === 'mains' ? undefined : latest.get(point)?.mainsV;
+    return then !== undefined && ofThisSource(then, nominalV) ? then : today;
+  };
 }

@@ -7,7 +7,7 @@ const BOLTZMANN_J_PER_K = 1.380649e-23;
 const ELEMENTARY_CHARGE_C = 1.602176634e-19;
 
 /** What stands in for a shorted diode, ohm. */
-const SHORTED_OHM = 0.005;
+export const SHORTED_OHM = 0.005;
 /** A resistor below this joins its two nodes, ohm. */
 const LEAST_SERIES_OHM = 1e-9;
 
@@ -83,6 +83,9 @@ export interface Circuit {
   peakV: number;
   /** (1 - flatTop). */
   clip: number;
+  /** Whether the common EMF is direct, and its ripple at twice the frequency, peak to peak as a share of it. */
+  direct: boolean;
+  ripple: number;
   sharedOhm: number;
   windings: CircuitWinding[];
   ports: Port[];
@@ -225,6 +228,8 @@ export function assemble(network: Network): Circuit {
     omega: 2 * Math.PI * network.frequencyHz,
     peakV,
     clip: 1 - network.mains.flatTop,
+    direct: network.sections[0]!.rectifier.kind === 'direct',
+    ripple: network.mains.ripple ?? 0,
     sharedOhm: network.mains.sharedResistanceOhm,
     windings,
     ports,

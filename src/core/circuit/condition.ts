@@ -1,5 +1,6 @@
 import { startSurge } from '@/core/load/sums';
 import { typicalEsr, typicalLeakage } from '@/core/parts/capacitor';
+import { openVolts, sourceOhm, type DcSource } from '@/core/parts/dc-source';
 import { diodeClass } from '@/core/parts/diode';
 import { regulatorModel } from '@/core/parts/regulators';
 import { aheadModel } from '@/core/parts/regulators/ahead';
@@ -8,14 +9,16 @@ import type { TransformerModel, TransformerNameplate } from '@/core/parts/transf
 import { modelFromSource } from '@/core/parts/transformer-source';
 import type { Design, FilterStep, Heater } from '@/core/design/design';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { arrangementKind, arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { bankF, bankOhmFactor } from '@/core/design/bank';
-import type { AcLoad, FilterElement, Load, Network } from './network';
+import { SHORTED_OHM } from './assemble';
+import type { AcLoad, FilterElement, Load, Network, Winding } from './network';
 
 /** One set of circumstances a design may find itself in. */
 export interface Condition {
   id: ConditionId;
-  /** In words, as a verdict says it. */
-  words: string;
+  /** What it is besides its input, in words. */
+  state: string;
   mains: 'low' | 'nominal' | 'high';
   /** 'full' is the most the load ever draws, 'lasting' what it draws on the average, 'none' a plug pulled. */
   load: LoadLevel;
@@ -32,7 +35,7 @@ export type ConditionId = 'low' | 'nominal' | 'high' | 'idle' | 'nominalIdle' | 
 export const CONDITIONS: Readonly<Record<ConditionId, Condition>> = {
   low: {
     id: 'low',
-    words: 'low line, full load, aged reservoir',
+    state: 'full load, aged reservoir',
     mains: 'low',
     load: 'full',
     copper: 'hot',
@@ -40,7 +43,7 @@ export const CONDITIONS: Readonly<Record<ConditionId, Condition>> = {
   },
   nominal: {
     id: 'nominal',
-    words: 'nominal line, full load',
+    state: 'full load',
     mains: 'nominal',
     load: 'full',
     copper: 'hot',
@@ -48,16 +51,16 @@ export const CONDITIONS: Readonly<Record<ConditionId, Condition>> = {
   },
   high: {
     id: 'high',
-    words: 'high line, lasting load',
+    state: 'lasting load',
     mains: 'high',
     load: 'lasting',
     copper: 'hot',
     capacitor: 'new',
   },
-  idle: { id: 'idle', words: 'high line, no load', mains: 'high', load: 'none', copper: 'cold', capacitor: 'new' },
+  idle: { id: 'idle', state: 'no load', mains: 'high', load: 'none', copper: 'cold', capacitor: 'new' },
   nominalIdle: {
     id: 'nominalIdle',
-    words: 'nominal line, no load',
+    state: 'no load',
     mains: 'nominal',
     load: 'none',
     copper: 'cold',
@@ -65,7 +68,7 @@ export const CONDITIONS: Readonly<Record<ConditionId, Condition>> = {
   },
   lowest: {
     id: 'lowest',
-    words: 'high line, lowest output, full current',
+    state: 'lowest output, full current',
     mains: 'high',
     load: 'full',
     copper: 'hot',
@@ -74,7 +77,7 @@ export const CONDITIONS: Readonly<Record<ConditionId, Condition>> = {
   },
   shorted: {
     id: 'shorted',
-    words: 'high line, output shorted',
+    state: 'output shorted',
     mains: 'high',
     load: 'full',
     copper: 'hot',
@@ -83,7 +86,7 @@ export const CONDITIONS: Readonly<Record<ConditionId, Condition>> = {
   },
   surge: {
     id: 'surge',
-    words: 'switch-on at a voltage peak, high line, cold copper',
+    state: 'switched on at a voltage peak, cold copper',
     mains: 'high',
     load: 'full',
     copper: 'cold',
@@ -91,11 +94,20 @@ export const CONDITIONS: Readonly<Record<ConditionId, Condition>> = {
   },
 };
 
+/** A condition in words, as a verdict says it: 'low line, full load, aged reservoir'. */
+export function wordsOf(design: Pick<Design, 'source'>, at: ConditionId | Condition): string {
+  const condition = typeof at === 'string' ? CONDITIONS[at] : at;
+  const joined = condition.id === 'surge' && design.source.kind !== 'mains';
+  return `${termsOf(design)[condition.mains]}, ${joined ? 'joined to an empty reservoir' : condition.state}`;
+}
+
 /** ESR grows as an electrolytic dries out; this factor is the usual end-of-life limit (IEC 60384-4). */
 const AGED_ESR = 2;
 
-/** Mains volts of a condition, V RMS. */
+/** What feeds a design at one end of its range or between: mains, V RMS, or the open-circuit volts of its DC source. */
 export function mainsVolts(design: Design, level: Condition['mains']): number {
+  const dc = dcSourceOf(design);
+  if (dc) return openVolts(dc, level);
   const { voltageRms, lowPct, highPct } = design.mains;
   return voltageRms * (level === 'low' ? 1 - lowPct / 100 : level === 'high' ? 1 + highPct / 100 : 1);
 }
@@ -209,7 +221,7 @@ export interface Adjust {
 
 /** Where the reservoir stands in a rail's filter, -1 when there is none. */
 export function reservoirPlace(design: Design): number {
-  if (design.rectifier.kind === 'doubler') return 0;
+  if (arrangementOf(design).stacked) return 0;
   return design.reservoir.capacitanceF > 0 ? design.filter.before.length : -1;
 }
 
@@ -223,7 +235,7 @@ export interface PlacedPart {
 /** Where each filter part stands in the chain: the same order filterOf builds. A doubler has nothing before its capacitors. */
 export function placedParts(design: Design): PlacedPart[] {
   const { before, after, bleederOhm } = design.filter;
-  const ahead = design.rectifier.kind === 'doubler' ? [] : before;
+  const ahead = arrangementOf(design).stacked ? [] : before;
   const behind = ahead.length + (reservoirPlace(design) >= 0 ? 1 : 0) + (bleederOhm === null ? 0 : 1);
   return [
     ...ahead.map((part, at): PlacedPart => ({ part, side: 'before', at })),
@@ -247,7 +259,7 @@ function filterOf(design: Design, condition: Condition, capacitanceFactor: numbe
     const capacitanceF = design.reservoir.capacitanceF > 0 ? left(part.capacitanceF) : part.capacitanceF;
     return { kind: 'capacitor', capacitanceF, esrOhm: typicalEsr(part.capacitanceF, part.ratedV) * aged };
   };
-  const doubler = design.rectifier.kind === 'doubler';
+  const doubler = arrangementOf(design).stacked;
   const capacitanceF = capacitanceAt(design, condition.capacitor) * capacitanceFactor;
   const { before, after, bleederOhm } = design.filter;
   return [
@@ -268,33 +280,24 @@ function filterOf(design: Design, condition: Condition, capacitanceFactor: numbe
 
 /** A design under one condition becomes a network. */
 export function networkOf(design: Design, condition: Condition, adjust: Adjust = {}): Network {
-  const model = modelOf(design);
-  const mains = adjust.mainsV ?? mainsVolts(design, condition.mains);
-  const level = mains / design.mains.voltageRms;
-  const hot = condition.copper === 'hot';
-  const r = adjust.resistanceFactor ?? 1;
   const diode = diodeClass(design.rectifier.diode).law;
-  const { rails } = ARRANGEMENTS[design.rectifier.kind];
+  const { rails } = arrangementOf(design);
   const filter = filterOf(design, condition, adjust.capacitanceFactor ?? 1);
   // A start surge has died away in everything but a start, and would only cost time there.
   const running = (loads: Load[]) =>
     condition.id === 'surge' ? loads : loads.map(({ surge: _gone, ...load }) => (void _gone, load as Load));
+  const dc = dcSourceOf(design);
+  const feed = dc ? dcFeed(design, dc, condition, adjust) : mainsFeed(design, condition, adjust);
   return {
     frequencyHz: design.mains.frequencyHz,
-    mains: {
-      sharedResistanceOhm: (hot ? model.sharedHotOhm : model.sharedColdOhm) * r,
-      flatTop: design.mains.flatTopPct / 100,
-    },
+    mains: feed.mains,
     sections: [
       {
-        winding: {
-          voltageRms: model.openCircuitV * level * (adjust.openCircuitFactor ?? 1),
-          resistanceOhm: (hot ? model.ownHotOhm : model.ownColdOhm) * r,
-          inductanceH: design.transformer.leakageH,
-        },
+        winding: feed.winding,
         rectifier: {
-          kind: design.rectifier.kind,
+          kind: arrangementKind(design),
           diode: { ...diode, saturationCurrentA: diode.saturationCurrentA * (adjust.diodeSaturationFactor ?? 1) },
+          ...(hasDiodes(design) ? {} : { faults: [{ diode: 0, state: 'short' as const }] }),
         },
         rails: Array.from({ length: rails }, (_, rail) => ({
           filter,
@@ -308,9 +311,54 @@ export function networkOf(design: Design, condition: Condition, adjust: Adjust =
         })),
       },
     ],
+    ...(feed.acLoads ? { acLoads: feed.acLoads } : {}),
+  };
+}
+
+interface FeedParts {
+  mains: Network['mains'];
+  winding: Winding;
+  acLoads?: AcLoad[];
+}
+
+/** Mains and transformer as the rectifier sees them. */
+function mainsFeed(design: Design, condition: Condition, adjust: Adjust): FeedParts {
+  const model = modelOf(design);
+  const level = (adjust.mainsV ?? mainsVolts(design, condition.mains)) / design.mains.voltageRms;
+  const hot = condition.copper === 'hot';
+  const r = adjust.resistanceFactor ?? 1;
+  return {
+    mains: {
+      sharedResistanceOhm: (hot ? model.sharedHotOhm : model.sharedColdOhm) * r,
+      flatTop: design.mains.flatTopPct / 100,
+    },
+    winding: {
+      voltageRms: model.openCircuitV * level * (adjust.openCircuitFactor ?? 1),
+      resistanceOhm: (hot ? model.ownHotOhm : model.ownColdOhm) * r,
+      inductanceH: design.transformer.leakageH,
+    },
     ...(design.heater ? { acLoads: [heaterLoad(design.heater, model.regulation, level)] } : {}),
   };
 }
+
+/** Ripple of an adapter grows with what it gives; no source is stiffer than its leads. */
+function dcFeed(design: Design, dc: DcSource, condition: Condition, adjust: Adjust): FeedParts {
+  const openV = (adjust.mainsV ?? openVolts(dc, condition.mains)) * (adjust.openCircuitFactor ?? 1);
+  const ripple = dc.kind === 'adapter' ? (dc.rippleVpp * railAmps(design, condition.load, 0)) / dc.ratedA / openV : 0;
+  return {
+    mains: { sharedResistanceOhm: 0, flatTop: 0, ripple: Math.min(ripple, 1) },
+    winding: {
+      voltageRms: openV / Math.SQRT2,
+      // Where no diode stands, the wire in its place is part of the leads.
+      resistanceOhm:
+        Math.max(sourceOhm(dc) * (adjust.resistanceFactor ?? 1), LEADS_OHM) - (dc.reverseDiode ? 0 : SHORTED_OHM),
+      inductanceH: 0,
+    },
+  };
+}
+
+/** Half a metre of two-core lead and its plug, ohm. */
+const LEADS_OHM = 0.01;
 
 /**
  * A heater winding behind its own copper: half of the transformer's regulation is taken as its own, the primary's half

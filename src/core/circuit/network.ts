@@ -3,7 +3,7 @@
  * All values SI. Case files on disk are read into it by case-file.ts.
  */
 
-import type { RectifierKind } from '@/core/parts/arrangement';
+import type { ArrangementKind } from '@/core/parts/arrangement';
 
 /** Shockley law with series resistance: i = Is*(exp((v - i*Rs)/(n*Vt)) - 1). */
 export interface DiodeLaw {
@@ -90,7 +90,7 @@ export interface Rail {
 /** One winding (or pair) with its rectifier and what hangs on it. */
 export interface Section {
   winding: Winding;
-  rectifier: { kind: RectifierKind; diode: DiodeLaw; faults?: DiodeFault[] };
+  rectifier: { kind: ArrangementKind; diode: DiodeLaw; faults?: DiodeFault[] };
   /** One rail, or for split arrangements the positive and then the negative one, in magnitudes. */
   rails: Rail[];
 }
@@ -109,6 +109,8 @@ export interface Network {
     sharedResistanceOhm: number;
     /** k: the sine is clipped at (1-k) of its peak, 0 <= k < 1. */
     flatTop: number;
+    /** Ripple of a DC source at twice the frequency, peak to peak as a share of its volts; nothing where left out. */
+    ripple?: number;
   };
   /** At least one; all on one core. */
   sections: Section[];

@@ -39,11 +39,12 @@ export const MAINS_PRESETS: readonly MainsPreset[] = [
 export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
   return {
     format: 'ember-rail-design',
-    version: 4,
+    version: 5,
     name,
     note: '',
     demand: { ...demand, negativeA: null, typicalA: null },
     load: { consumers: [], togetherPct: 100, reservePct: 0 },
+    source: { kind: 'mains' },
     mains,
     transformer: {
       ratedV: 15,

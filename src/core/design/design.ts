@@ -2,6 +2,7 @@ import type { RectifierKind } from '@/core/parts/arrangement';
 import type { SomeRegulator } from '@/core/parts/regulators';
 import type { PreRegulator } from '@/core/parts/regulators/ahead';
 import type { DiodeRatings } from '@/core/parts/diode';
+import type { DcSource } from '@/core/parts/dc-source';
 import type { TransformerSource } from '@/core/parts/transformer-source';
 
 /**
@@ -10,11 +11,13 @@ import type { TransformerSource } from '@/core/parts/transformer-source';
  */
 export interface Design {
   format: 'ember-rail-design';
-  version: 4;
+  version: 5;
   name: string;
   note: string;
   demand: Demand;
   load: LoadTable;
+  /** Where the energy comes from: the mains, or a DC source in its place. */
+  source: { kind: 'mains' } | DcSource;
   mains: Mains;
   transformer: Transformer;
   rectifier: Rectifier;
@@ -217,7 +220,7 @@ export interface Edit {
   patch: Patch;
 }
 
-/** Applies a patch; pure. A regulator, being one of several kinds, is replaced whole. */
+/** Applies a patch; pure. What is one of several kinds (source, regulator) is replaced whole. */
 export function applyPatch(design: Design, patch: Patch): Design {
   return merged(design, patch);
 }
@@ -227,14 +230,14 @@ export function mergePatches(first: Patch, second: Patch): Patch {
   return merged(first, second);
 }
 
+/** Members of several kinds, each with members of its own. */
+const REPLACED_WHOLE: ReadonlySet<string> = new Set(['source', 'regulator', 'preRegulator']);
+
 function merged<T extends object>(base: T, patch: Patch): T {
   const next = { ...base } as Record<string, unknown>;
   for (const [key, value] of Object.entries(patch)) {
     const before = next[key];
-    next[key] =
-      key !== 'regulator' && key !== 'preRegulator' && isRecord(value) && isRecord(before)
-        ? { ...before, ...value }
-        : value;
+    next[key] = !REPLACED_WHOLE.has(key) && isRecord(value) && isRecord(before) ? { ...before, ...value } : value;
   }
   return next as T;
 }

@@ -1,6 +1,7 @@
 import * as yup from 'yup';
 import { DIODE_CLASSES } from '@/core/parts/diode';
 import { RECTIFIER_KINDS } from '@/core/parts/arrangement';
+import { DC_SOURCE_KINDS } from '@/core/parts/dc-source';
 import { INTERFACES } from '@/core/parts/heatsink';
 import { blankDesign, MAINS_PRESETS } from './defaults';
 import { CONSUMER_KINDS, PART_ROLES, type Ask, type Design } from './design';
@@ -105,13 +106,46 @@ const transformerSource = yup.lazy((value: unknown) => {
   }
 });
 
+const sourceSchema = yup.lazy((value: unknown) => {
+  switch ((value as { kind?: unknown } | null)?.kind) {
+    case 'battery':
+      return group({
+        kind: oneOf(['battery']),
+        freshV: field('source.freshV'),
+        emptyV: field('source.emptyV').test(
+          'falls',
+          '${path} has to be below the fresh volts: a battery falls as it empties',
+          function (v) {
+            return v! < (this.parent as { freshV: number }).freshV;
+          },
+        ),
+        resistanceOhm: field('source.resistanceOhm'),
+        capacityAh: field('source.capacityAh'),
+        reverseDiode: flag,
+      });
+    case 'adapter':
+      return group({
+        kind: oneOf(['adapter']),
+        ratedV: field('source.ratedV'),
+        ratedA: field('source.ratedA'),
+        idlePct: field('source.idlePct'),
+        spreadPct: field('source.spreadPct'),
+        rippleVpp: field('source.rippleVpp'),
+        limitA: field('source.limitA'),
+        reverseDiode: flag,
+      });
+    default:
+      return group({ kind: oneOf(['mains', ...DC_SOURCE_KINDS]) });
+  }
+});
+
 export const designSchema = yup
   .object({
     format: yup.string().required().oneOf(['ember-rail-design']),
     version: yup
       .number()
       .required('${path} is missing')
-      .oneOf([4], 'this file has version ${value}; this program reads versions 1 to 4'),
+      .oneOf([5], 'this file has version ${value}; this program reads versions 1 to 5'),
     name: yup
       .string()
       .strict(true)
@@ -141,6 +175,7 @@ export const designSchema = yup
       togetherPct: field('load.togetherPct'),
       reservePct: field('load.reservePct'),
     }),
+    source: sourceSchema,
     mains: group({
       voltageRms: field('mains.voltageRms'),
       frequencyHz: field('mains.frequencyHz'),
@@ -246,7 +281,7 @@ export const designSchema = yup
               .required('${path} is missing')
               .min(-1e6, '${path} is no reading of a meter')
               .max(1e6, '${path} is no reading of a meter'),
-            mainsV: field('mains.voltageRms'),
+            mainsV: field('bench.sourceV'),
             at: yup
               .string()
               .strict(true)
@@ -317,6 +352,7 @@ function upgraded(value: Record<string, unknown>): unknown {
     const { heat } = blankDesign('', BLANK_ASK, MAINS_PRESETS[0]!.mains);
     next = { ...next, version: 4, preRegulator: { kind: 'none' }, heat: part(next, 'heat', { ...heat }) };
   }
+  if (next['version'] === 4) next = { ...next, version: 5, source: { kind: 'mains' } };
   return next;
 }
 

@@ -1,4 +1,4 @@
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { arrangementOf, dcSourceOf, hasDiodes } from './source';
 import { formatNominal } from '@/core/quantity/format';
 import { regulatorModel } from '@/core/parts/regulators';
 import { aheadModel } from '@/core/parts/regulators/ahead';
@@ -6,10 +6,14 @@ import type { Design, Reservoir } from './design';
 
 /** The arrangement in words: '230 V 50 Hz, bridge, 2200 µF, 7815'. */
 export function arrangementWords(design: Design): string {
-  const { mains, rectifier, reservoir, regulator, preRegulator } = design;
+  const { mains, reservoir, regulator, preRegulator } = design;
   return [
-    `${formatNominal(mains.voltageRms, 'V')} ${formatNominal(mains.frequencyHz, 'Hz')}`,
-    ARRANGEMENTS[rectifier.kind].facts.name.toLowerCase(),
+    ...(dcSourceOf(design)
+      ? [sourceWords(design), hasDiodes(design) ? 'reverse diode' : 'no reverse diode']
+      : [
+          `${formatNominal(mains.voltageRms, 'V')} ${formatNominal(mains.frequencyHz, 'Hz')}`,
+          arrangementOf(design).facts.name.toLowerCase(),
+        ]),
     ...filterWords(design),
     reservoir.capacitanceF > 0 ? bankWords(reservoir) : 'no reservoir',
     ...(regulator.kind !== 'none' && preRegulator.kind !== 'none' ? [aheadModel(preRegulator)!.name] : []),
@@ -17,13 +21,22 @@ export function arrangementWords(design: Design): string {
   ].join(', ');
 }
 
+/** What feeds a design, short: '230 V', '12.9 V battery', '12 V 1 A adapter'. */
+export function sourceWords({ source, mains }: Pick<Design, 'source' | 'mains'>): string {
+  if (source.kind === 'mains') return formatNominal(mains.voltageRms, 'V');
+  return source.kind === 'battery'
+    ? `${formatNominal(source.freshV, 'V')} battery`
+    : `${formatNominal(source.ratedV, 'V')} ${formatNominal(source.ratedA, 'A')} adapter`;
+}
+
 /** The rating: '15 V, 600 mA'. */
 export function ratingWords(design: Design): string {
   return `${isSplit(design) ? '±' : ''}${formatNominal(design.demand.outputV, 'V')}, ${formatNominal(design.demand.outputA, 'A')}`;
 }
 
-function filterWords({ rectifier, filter }: Design): string[] {
-  if (filter.before.some((s) => s.kind === 'choke') && rectifier.kind !== 'doubler') {
+function filterWords(design: Design): string[] {
+  const { filter } = design;
+  if (filter.before.some((s) => s.kind === 'choke') && !arrangementOf(design).stacked) {
     return [filter.before[0]!.kind === 'capacitor' ? 'small first capacitor and choke' : 'choke input'];
   }
   if (filter.after.some((s) => s.kind === 'choke')) return ['C-L-C'];
@@ -32,12 +45,12 @@ function filterWords({ rectifier, filter }: Design): string[] {
 
 /** Whether a design has a plus and a minus rail. */
 export function isSplit(design: Design): boolean {
-  return ARRANGEMENTS[design.rectifier.kind].rails === 2;
+  return arrangementOf(design).rails === 2;
 }
 
 /** How many alike windings, or halves of one, the rectifier works on. */
 export function windingCount(design: Design): 1 | 2 {
-  return ARRANGEMENTS[design.rectifier.kind].ratios.length === 2 ? 2 : 1;
+  return arrangementOf(design).ratios.length === 2 ? 2 : 1;
 }
 
 /** The winding as its plate reads: '18 V' or '2 × 18 V'. */

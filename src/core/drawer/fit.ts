@@ -1,7 +1,7 @@
+import { arrangementOf } from '@/core/design/source';
 import type { Design, PartRole, Patch, Pick } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';
 import { diodeCount } from '@/core/parts/arrangement';
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { DIODE_CLASSES, type DiodeClass } from '@/core/parts/diode';
 import { REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
 import type { Part, PartDraft, PartKind } from './part';
@@ -32,7 +32,7 @@ const MOST_CANS = 4;
 export function usesOf(part: PartDraft, design: Design, role: PartRole): Use[] {
   if (!ROLE_KINDS[role].includes(part.kind)) return [];
   const r = (key: string): number | null => part.ratings[key] ?? null;
-  const rails = ARRANGEMENTS[design.rectifier.kind].rails;
+  const rails = arrangementOf(design).rails;
   const one = (patch: Patch, how = '', pieces = 1): Use => ({ role, patch, how, pieces });
   switch (part.kind) {
     case 'transformer': {
@@ -64,13 +64,13 @@ export function usesOf(part: PartDraft, design: Design, role: PartRole): Use[] {
       const averageA = part.kind === 'bridge' ? r('outputA')! / 2 : r('averageA')!;
       const like = nearestClass(averageA, part.kind === 'diode' && r('schottky') === 1);
       const rated = { averageA, reverseV: r('reverseV')!, surgeA: r('surgeA') ?? like.surgeA };
-      const pieces = part.kind === 'bridge' ? 1 : diodeCount(ARRANGEMENTS[design.rectifier.kind]);
+      const pieces = part.kind === 'bridge' ? 1 : diodeCount(arrangementOf(design));
       return part.kind === 'diode' && (part as Partial<Part>).count !== undefined && part.count < pieces
         ? []
         : [one({ rectifier: { diode: like.id, rated } }, part.kind === 'bridge' ? '' : `${pieces} of them`, pieces)];
     }
     case 'capacitor': {
-      const perRail = (ARRANGEMENTS[design.rectifier.kind].stacked ? 2 : 1) * rails;
+      const perRail = (arrangementOf(design).stacked ? 2 : 1) * rails;
       const can = {
         capacitanceF: r('capacitanceF')!,
         ratedV: r('ratedV')!,

@@ -1,4 +1,4 @@
-import { CONDITIONS, type Condition } from '@/core/circuit/condition';
+import { CONDITIONS, type Condition, wordsOf } from '@/core/circuit/condition';
 import type { Design } from '@/core/design/design';
 import type { Unit } from '@/core/quantity/parse';
 import { operatingPoint } from '@/core/study/operating-point';
@@ -49,11 +49,15 @@ export const CELLS: readonly Cell[] = MAINS.flatMap((mains) =>
   LOADS.flatMap((load) => AGES.map((age): Cell => ({ mains, load, age }))),
 );
 
-/** A cell in words: 'low line, full load, aged'. */
-export function cellWords({ mains, load, age }: Cell): string {
-  const line = mains === 'nominal' ? 'nominal line' : `${mains} line`;
+/** A cell besides its input, in words: 'full load, aged and warm'. */
+function cellState({ load, age }: Cell): string {
   const drawn = load === 'none' ? 'no load' : load === 'lasting' ? 'lasting load' : 'full load';
-  return `${line}, ${drawn}, ${age === 'new' ? 'new and cold' : 'aged and warm'}`;
+  return `${drawn}, ${age === 'new' ? 'new and cold' : 'aged and warm'}`;
+}
+
+/** A cell in words: 'low line, full load, aged and warm'. */
+export function cellWords(design: Pick<Design, 'source'>, cell: Cell): string {
+  return wordsOf(design, conditionOf(cell));
 }
 
 function conditionOf(cell: Cell): Condition {
@@ -61,7 +65,7 @@ function conditionOf(cell: Cell): Condition {
   const id = load === 'none' ? 'idle' : mains;
   return {
     ...CONDITIONS[id],
-    words: cellWords(cell),
+    state: cellState(cell),
     mains,
     load,
     copper: age === 'new' ? 'cold' : 'hot',
@@ -132,7 +136,7 @@ export function cornerGrid(design: Design): Grid {
   }
   if (lowest?.heat) {
     const junction = whole.find((v) => v.id === 'junction');
-    if (junction && junction.figure.condition === CONDITIONS.lowest.words) {
+    if (junction && junction.figure.condition === wordsOf(design, 'lowest')) {
       events.unshift({
         id: 'junction',
         title: `${junction.title}, lowest output`,

@@ -1,5 +1,7 @@
 import { withTransformerSize, withWindingVolts } from '@/core/design/winding-edit';
+import { arrangementKind, dcSourceOf, hasDiodes } from '@/core/design/source';
 import type { Design, Edit } from '@/core/design/design';
+import type { DcSource } from '@/core/parts/dc-source';
 import { DIODE_CLASSES } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { STANDARD_SECONDARY_V, STANDARD_VA } from '@/core/parts/transformer';
@@ -47,15 +49,51 @@ export function betterGrade(design: Design): Edit[] {
   ];
 }
 
+/** More volts from what feeds it, or fewer: the next standard winding, or a source of the next size. */
 export function windingVolts(design: Design, steps: readonly number[]): Edit[] {
+  const dc = dcSourceOf(design);
+  if (dc) return sourceVolts(dc, steps);
   return distinct(
     steps.map((n) => stepInList(design.transformer.ratedV, STANDARD_SECONDARY_V, n)),
     design.transformer.ratedV,
   ).map((ratedV) => ({ label: `Winding ${formatNominal(ratedV, 'V')}`, patch: withWindingVolts(design, ratedV) }));
 }
 
+/** Cells in series, or adapters as sold. */
+function sourceVolts(dc: DcSource, steps: readonly number[]): Edit[] {
+  if (dc.kind === 'adapter') {
+    return distinct(
+      steps.map((n) => stepInList(dc.ratedV, ADAPTER_VOLTS, n)),
+      dc.ratedV,
+    ).map((ratedV) => ({ label: `Adapter of ${formatNominal(ratedV, 'V')}`, patch: { source: { ...dc, ratedV } } }));
+  }
+  // A cell gives about a volt and a half: a battery of one more or fewer, alike in everything else.
+  const cells = Math.max(1, Math.round(dc.freshV / 1.6));
+  return distinct(
+    steps.map((n) => Math.max(1, cells + 2 * n)),
+    cells,
+  ).map((next) => {
+    const times = next / cells;
+    const freshV = round(dc.freshV * times);
+    return {
+      label: `Battery of ${formatNominal(freshV, 'V')} fresh`,
+      patch: {
+        source: {
+          ...dc,
+          freshV,
+          emptyV: round(dc.emptyV * times),
+          resistanceOhm: round(dc.resistanceOhm * times),
+        },
+      },
+    };
+  });
+}
+
+const ADAPTER_VOLTS: readonly number[] = [3, 4.5, 5, 6, 7.5, 9, 12, 15, 18, 19, 24, 30, 36, 48];
+
 /** A bigger core. A given regulation belongs to the old one and goes back to typical. */
 export function transformerSize(design: Design, steps: readonly number[]): Edit[] {
+  if (dcSourceOf(design)) return [];
   return distinct(
     steps.map((n) => stepInList(design.transformer.ratedVA, STANDARD_VA, n)),
     design.transformer.ratedVA,
@@ -66,6 +104,7 @@ export function transformerSize(design: Design, steps: readonly number[]): Edit[
 }
 
 export function otherDiodes(design: Design): Edit[] {
+  if (!hasDiodes(design)) return [];
   return DIODE_CLASSES.filter((d) => d.id !== design.rectifier.diode).map((d) => ({
     label: d.name,
     patch: { rectifier: { diode: d.id, rated: null } },
@@ -73,7 +112,7 @@ export function otherDiodes(design: Design): Edit[] {
 }
 
 export function fullWave(design: Design): Edit[] {
-  return design.rectifier.kind === 'half-wave'
+  return arrangementKind(design) === 'half-wave'
     ? [{ label: 'Bridge rectifier', patch: { rectifier: { kind: 'bridge' } } }]
     : [];
 }

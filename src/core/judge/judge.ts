@@ -24,7 +24,7 @@ export function judge(study: Study, only?: readonly string[]): Verdict[] {
     verdicts.push({
       ...worst.finding,
       id: rule.id,
-      title: rule.title,
+      title: worst.finding.title ?? rule.title,
       station: worst.finding.station ?? rule.station,
       margin: worst.margin,
       left: worst.left,

@@ -1,5 +1,6 @@
 import type { Design } from '@/core/design/design';
 import { ratingWords } from '@/core/design/words';
+import { batteryLife, type BatteryLife } from '@/core/study/battery-life';
 import { typicalCost } from '@/core/study/cost';
 import { onRail, neededV, type OperatingPoint } from '@/core/study/operating-point';
 import { outputSpan, studyDesign, type Study, type WarmStart } from '@/core/study/study';
@@ -17,6 +18,8 @@ export interface Picture {
   surge: { peakA: number; i2t: number };
   /** What an adjustable supply burns at the bottom of its range, high line, full current; null for a fixed one. */
   lowest: { outputV: number; regulatorW: number; junctionC: number } | null;
+  /** How long a battery feeds it; null for other sources. */
+  life: BatteryLife | null;
   verdicts: Verdict[];
   fails: number;
   tight: number;
@@ -40,6 +43,7 @@ export function pictureOf(design: Design, warm?: WarmStart): { picture: Picture;
       lowest: lowest?.heat
         ? { outputV: lowest.outputMeanV, regulatorW: lowest.regulatorW, junctionC: lowest.heat.junctionC }
         : null,
+      life: batteryLife(design),
       verdicts,
       fails: countFails(verdicts),
       tight: verdicts.filter((v) => v.state === 'tight').length,

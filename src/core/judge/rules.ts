@@ -18,10 +18,12 @@ import { preRegulatorHeat, preRegulatorHolds } from './rules/pre-regulator';
 import { regulatorCurrent } from './rules/regulator-current';
 import { regulatorInput } from './rules/regulator-input';
 import { reservoirVoltage } from './rules/reservoir-voltage';
+import { reversePolarity } from './rules/reverse-polarity';
 import { rippleCurrent } from './rules/ripple-current';
 import { safeArea } from './rules/safe-area';
 import { shortCircuit } from './rules/short-circuit';
 import { sinkTouch } from './rules/sink-touch';
+import { sourceCurrent } from './rules/source-current';
 import { surgeHeating } from './rules/surge-heating';
 import { windingCurrent } from './rules/winding-current';
 import { windingDc } from './rules/winding-dc';
@@ -45,6 +47,7 @@ export const RULES: readonly Rule[] = [
   preRegulatorHeat,
   safeArea,
   insideAirRule,
+  sourceCurrent,
   windingCurrent,
   windingDc,
   chokeRating,
@@ -59,5 +62,6 @@ export const RULES: readonly Rule[] = [
   minimumLoad,
   windingHeat,
   holdUp,
+  reversePolarity,
   chokeIdle,
 ];

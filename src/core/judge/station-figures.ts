@@ -1,5 +1,7 @@
+import { dcSourceOf } from '@/core/design/source';
 import type { Figure } from '@/core/study/figure';
 import { figureContext, type FigureContext } from './figures/context';
+import { dcResistanceFigures, dcSourceFigures } from './figures/dc-source';
 import { filterAheadFigures, filterBehindFigures } from './figures/filter';
 import { loadFigures } from './figures/load';
 import { mainsFigures } from './figures/mains';
@@ -23,5 +25,9 @@ const FIGURES: Readonly<Record<StationId, (context: FigureContext) => Figure[]>>
 
 /** The figures of one station in one mains band, each with its working. First the one builders ask for first. */
 export function stationFigures(picture: Picture, station: StationId, band: Band): Figure[] {
-  return FIGURES[station](figureContext(picture, band));
+  const context = figureContext(picture, band);
+  const direct = dcSourceOf(picture.design) !== null;
+  if (direct && station === 'mains') return dcSourceFigures(context);
+  if (direct && station === 'winding') return dcResistanceFigures(context);
+  return FIGURES[station](context);
 }

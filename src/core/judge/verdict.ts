@@ -20,6 +20,8 @@ export interface Finding {
   sentence: string;
   /** Why it matters. */
   reason: string;
+  /** What it is called, when not by the rule's own title. */
+  title?: string;
   /** Where it is looked at, when not at the rule's own station. */
   station?: StationId;
 }
@@ -37,7 +39,7 @@ export interface Rule {
   cures(design: Design): Edit[];
 }
 
-export interface Verdict extends Omit<Finding, 'station'> {
+export interface Verdict extends Omit<Finding, 'station' | 'title'> {
   id: string;
   title: string;
   station: StationId;

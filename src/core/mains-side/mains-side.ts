@@ -1,8 +1,8 @@
-import { CONDITIONS, mainsVolts, modelOf } from '@/core/circuit/condition';
+import { arrangementOf, dcSourceOf } from '@/core/design/source';
+import { wordsOf, mainsVolts, modelOf } from '@/core/circuit/condition';
 import { bankF } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import {
   FUSE_A,
   FUSE_SURE_TIMES,
@@ -14,28 +14,11 @@ import {
   SOFT_START_ABOVE_VA,
 } from '@/core/parts/mains-current';
 import { TOUCH_DC_V } from '@/core/parts/touch-limits';
+import { dcSide } from './dc-side';
+import type { CheckPoint, MainsReport } from './report';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import type { Figure } from '@/core/study/figure';
 import type { Study } from '@/core/study/study';
-
-/** A point of the checklist that knows the design. */
-export interface CheckPoint {
-  id: string;
-  text: string;
-  why: string;
-  /** 'wrong' is contradicted by the design, 'done' is seen from it, 'look' has to be looked at and ticked by a person. */
-  state: 'wrong' | 'done' | 'look';
-}
-
-export interface MainsReport {
-  figures: Figure[];
-  primaryFuseA: number;
-  /** Null when a short of the winding blows the primary fuse by itself. */
-  secondaryFuseA: number | null;
-  /** A bleeder that makes it safe in time, ohm; null when none is needed. */
-  bleederOhm: number | null;
-  points: CheckPoint[];
-}
 
 /** Below this much energy a charged reservoir no longer counts as dangerous, J. */
 const SAFE_J = 5;
@@ -47,6 +30,7 @@ const OPENING_S = 30;
  * informs; local codes and licensed practice decide.
  */
 export function mainsSide(study: Study): MainsReport {
+  if (dcSourceOf(study.design)) return dcSide(study);
   const { design, high, idle } = study;
   const { transformer, mains, mainsSide: side, filter } = design;
   const model = modelOf(design);
@@ -69,7 +53,7 @@ export function mainsSide(study: Study): MainsReport {
     ? null
     : (FUSE_A.find((a) => a >= 1.5 * secondaryRmsA) ?? FUSE_A[FUSE_A.length - 1]!);
   const startV = idle.reservoir.maxV;
-  const stacked = ARRANGEMENTS[design.rectifier.kind].stacked;
+  const stacked = arrangementOf(design).stacked;
   const farad = bankF(design.reservoir) / (stacked ? 2 : 1);
   const joule = 0.5 * farad * startV ** 2;
   const safeV = Math.min(TOUCH_DC_V, farad > 0 ? Math.sqrt((2 * SAFE_J) / farad) : Infinity);
@@ -77,7 +61,7 @@ export function mainsSide(study: Study): MainsReport {
   const bleederOhm = needsBleeder ? OPENING_S / (farad * Math.log(startV / safeV)) : null;
   const dischargeS =
     needsBleeder && filter.bleederOhm !== null ? filter.bleederOhm * farad * Math.log(startV / safeV) : null;
-  const words = CONDITIONS.high.words;
+  const words = wordsOf(design, 'high');
 
   const figures: Figure[] = [
     {
@@ -148,7 +132,7 @@ export function mainsSide(study: Study): MainsReport {
       value: joule,
       unit: 'J',
       origin: 'formula',
-      condition: CONDITIONS.idle.words,
+      condition: wordsOf(design, 'idle'),
       expression: '½·C·V²',
       inputs: [
         { label: 'C', value: farad, unit: 'F', origin: 'chosen' },

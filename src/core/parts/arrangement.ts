@@ -8,6 +8,8 @@ export const RECTIFIER_KINDS = [
   'doubler',
 ] as const;
 export type RectifierKind = (typeof RECTIFIER_KINDS)[number];
+/** How any source meets its rails: a rectifier, or nothing but a lead. */
+export type ArrangementKind = RectifierKind | 'direct';
 
 /**
  * One closed path of the charging current: out of a winding, through one diode or two in series, into the input of a
@@ -41,7 +43,7 @@ export interface ArrangementFacts {
 
 /** How windings, diodes and filters connect. A new arrangement is a new file with one of these. */
 export interface Arrangement {
-  kind: RectifierKind;
+  kind: ArrangementKind;
   facts: ArrangementFacts;
   /** Turns ratio of each winding against the common EMF, +1 or -1. */
   ratios: readonly (1 | -1)[];

@@ -34,8 +34,11 @@ function positive(value: number, unit: Unit, significant: number): string {
     case 'mm²':
     case 'cm²':
     case 'T':
+    case 'h':
       return `${trimZeros(toSignificant(value, significant))} ${unit}`;
     default: {
+      // Smaller than any meter resolves is nothing.
+      if (value < 1e-9) return `0 ${unit === 'ohm' ? 'Ω' : unit}`;
       const [scaled, prefix] = engineering(
         value,
         unit === 'ohm' ? ['m', '', 'k', 'M'] : ['µ', 'm', '', 'k', 'M'],
@@ -63,6 +66,11 @@ export function formatForInput(value: number, unit: Unit): string {
   if (unit === 'F' || unit === 'ohm' || unit === 'A') return formatNominal(value, unit).replace('Ω', 'ohm');
   const plain = String(Number(value.toPrecision(6)));
   return unit === '' ? plain : `${plain} ${unit}`;
+}
+
+/** The same words, as a sentence or a heading begins. */
+export function capitalised(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 function trimPadded(text: string): string {

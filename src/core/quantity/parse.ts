@@ -25,6 +25,8 @@ export type Unit =
   | 'mm²'
   | 'cm²'
   | 'T'
+  | 'Ah'
+  | 'h'
   | '';
 
 export type ParseResult = { ok: true; value: number } | { ok: false; error: string };
@@ -66,11 +68,26 @@ const SPELLINGS: Record<Unit, string[]> = {
   'mm²': ['mm²', 'mm2'],
   'cm²': ['cm²', 'cm2'],
   T: ['t', 'tesla'],
+  Ah: ['ah'],
+  h: ['h', 'hours'],
   '': [],
 };
 
 /** Units that never carry a prefix, so that 'k/W' or '°C' is not read as kilo or centi. */
-const UNPREFIXED: ReadonlySet<Unit> = new Set<Unit>(['%', 'K/W', '°C', 'K', 'dB', 'EUR', '°', 'mm', 'mm²', 'cm²', 'T']);
+const UNPREFIXED: ReadonlySet<Unit> = new Set<Unit>([
+  '%',
+  'K/W',
+  '°C',
+  'K',
+  'dB',
+  'EUR',
+  '°',
+  'mm',
+  'mm²',
+  'cm²',
+  'T',
+  'h',
+]);
 
 const NAMES: Record<Unit, string> = {
   V: 'volts',
@@ -95,6 +112,8 @@ const NAMES: Record<Unit, string> = {
   'mm²': 'square millimetres',
   'cm²': 'square centimetres',
   T: 'tesla',
+  Ah: 'ampere-hours',
+  h: 'hours',
   '': 'a plain number',
 };
 

@@ -1,4 +1,5 @@
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
+import { sourceOhm } from '@/core/parts/dc-source';
 import { judgeReading, latestReadings, type TestPoint } from '@/core/bench/test-points';
 import { capacitanceAt, esrOf, mainsVolts, modelOf } from '@/core/circuit/condition';
 import type { Picture } from '@/core/judge/picture';
@@ -8,7 +9,7 @@ import { thermalInterface } from '@/core/parts/heatsink';
 import { regulatorModel } from '@/core/parts/regulators';
 import { tabWords } from '@/core/parts/regulators/model';
 import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
-import { bankWords, windingWords } from '@/core/design/words';
+import { bankWords, sourceWords, windingWords } from '@/core/design/words';
 import type { Figure } from '@/core/study/figure';
 import { cautions } from './cautions';
 
@@ -26,6 +27,7 @@ export function report(picture: Picture, points: TestPoint[]): Report {
   const { design } = picture;
   const { mains, demand, transformer, rectifier, reservoir, regulator, heat } = design;
   const model = modelOf(design);
+  const dc = dcSourceOf(design);
   const made = regulatorModel(regulator);
   const nominal = picture.points.nominal;
   const diode = diodeOf(rectifier);
@@ -35,23 +37,37 @@ export function report(picture: Picture, points: TestPoint[]): Report {
     plate: [
       [
         'Input',
-        `${n(mains.voltageRms, 'V')} ${n(mains.frequencyHz, 'Hz')}, ${q(mainsVolts(design, 'low'), 'V')} to ${q(mainsVolts(design, 'high'), 'V')}`,
+        `${dc ? sourceWords(design) : `${n(mains.voltageRms, 'V')} ${n(mains.frequencyHz, 'Hz')}`}, ${q(mainsVolts(design, 'low'), 'V')} to ${q(mainsVolts(design, 'high'), 'V')}${dc ? ' open' : ''}`,
       ],
       ['Output', `${n(demand.outputV, 'V')} DC, ${n(demand.outputA, 'A')}`],
       ['Stays within', `${q(picture.output.minV, 'V')} to ${q(picture.output.maxV, 'V')}`],
       ['Ripple', `${q(picture.points.low.outputRippleVpp, 'V')} p-p at worst`],
-      ['Takes from the winding', `${q(primaryVA, 'W')}, gives ${q(nominal.watts.load, 'W')}`],
+      ...(picture.life
+        ? ([
+            [
+              'Lasts',
+              `${q(picture.life.hours, 'h')} at its lasting load, ${q(100 * picture.life.used, '%', 2)} of the charge`,
+            ],
+          ] as [string, string][])
+        : []),
+      [`Takes from the ${termsOf(design).winding}`, `${q(primaryVA, 'W')}, gives ${q(nominal.watts.load, 'W')}`],
     ],
     parts: [
+      dc
+        ? {
+            station: dc.kind === 'battery' ? 'Battery' : 'Adapter',
+            what: sourceWords(design),
+            detail: `resistance ${q(sourceOhm(dc), 'ohm')}, carries ${q(picture.points.low.solution.windings[0]!.rmsA, 'A')}${dc.kind === 'battery' ? `, holds ${n(dc.capacityAh, 'Ah')}, given up at ${n(dc.emptyV, 'V')}` : ''}`,
+          }
+        : {
+            station: 'Transformer',
+            what: `${windingWords(design)}, ${n(transformer.ratedVA, 'VA')}`,
+            detail: `regulation ${q(100 * model.regulation, '%')}${model.regulationKnown ? '' : ' (typical)'}, open ${q(model.openCircuitV, 'V')}, rated ${q(model.ratedA, 'A')}, carries ${q(Math.max(...picture.points.high.solution.windings.map((w) => w.rmsA)), 'A')} RMS`,
+          },
       {
-        station: 'Transformer',
-        what: `${windingWords(design)}, ${n(transformer.ratedVA, 'VA')}`,
-        detail: `regulation ${q(100 * model.regulation, '%')}${model.regulationKnown ? '' : ' (typical)'}, open ${q(model.openCircuitV, 'V')}, rated ${q(model.ratedA, 'A')}, carries ${q(Math.max(...picture.points.high.solution.windings.map((w) => w.rmsA)), 'A')} RMS`,
-      },
-      {
-        station: 'Rectifier',
-        what: ARRANGEMENTS[rectifier.kind].facts.name,
-        detail: diode.name,
+        station: dc ? 'Reverse diode' : 'Rectifier',
+        what: dc ? (hasDiodes(design) ? diode.technology : 'none') : arrangementOf(design).facts.name,
+        detail: hasDiodes(design) ? diode.name : 'swapped leads reach everything',
       },
       {
         station: 'Reservoir',

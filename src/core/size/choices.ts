@@ -1,10 +1,10 @@
+import { arrangementOf } from '@/core/design/source';
 import { canHeight } from '@/core/study/can-choice';
 import { type Design, type PartRole, type Patch } from '@/core/design/design';
 import { canCount } from '@/core/design/bank';
 import { usesOf } from '@/core/drawer/fit';
 import type { Part } from '@/core/drawer/part';
 import { diodeCount } from '@/core/parts/arrangement';
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { typicalCapacitorPrice } from '@/core/parts/capacitor';
 import { DIODE_CLASSES } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W, typicalSinkPrice } from '@/core/parts/heatsink';
@@ -73,8 +73,8 @@ export function standardTransformers(design: Design): Choice[] {
 export function standardCans(design: Design, canV: number): Choice[] {
   const { demand, mains } = design;
   const first = demand.outputA / (2 * mains.frequencyHz * Math.max(0.35 * demand.outputV, 1));
-  const perRail = ARRANGEMENTS[design.rectifier.kind].stacked ? 2 : 1;
-  const pieces = perRail * ARRANGEMENTS[design.rectifier.kind].rails;
+  const perRail = arrangementOf(design).stacked ? 2 : 1;
+  const pieces = perRail * arrangementOf(design).rails;
   let capacitanceF = stepInDecades(Math.min(0.05, Math.max(10e-6, first)), E3, -1);
   const out: Choice[] = [];
   for (let n = 0; n < 5; n++) {
@@ -99,7 +99,7 @@ export function standardRegulators(design: Design): Choice[] {
   return REGULATOR_SIZES.filter((s) => s.ratedA >= design.demand.outputA).flatMap((s) =>
     s.outputsV
       .map((outputV) =>
-        bought('regulator', s.partNumber(outputV), s.priceEur * ARRANGEMENTS[design.rectifier.kind].rails, {
+        bought('regulator', s.partNumber(outputV), s.priceEur * arrangementOf(design).rails, {
           regulator: { kind: 'fixed', size: s.id, outputV },
         }),
       )
@@ -108,7 +108,7 @@ export function standardRegulators(design: Design): Choice[] {
 }
 
 export function standardDiodes(design: Design): Choice[] {
-  const pieces = diodeCount(ARRANGEMENTS[design.rectifier.kind]);
+  const pieces = diodeCount(arrangementOf(design));
   return DIODE_CLASSES.map((d) =>
     bought('rectifier', d.name, pieces * d.priceEur, { rectifier: { diode: d.id, rated: null } }),
   );

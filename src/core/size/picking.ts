@@ -1,3 +1,4 @@
+import { arrangementOf } from '@/core/design/source';
 import { applyPatch, type Design, type PartRole, type Patch } from '@/core/design/design';
 import { usesOf, withPart, type Use } from '@/core/drawer/fit';
 import type { Part } from '@/core/drawer/part';
@@ -72,7 +73,7 @@ function plausible(design: Design, { patch }: Use): boolean {
   const { demand } = design;
   if (patch.transformer) {
     const { ratedV = 0, ratedVA = 0 } = patch.transformer;
-    const stacked = design.rectifier.kind === 'doubler' ? 2 : 1;
+    const stacked = arrangementOf(design).stacked ? 2 : 1;
     return (
       ratedV * stacked > 0.55 * demand.outputV &&
       ratedV * stacked < 2.5 * demand.outputV + 8 &&

@@ -1,8 +1,8 @@
+import { arrangementOf } from '@/core/design/source';
 import { applyPatch, mergePatches, type Design, type PartRole, type Patch, type Pick } from '@/core/design/design';
 import { bankF, bankRatedV } from '@/core/design/bank';
 import type { Part } from '@/core/drawer/part';
 import { countFails, judge } from '@/core/judge/judge';
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { regulatorModel } from '@/core/parts/regulators';
 import { dropoutAt } from '@/core/parts/regulators/model';
 import { typicalRegulation } from '@/core/parts/transformer';
@@ -173,9 +173,9 @@ const EARLY = [
 function promise(design: Design, four: readonly Choice[]): number {
   const patch = four.reduce((all: Patch, c) => mergePatches(all, c.patch), {});
   const { demand, mains, transformer, reservoir, regulator } = applyPatch(design, patch);
-  const { facts } = ARRANGEMENTS[design.rectifier.kind];
+  const { facts } = arrangementOf(design);
   const model = regulatorModel(regulator);
-  const stacked = design.rectifier.kind === 'doubler' ? 2 : 1;
+  const stacked = arrangementOf(design).stacked ? 2 : 1;
   const low = 1 - mains.lowPct / 100;
   const reg =
     transformer.regulationPct === null ? typicalRegulation(transformer.ratedVA) : transformer.regulationPct / 100;

@@ -11,6 +11,11 @@ export type Figures = Pick<
   'id' | 'source' | 'rails' | 'windings' | 'diodes' | 'elements' | 'doublerLowerCapacitor' | 'acLoads' | 'energyBalance'
 >;
 
+/** Open-circuit RMS of a winding of the given unclipped RMS, V: a direct EMF is its own peak. */
+function openRms(circuit: Circuit, voltageRms: number): number {
+  return circuit.direct ? Math.SQRT2 * voltageRms : clippedRms(voltageRms, circuit.clip);
+}
+
 /** RMS of an EMF of the given unclipped RMS after clipping at (1-k) of its peak, V. */
 export function clippedRms(voltageRms: number, clip: number): number {
   if (!(clip < 1)) return voltageRms;
@@ -99,7 +104,7 @@ export function figuresOf(
       rmsA,
       meanA: i.mean,
       peakA: Math.max(i.max, -i.min),
-      voltAmpere: clippedRms(Math.abs(winding.ratio) * first, circuit.clip) * rmsA,
+      voltAmpere: openRms(circuit, Math.abs(winding.ratio) * first) * rmsA,
       copperLossW: winding.ownOhm * i.meanSquare,
     };
   });
@@ -237,7 +242,7 @@ export function figuresOf(
   return {
     ...(network.id === undefined ? {} : { id: network.id }),
     source: {
-      rms: clippedRms(first, circuit.clip),
+      rms: openRms(circuit, first),
       ...(circuit.sharedOhm > 0 ? { sharedLossW: sharedW } : {}),
     },
     rails,

@@ -173,6 +173,7 @@ function feed(circuit: Circuit, port: Port): Feed {
 }
 
 function emfAt(circuit: Circuit, point: number): number {
+  if (circuit.direct) return 1;
   return Math.min(Math.max(SINE[point]!, -circuit.clip), circuit.clip);
 }
 

@@ -63,9 +63,13 @@ export const RUNNING_MAINS: Mains = { phase: 0, factor: 1 };
 /** Common EMF at time t, V. */
 export function emf(circuit: Circuit, mains: Mains, t: number): number {
   if (mains.factor === 0) return 0;
+  const factor = mains.factorPerS === undefined ? mains.factor : mains.factor + mains.factorPerS * t;
+  if (circuit.direct) {
+    const { ripple } = circuit;
+    return factor * circuit.peakV * (ripple === 0 ? 1 : 1 + 0.5 * ripple * Math.sin(2 * circuit.omega * t));
+  }
   const s = Math.sin(circuit.omega * t + mains.phase);
   const { clip } = circuit;
-  const factor = mains.factorPerS === undefined ? mains.factor : mains.factor + mains.factorPerS * t;
   return factor * circuit.peakV * (s > clip ? clip : s < -clip ? -clip : s);
 }
 

@@ -1,12 +1,13 @@
+import { arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
 import Papa from 'papaparse';
 import { harmless } from '@/core/drawer/csv';
 import { partsIn } from '@/core/drawer/fit';
 import { canCount, bankRatedV } from '@/core/design/bank';
 import type { PartRole } from '@/core/design/design';
-import { windingCount } from '@/core/design/words';
+import { sourceWords, windingCount } from '@/core/design/words';
 import { diodeCount } from '@/core/parts/arrangement';
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { typicalCapacitorPrice, typicalRippleRating } from '@/core/parts/capacitor';
+import { typicalSourcePrice } from '@/core/parts/dc-source';
 import { diodeOf } from '@/core/parts/diode';
 import { typicalSinkPrice } from '@/core/parts/heatsink';
 import { regulatorModel } from '@/core/parts/regulators';
@@ -36,7 +37,7 @@ export interface BillLine {
 export function billOf(study: Study): BillLine[] {
   const { design, idle, high, surge } = study;
   const { transformer, reservoir, regulator, heat, filter, heater, mainsSide } = design;
-  const arrangement = ARRANGEMENTS[design.rectifier.kind];
+  const arrangement = arrangementOf(design);
   const picks = new Map(partsIn(design).map((p) => [p.role, p]));
   const lines: BillLine[] = [];
   const add = (
@@ -57,26 +58,41 @@ export function billOf(study: Study): BillLine[] {
     count === 1 ? `${letter}${from}` : `${letter}${from}–${letter}${from + count - 1}`;
   const halves = windingCount(design);
   const va = high.solution.windings.reduce((sum, w) => sum + w.voltAmpere, 0);
-  add('transformer', {
-    references: 'T1',
-    what: `Transformer, ${halves === 2 ? '2 × ' : ''}${formatNominal(transformer.ratedV, 'V')}`,
-    count: 1,
-    needed: `${formatQuantity(va, 'VA')}`,
-    had: formatNominal(transformer.ratedVA, 'VA'),
-    priceEur: typicalTransformerPrice(transformer.ratedVA, halves),
-  });
+  const dc = dcSourceOf(design);
+  if (dc)
+    add(null, {
+      references: 'B1',
+      what: sourceWords(design),
+      count: 1,
+      needed: formatQuantity(high.solution.windings[0]!.rmsA, 'A'),
+      had:
+        dc.kind === 'battery'
+          ? formatNominal(dc.capacityAh, 'Ah')
+          : `${formatNominal(dc.ratedV, 'V')}, ${formatNominal(dc.ratedA, 'A')}`,
+      priceEur: typicalSourcePrice(dc),
+    });
+  else
+    add('transformer', {
+      references: 'T1',
+      what: `Transformer, ${halves === 2 ? '2 × ' : ''}${formatNominal(transformer.ratedV, 'V')}`,
+      count: 1,
+      needed: `${formatQuantity(va, 'VA')}`,
+      had: formatNominal(transformer.ratedVA, 'VA'),
+      priceEur: typicalTransformerPrice(transformer.ratedVA, halves),
+    });
   const diodes = diodeCount(arrangement);
   const diode = diodeOf(design.rectifier);
   const worst = high.solution.diodes.reduce((a, d) => Math.max(a, d.meanA), 0);
   const reverse = idle.solution.diodes.reduce((a, d) => Math.max(a, d.peakReverseV), 0);
-  add('rectifier', {
-    references: numbered('D', 1, diodes),
-    what: diode.name,
-    count: diodes,
-    needed: `${formatQuantity(worst, 'A')}, ${formatQuantity(2 * reverse, 'V')}, ${formatQuantity(surge.peakA, 'A')} once`,
-    had: `${formatNominal(diode.averageA, 'A')}, ${formatNominal(diode.reverseV, 'V')}, ${formatNominal(diode.surgeA, 'A')}`,
-    priceEur: diode.priceEur,
-  });
+  if (hasDiodes(design))
+    add('rectifier', {
+      references: numbered('D', 1, diodes),
+      what: diode.name,
+      count: diodes,
+      needed: `${formatQuantity(worst, 'A')}, ${formatQuantity(dc ? 2 * idle.rail.inputMaxV : 2 * reverse, 'V')}, ${formatQuantity(surge.peakA, 'A')} once`,
+      had: `${formatNominal(diode.averageA, 'A')}, ${formatNominal(diode.reverseV, 'V')}, ${formatNominal(diode.surgeA, 'A')}`,
+      priceEur: diode.priceEur,
+    });
   let c = 1;
   if (reservoir.capacitanceF > 0) {
     const count = canCount(reservoir) * arrangement.rails * (arrangement.stacked ? 2 : 1);
@@ -181,7 +197,7 @@ export function billOf(study: Study): BillLine[] {
       priceEur: 0.1,
     });
   }
-  if (heater) {
+  if (heater && !dc) {
     add(null, {
       references: 'T1',
       what: `Heater winding ${formatNominal(heater.ratedV, 'V')}, on the same core`,
@@ -191,7 +207,7 @@ export function billOf(study: Study): BillLine[] {
       priceEur: 0,
     });
   }
-  if (mainsSide.primaryFuseA !== null) {
+  if (mainsSide.primaryFuseA !== null && !dc) {
     add(null, {
       references: 'F1',
       what: `Fuse, time-lag ${formatNominal(mainsSide.primaryFuseA, 'A')} with holder`,
@@ -205,7 +221,7 @@ export function billOf(study: Study): BillLine[] {
     const count = halves;
     add(null, {
       references: numbered('F', 2, count),
-      what: `Fuse ${formatNominal(mainsSide.secondaryFuseA, 'A')} with holder, at the winding`,
+      what: `Fuse ${formatNominal(mainsSide.secondaryFuseA, 'A')} with holder, ${dc ? 'in the lead' : 'at the winding'}`,
       count,
       needed: 'see Mains side',
       had: formatNominal(mainsSide.secondaryFuseA, 'A'),

@@ -1,9 +1,10 @@
+import { arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
 import { canCount } from '@/core/design/bank';
 import { diodeCount } from '@/core/parts/arrangement';
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import type { Design, FilterStep } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';
 import { typicalCapacitorPrice } from '@/core/parts/capacitor';
+import { typicalSourcePrice } from '@/core/parts/dc-source';
 import { diodeClass } from '@/core/parts/diode';
 import { typicalSinkPrice } from '@/core/parts/heatsink';
 import { regulatorModel } from '@/core/parts/regulators';
@@ -12,21 +13,31 @@ import { typicalTransformerPrice } from '@/core/parts/transformer';
 
 /** Typical hobby price of the parts of a design, EUR: a rule of thumb for comparing choices, not an offer. */
 export function typicalCost(design: Design): number {
-  const arrangement = ARRANGEMENTS[design.rectifier.kind];
+  const arrangement = arrangementOf(design);
   const { reservoir, regulator, heat, filter } = design;
   const model = regulatorModel(regulator);
   const cans = arrangement.stacked ? 2 : 1;
   const steps = [...filter.before, ...filter.after].reduce((sum, s) => sum + typicalStepPrice(s), 0);
   return (
-    typicalTransformerPrice(design.transformer.ratedVA, windingCount(design)) +
-    (design.heater ? 2 + 0.15 * design.heater.ratedV * design.heater.currentA : 0) +
-    diodeCount(arrangement) * diodeClass(design.rectifier.diode).priceEur +
+    feedCost(design) +
+    (hasDiodes(design) ? diodeCount(arrangement) * diodeClass(design.rectifier.diode).priceEur : 0) +
     arrangement.rails *
       (cans * canCount(reservoir) * typicalCapacitorPrice(reservoir.capacitanceF, reservoir.ratedV) +
         steps +
         (model ? model.priceEur + (aheadModel(design.preRegulator)?.priceEur ?? 0) : 0)) +
     (heat.sinkKPerW !== null && model?.pass.takesSink ? typicalSinkPrice(heat.sinkKPerW) : 0) +
     (heat.fan === 'none' ? 0 : 4)
+  );
+}
+
+/** Transformer and heater winding, or the DC source in their place. */
+function feedCost(design: Design): number {
+  const dc = dcSourceOf(design);
+  if (dc) return typicalSourcePrice(dc);
+  const { transformer, heater } = design;
+  return (
+    typicalTransformerPrice(transformer.ratedVA, windingCount(design)) +
+    (heater ? 2 + 0.15 * heater.ratedV * heater.currentA : 0)
   );
 }
 

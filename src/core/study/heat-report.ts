@@ -1,16 +1,18 @@
+import { dcSourceOf, hasDiodes } from '@/core/design/source';
 import type { ConditionId } from '@/core/circuit/condition';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { typicalRippleRating } from '@/core/parts/capacitor';
 import { diodeOf } from '@/core/parts/diode';
 import { TOUCH_LIMIT_C } from '@/core/parts/heatsink';
 import { regulatorModel } from '@/core/parts/regulators';
+import type { LowDropoutRegulator } from '@/core/parts/regulators/low-dropout';
 import { STANDARD_SECONDARY_V } from '@/core/parts/transformer';
 import { formatNominal } from '@/core/quantity/format';
 import { E12, nearestInDecades, stepInList } from '@/core/quantity/preferred';
 import { withWindingVolts } from '@/core/design/winding-edit';
 import { SolveError } from '@/core/solve/solve-error';
 import { canLife } from './can-choice';
-import { copperHeat } from './copper-heat';
+import { copperHeat, type CopperHeat } from './copper-heat';
 import { insideAir } from './heat';
 import { lossesOf, type Losses } from './losses';
 import { neededV, operatingPoint, type OperatingPoint } from './operating-point';
@@ -86,42 +88,33 @@ export function heatView(design: Design, corner: HeatCorner, minutes: number | n
 
   if (model && point.heat) rows.push(regulatorRow(design, point, minutes, insideC, air()));
 
+  const dc = dcSourceOf(design) !== null;
   const diode = diodeOf(design.rectifier);
   const diodeW = Math.max(...point.solution.diodes.map((d) => d.meanW));
   const onSink = heat.sharedWithRectifier && heat.sinkKPerW !== null && rows[0]?.steps.find((s) => s.name === 'sink');
-  rows.push({
-    id: 'rectifier',
-    name: 'Rectifier',
-    watts: losses.rectifierW,
-    steps: onSink
-      ? [
-          ...air(),
-          { name: 'sink', tempC: onSink.tempC },
-          { name: 'junction', tempC: onSink.tempC + diodeW * DIODE_TO_SINK },
-        ]
-      : [...air(), { name: 'junction', tempC: insideC + diodeW * diodeKPerW(diode.averageA) * arrived(minutes, 120) }],
-    limitC: DIODE_MAX_C[diode.technology],
-    limitSource: `Junction of a ${diode.technology} rectifier; typical.`,
-    touch: null,
-    note: onSink ? 'on the same sink' : 'in free air, each diode; typical for its size',
-  });
+  if (hasDiodes(design))
+    rows.push({
+      id: 'rectifier',
+      name: dc ? 'Reverse diode' : 'Rectifier',
+      watts: losses.rectifierW,
+      steps: onSink
+        ? [
+            ...air(),
+            { name: 'sink', tempC: onSink.tempC },
+            { name: 'junction', tempC: onSink.tempC + diodeW * DIODE_TO_SINK },
+          ]
+        : [
+            ...air(),
+            { name: 'junction', tempC: insideC + diodeW * diodeKPerW(diode.averageA) * arrived(minutes, 120) },
+          ],
+      limitC: DIODE_MAX_C[diode.technology],
+      limitSource: `Junction of a ${diode.technology} rectifier; typical.`,
+      touch: null,
+      note: onSink ? 'on the same sink' : 'in free air, each diode; typical for its size',
+    });
 
-  const copper = copperHeat(design, point);
-  const copperC = copper.settles
-    ? insideC + (copper.copperC - copper.airC) * arrived(minutes, windingS(design.transformer.ratedVA))
-    : 400;
-  rows.push({
-    id: 'winding',
-    name: 'Transformer',
-    watts: losses.copperW + losses.ironW,
-    steps: [...air(), { name: 'winding', tempC: copperC }],
-    limitC: 105,
-    limitSource: 'Insulation class A.',
-    touch: null,
-    note: copper.settles
-      ? `${formatNominal(Number(losses.ironW.toPrecision(2)), 'W')} of it in the iron, typical`
-      : 'does not come to rest',
-  });
+  const copper = dc ? null : copperHeat(design, point);
+  if (copper) rows.push(transformerRow(design, copper, losses, air(), insideC, minutes));
 
   if (point.can && design.reservoir.capacitanceF > 0) {
     const { capacitanceF, ratedV, rippleA, cans } = design.reservoir;
@@ -138,7 +131,32 @@ export function heatView(design: Design, corner: HeatCorner, minutes: number | n
       note: `lasts ${lifeWords(life.hours)} of running by the ten-kelvin rule`,
     });
   }
-  return { corner, minutes, roomC, insideC, losses, rows, settled: point.settled && copper.settles };
+  return { corner, minutes, roomC, insideC, losses, rows, settled: point.settled && (copper?.settles ?? true) };
+}
+
+function transformerRow(
+  design: Design,
+  copper: CopperHeat,
+  losses: Losses,
+  air: Step[],
+  insideC: number,
+  minutes: number | null,
+): HeatRow {
+  const copperC = copper.settles
+    ? insideC + (copper.copperC - copper.airC) * arrived(minutes, windingS(design.transformer.ratedVA))
+    : 400;
+  return {
+    id: 'winding',
+    name: 'Transformer',
+    watts: losses.copperW + losses.ironW,
+    steps: [...air, { name: 'winding', tempC: copperC }],
+    limitC: 105,
+    limitSource: 'Insulation class A.',
+    touch: null,
+    note: copper.settles
+      ? `${formatNominal(Number(losses.ironW.toPrecision(2)), 'W')} of it in the iron, typical`
+      : 'does not come to rest',
+  };
 }
 
 function regulatorRow(
@@ -234,6 +252,16 @@ export interface CoolerWay {
   limitA: number | null;
 }
 
+/** More board copper under a small part that has no sink. */
+function moreCopper(regulator: LowDropoutRegulator): { label: string; patch: Patch }[] {
+  return [6, 12, 25]
+    .filter((cm2) => cm2 > regulator.boardCm2)
+    .map((boardCm2) => ({
+      label: `${formatNominal(boardCm2, 'cm²')} of board copper`,
+      patch: { regulator: { ...regulator, boardCm2 } },
+    }));
+}
+
 /** What a lower tap, a dropper resistor, a lower input, a fan or another place for the sink would bring. */
 export function coolerWays(design: Design): CoolerWay[] {
   const model = regulatorModel(design.regulator);
@@ -243,10 +271,13 @@ export function coolerWays(design: Design): CoolerWay[] {
   const dropper = nearestInDecades(Math.max(0.1, (0.8 * spare) / demand.outputA), E12);
   const tries: { label: string; patch: Patch }[] = [
     { label: 'as it is', patch: {} },
-    ...[-1, -2].map((n) => {
-      const ratedV = stepInList(transformer.ratedV, STANDARD_SECONDARY_V, n);
-      return { label: `winding or tap of ${formatNominal(ratedV, 'V')}`, patch: withWindingVolts(design, ratedV) };
-    }),
+    ...(dcSourceOf(design)
+      ? []
+      : [-1, -2].map((n) => {
+          const ratedV = stepInList(transformer.ratedV, STANDARD_SECONDARY_V, n);
+          return { label: `winding or tap of ${formatNominal(ratedV, 'V')}`, patch: withWindingVolts(design, ratedV) };
+        })),
+    ...(model.pass.takesSink || design.regulator.kind !== 'low-dropout' ? [] : moreCopper(design.regulator)),
     {
       label: `dropper of ${formatNominal(dropper, 'ohm')} before it`,
       patch: { filter: { after: [...filter.after, { kind: 'resistor' as const, resistanceOhm: dropper }] } },

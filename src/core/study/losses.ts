@@ -28,14 +28,17 @@ export interface Losses {
 }
 
 /** Adds up the losses of a solved point. */
-export function lossesOf({ transformer, heat, regulator }: Design, watts: Watts): Losses {
-  const ironW = IRON_SHARE[transformer.core] * transformer.ratedVA;
-  const totalW = ironW + watts.winding + watts.rectifier + watts.reservoir + watts.regulator;
+export function lossesOf({ source, transformer, heat, regulator }: Design, watts: Watts): Losses {
+  // What a DC source loses stays in the source, which stands outside the box.
+  const dc = source.kind !== 'mains';
+  const ironW = dc ? 0 : IRON_SHARE[transformer.core] * transformer.ratedVA;
+  const copperW = dc ? 0 : watts.winding;
+  const totalW = ironW + copperW + watts.rectifier + watts.reservoir + watts.regulator;
   const cooled = heat.sinkKPerW !== null && (regulatorModel(regulator)?.pass.takesSink ?? false);
   const onSinkW = !cooled ? 0 : watts.regulator + (heat.sharedWithRectifier ? watts.rectifier : 0);
   return {
     ironW,
-    copperW: watts.winding,
+    copperW,
     rectifierW: watts.rectifier,
     filterW: watts.reservoir,
     regulatorW: watts.regulator,

@@ -1,7 +1,7 @@
 import type { Design } from '@/core/design/design';
 import { regulatorModel } from '@/core/parts/regulators';
 import type { Figure } from './figure';
-import type { OperatingPoint } from './operating-point';
+import { rippleHz, type OperatingPoint } from './operating-point';
 import { harmonics } from './traces';
 
 /** Resistance of 10 cm of 0.75 mm2 hook-up wire, ohm. */
@@ -70,8 +70,8 @@ export function noiseReport(design: Design, point: OperatingPoint): NoiseReport 
           ...(model
             ? [
                 {
-                  label: 'rejection at twice mains',
-                  value: model.rejectionDb(2 * design.mains.frequencyHz),
+                  label: 'rejection at the ripple’s frequency',
+                  value: model.rejectionDb(rippleHz(design)),
                   unit: 'dB' as const,
                   origin: 'typical' as const,
                 },

@@ -1,7 +1,8 @@
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { arrangementOf, hasDiodes } from '@/core/design/source';
 import {
   CONDITIONS,
   networkOf,
+  wordsOf,
   railAmps,
   reservoirPlace,
   type Adjust,
@@ -127,7 +128,7 @@ function lettingGo(design: Design, point: OperatingPoint, adjust?: Adjust): bool
 
 function pointAt(design: Design, condition: Condition, warm?: readonly number[], adjust?: Adjust): OperatingPoint {
   const network = networkOf(design, condition, adjust);
-  const solution = atCondition(condition.words, () =>
+  const solution = atCondition(wordsOf(design, condition), () =>
     solveSteady(network, { samples: WAVE_SAMPLES, ...(warm === undefined ? {} : { warm }) }),
   );
   const { winding } = network.sections[0]!;
@@ -142,12 +143,15 @@ function pointAt(design: Design, condition: Condition, warm?: readonly number[],
     const i = windingA[n]!;
     if (Math.abs(i) > conductingA) terminalPeakV = Math.max(terminalPeakV, Math.abs(e) - windingOhm * Math.abs(i));
   });
-  const chargedV = Math.max(...rails.map((p) => p.rail.inputMaxV)) / (design.rectifier.kind === 'doubler' ? 2 : 1);
+  const chargedV = Math.max(...rails.map((p) => p.rail.inputMaxV)) / (arrangementOf(design).stacked ? 2 : 1);
   terminalPeakV = Math.min(Math.max(terminalPeakV, chargedV), Math.SQRT2 * winding.voltageRms);
   const sum = (list: number[]) => list.reduce((a, b) => a + b, 0);
+  const diodesW = sum(solution.diodes.map((d) => d.meanW));
+  const guarded = hasDiodes(design);
   const watts = {
-    winding: sum(solution.windings.map((w) => w.copperLossW)) + (solution.source.sharedLossW ?? 0),
-    rectifier: sum(solution.diodes.map((d) => d.meanW)),
+    winding:
+      sum(solution.windings.map((w) => w.copperLossW)) + (solution.source.sharedLossW ?? 0) + (guarded ? 0 : diodesW),
+    rectifier: guarded ? diodesW : 0,
     reservoir: solution.energyBalance.filterW,
     regulator: sum(rails.map((p) => p.regulatorW + (p.ahead?.watts ?? 0))),
     load: sum(rails.map((p) => p.loadW)) + sum((solution.acLoads ?? []).map((l) => l.powerW)),
@@ -216,7 +220,7 @@ function railPoint(design: Design, network: Network, solution: Solution, r: numb
   const railV = waves.railV[r]!;
   const inputV = waves.inputV[r]!;
   const place = reservoirPlace(design);
-  const doubler = design.rectifier.kind === 'doubler';
+  const doubler = arrangementOf(design).stacked;
   const fitted = place >= 0 ? solution.elements[r]![place] : undefined;
   const atNode = fitted && !doubler;
   const reservoirV = doubler ? inputV : atNode ? waves.elementV[r]![place]! : railV;
@@ -295,7 +299,7 @@ function railPoint(design: Design, network: Network, solution: Solution, r: numb
 
 /** Current out of the rectifier into one rail, A: of a doubler, the pulses into both capacitors. */
 function intoRail(design: Design, diodeA: readonly number[][], rail: number): number[] {
-  const { loops, stacked } = ARRANGEMENTS[design.rectifier.kind];
+  const { loops, stacked } = arrangementOf(design);
   const sum = new Array<number>(diodeA[0]!.length).fill(0);
   for (const loop of loops) {
     if (!stacked && loop.input !== rail) continue;
@@ -327,8 +331,8 @@ export function neededV(design: Design): number | null {
 const WARM_C = 100;
 
 /** Frequency of the ripple, Hz. */
-export function rippleHz({ mains, rectifier }: Design): number {
-  return mains.frequencyHz * (ARRANGEMENTS[rectifier.kind].facts.fullWave ? 2 : 1);
+export function rippleHz(design: Design): number {
+  return design.mains.frequencyHz * (arrangementOf(design).facts.fullWave ? 2 : 1);
 }
 
 function leakPower(loads: readonly Load[], meanV: number, rippleRmsV: number): number {

@@ -1,4 +1,4 @@
-import { CONDITIONS, networkOf } from '@/core/circuit/condition';
+import { CONDITIONS, networkOf, wordsOf } from '@/core/circuit/condition';
 import type { Network } from '@/core/circuit/network';
 import type { Design } from '@/core/design/design';
 import { regulatorModel } from '@/core/parts/regulators';
@@ -9,7 +9,7 @@ import { atCondition, onRail, operatingPoint, warmed, type OperatingPoint, type 
 export function firstSurge(design: Design): { peakA: number; i2t: number; network: Network } {
   const condition = CONDITIONS.surge;
   const network = networkOf(design, condition);
-  const { start } = atCondition(condition.words, () => solveStart(network, 1, 90));
+  const { start } = atCondition(wordsOf(design, condition), () => solveStart(network, 1, 90));
   return { peakA: start!.peakDiodeA, i2t: start!.i2tDiode, network };
 }
 

@@ -1,9 +1,11 @@
+import { arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { CONDITIONS, modelOf, networkOf, type Adjust, type ConditionId } from '@/core/circuit/condition';
 import { applyPatch, type Design } from '@/core/design/design';
 import { bankRatedV } from '@/core/design/bank';
 import { windingCount } from '@/core/design/words';
+import { sourceLimitA } from '@/core/parts/dc-source';
 import { SOURCE_TRUST } from '@/core/parts/transformer-source';
 import { regulatorModel } from '@/core/parts/regulators';
 import { aheadDropout, aheadModel } from '@/core/parts/regulators/ahead';
@@ -42,7 +44,8 @@ export interface Build {
 export function spreadsOf(design: Design): Spread[] {
   const { reservoir, transformer, heat } = design;
   const model = regulatorModel(design.regulator);
-  const ohm = SOURCE_TRUST[transformer.source.kind].ohmPct / 100;
+  const dc = dcSourceOf(design);
+  const ohm = dc ? 0.3 : SOURCE_TRUST[transformer.source.kind].ohmPct / 100;
   const around = (id: Spread['id'], label: string, share: number): Spread => ({
     id,
     label,
@@ -51,9 +54,9 @@ export function spreadsOf(design: Design): Spread[] {
   });
   return [
     around('open', 'open-circuit volts, ±3 %', 0.03),
-    around('copper', `copper resistance, ±${Math.round(100 * ohm)} %`, ohm),
+    around('copper', `${dc ? 'its' : 'copper'} resistance, ±${Math.round(100 * ohm)} %`, ohm),
     around('capacitance', `capacitance, ±${reservoir.tolerancePct} %`, reservoir.tolerancePct / 100),
-    { id: 'diode', label: 'diode drop, ±50 mV', low: 0.35, high: 2.8 },
+    ...(hasDiodes(design) ? [{ id: 'diode', label: 'diode drop, ±50 mV', low: 0.35, high: 2.8 } as const] : []),
     around('load', 'load current, ±5 %', 0.05),
     ...(model
       ? [
@@ -67,15 +70,21 @@ export function spreadsOf(design: Design): Spread[] {
 
 export function checksOf(design: Design): Check[] {
   const regulated = design.regulator.kind !== 'none';
+  const dc = dcSourceOf(design);
+  const say = termsOf(design);
   return [
     ...(regulated
-      ? [{ id: 'headroom', title: 'Headroom at low line', unit: 'V' } as const]
-      : [{ id: 'lowest', title: 'Output, low line', unit: 'V' } as const]),
-    { id: 'highest', title: regulated ? 'Output at its highest' : 'Output, high line idle', unit: 'V' },
+      ? [{ id: 'headroom', title: dc ? `Headroom, ${say.low}` : 'Headroom at low line', unit: 'V' } as const]
+      : [{ id: 'lowest', title: `Output, ${say.low}`, unit: 'V' } as const]),
+    { id: 'highest', title: regulated ? 'Output at its highest' : `Output, ${say.high} idle`, unit: 'V' },
     ...(regulated ? [{ id: 'input', title: 'Regulator input, idle', unit: 'V' } as const] : []),
     ...(design.reservoir.capacitanceF > 0 ? [{ id: 'can', title: 'Reservoir volts, idle', unit: 'V' } as const] : []),
     ...(regulated ? [{ id: 'junction', title: 'Regulator junction', unit: '°C' } as const] : []),
-    { id: 'winding', title: 'Winding current', unit: 'A' },
+    ...(!dc
+      ? [{ id: 'winding', title: 'Winding current', unit: 'A' } as const]
+      : sourceLimitA(dc) === null
+        ? []
+        : [{ id: 'winding', title: 'Current of the adapter', unit: 'A' } as const]),
   ];
 }
 
@@ -160,7 +169,7 @@ function marginsOf(
       case 'input':
         return (ahead ?? model!).inputMaxV - Math.max(...idle.rails.map((r) => r.maxV));
       case 'can': {
-        const stacked = design.rectifier.kind === 'doubler' ? 2 : 1;
+        const stacked = arrangementOf(design).stacked ? 2 : 1;
         return bankRatedV(design.reservoir) - Math.max(...idle.rails.map((r) => r.inputMaxV)) / stacked;
       }
       case 'junction': {
@@ -191,9 +200,15 @@ function marginsOf(
         return model!.pass.junctionMaxC - heat.junctionC;
       }
       case 'winding':
-        return modelOf(design).ratedA - windingA;
+        return ratedFeedA(design) - windingA;
     }
   });
+}
+
+/** What the winding, or an adapter in its place, is made for, A. */
+function ratedFeedA(design: Design): number {
+  const dc = dcSourceOf(design);
+  return dc ? (sourceLimitA(dc) ?? Infinity) : modelOf(design).ratedA;
 }
 
 /** What many builds come to in one check. */

@@ -1,3 +1,5 @@
+import { capitalised } from '@/core/quantity/format';
+import { arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { CONDITIONS, networkOf, placedParts, reservoirPlace, type Condition } from '@/core/circuit/condition';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Load } from '@/core/circuit/network';
@@ -144,17 +146,18 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
 function tracesOf(design: Design, waves: Waveforms, loads: readonly Load[][]): Trace[] {
   const split = isSplit(design);
   const place = reservoirPlace(design);
+  const feed = capitalised(termsOf(design).winding);
   const out: Trace[] = [
-    { id: 'winding-v', label: 'Winding, open', unit: 'V', values: waves.sourceV },
-    { id: 'winding-a', label: 'Winding current', unit: 'A', values: waves.windingA[0]! },
+    { id: 'winding-v', label: `${feed}, open`, unit: 'V', values: waves.sourceV },
+    { id: 'winding-a', label: `${feed} current`, unit: 'A', values: waves.windingA[0]! },
   ];
   waves.railV.forEach((railV, r) => {
     const sign = r === 1 ? -1 : 1;
     const side = split ? (r === 0 ? ' (+)' : ' (−)') : '';
     const volts = (id: string, label: string, values: readonly number[]) =>
       out.push({ id: `${id}-${r}`, label: label + side, unit: 'V', values: values.map((v) => sign * v) });
-    volts('input-v', 'Rectifier output', waves.inputV[r]!);
-    const doubler = design.rectifier.kind === 'doubler';
+    volts('input-v', dcSourceOf(design) ? 'Behind the diode' : 'Rectifier output', waves.inputV[r]!);
+    const doubler = arrangementOf(design).stacked;
     if (place >= 0 && !doubler) volts('reservoir-v', 'Reservoir', waves.elementV[r]![place]!);
     if (design.filter.after.length > 0 || place < 0) volts('rail-v', 'Behind the filter', railV);
     const regulator = loads[r]!.find((l) => l.kind === 'regulator');
@@ -170,7 +173,7 @@ function tracesOf(design: Design, waves: Waveforms, loads: readonly Load[][]): T
         }),
       );
   });
-  out.push({ id: 'diode-a', label: 'First diode', unit: 'A', values: waves.diodeA[0]! });
+  if (hasDiodes(design)) out.push({ id: 'diode-a', label: 'First diode', unit: 'A', values: waves.diodeA[0]! });
   return out;
 }
 

@@ -2,7 +2,8 @@
 
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { judgeReading, latestReadings, mainsToday, type TestPoint } from '@/core/bench/test-points';
-import type { Reading } from '@/core/design/design';
+import type { Design, Reading } from '@/core/design/design';
+import { termsOf } from '@/core/design/source';
 import { formatQuantity } from '@/core/quantity/format';
 import { parseQuantity } from '@/core/quantity/parse';
 import { QuantityField } from '@/ui/quantity-field';
@@ -38,6 +39,8 @@ export function Bench() {
     };
   }, [design]);
 
+  const dc = design.source.kind !== 'mains';
+  const say = termsOf(design);
   const latest = latestReadings(design.bench.readings);
   const mainsV = mainsToday(design);
 
@@ -64,8 +67,8 @@ export function Bench() {
           <div className="mr-auto">
             <h1 className="text-[23px] font-semibold leading-7">Power-up, stage by stage</h1>
             <p className="text-quiet">
-              Type a reading, press Enter, go on to the next. Windows follow the mains you read:{' '}
-              <strong className="text-ink">{formatQuantity(mainsV, 'V')}</strong>
+              Type a reading, press Enter, go on to the next. Windows follow {dc ? `the ${say.source}` : 'the mains'}{' '}
+              you read: <strong className="text-ink">{formatQuantity(mainsV, 'V')}</strong>
               {latest.has('mains') ? '' : ' (nominal; none read yet)'}.
             </p>
           </div>
@@ -87,27 +90,13 @@ export function Bench() {
           </div>
         </div>
         {!understood ? (
-          <section aria-label="Before the mains" className="mt-4 rounded border-2 border-fail bg-fail-soft p-4">
-            <h2 className="text-[18px] font-semibold text-fail">Before the mains</h2>
+          <section
+            aria-label={`Before the ${say.source}`}
+            className="mt-4 rounded border-2 border-fail bg-fail-soft p-4"
+          >
+            <h2 className="text-[18px] font-semibold text-fail">Before the {say.source}</h2>
             {hazard && <p className="mt-1 font-semibold">⚠ {hazard}</p>}
-            <ul className="mt-1 list-disc space-y-0.5 pl-5">
-              <li>
-                Mains and a charged reservoir can kill. Pull the plug before touching, measure before touching,
-                discharge through a resistor, then check with a meter.
-              </li>
-              <li>
-                Time-lag fuse and rated switch in the primary, protective earth on all exposed metal, nothing live
-                within reach.
-              </li>
-              <li>
-                First power through a series lamp (40–60 W for a small transformer, 100 W above 100 VA). One hand, never
-                alone above 60 V DC, eye protection.
-              </li>
-              <li>
-                Electrolytics and diodes the right way round. Local codes and a licensed electrician or qualified
-                engineer decide, not this page.
-              </li>
-            </ul>
+            <Before kind={design.source.kind} />
             <button
               type="button"
               className="btn btn-main mt-3"
@@ -163,6 +152,49 @@ export function Bench() {
         )}
       </div>
     </main>
+  );
+}
+
+/** What has to be right before the first power, by what gives it. */
+function Before({ kind }: { kind: Design['source']['kind'] }) {
+  if (kind === 'mains')
+    return (
+      <ul className="mt-1 list-disc space-y-0.5 pl-5">
+        <li>
+          Mains and a charged reservoir can kill. Pull the plug before touching, measure before touching, discharge
+          through a resistor, then check with a meter.
+        </li>
+        <li>
+          Time-lag fuse and rated switch in the primary, protective earth on all exposed metal, nothing live within
+          reach.
+        </li>
+        <li>
+          First power through a series lamp (40–60 W for a small transformer, 100 W above 100 VA). One hand, never alone
+          above 60 V DC, eye protection.
+        </li>
+        <li>
+          Electrolytics and diodes the right way round. Local codes and a licensed electrician or qualified engineer
+          decide, not this page.
+        </li>
+      </ul>
+    );
+  return (
+    <ul className="mt-1 list-disc space-y-0.5 pl-5">
+      <li>
+        {kind === 'battery'
+          ? 'A battery drives whatever its resistance allows into a short: fuse close to its terminal, no rings, no loose spanners.'
+          : 'A bought, approved adapter; the mains stays inside it. Check DC and polarity with a meter before the first plug.'}
+      </li>
+      <li>Which way round: measure the polarity at the plug, then the diode and every electrolytic.</li>
+      <li>
+        First power through a bench supply with its limit at 100 to 150 % of the idle draw, or through a fuse. Eye
+        protection: electrolytics the wrong way round explode.
+      </li>
+      <li>
+        Unplug before touching; discharge the reservoir through a resistor. Local codes and a qualified person decide,
+        not this page.
+      </li>
+    </ul>
   );
 }
 
@@ -272,7 +304,7 @@ function Step({ point, reading, enabled, working, onWorking, onKeep, onMove }: S
             {verdict.hint && <p>{verdict.hint}</p>}
             <p className="text-[13px] text-quiet">
               {when(reading!.at)}
-              {point.id === 'mains' ? '' : `, mains ${formatQuantity(reading!.mainsV, 'V')}`}
+              {point.id === 'mains' ? '' : ` at ${formatQuantity(reading!.mainsV, 'V')}`}
             </p>
           </>
         )}

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { CONDITIONS } from '@/core/circuit/condition';
+import { wordsOf } from '@/core/circuit/condition';
 import type { Heat } from '@/core/design/design';
 import { INTERFACES, STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { regulatorModel } from '@/core/parts/regulators';
@@ -75,7 +75,7 @@ export function HeatStation() {
             <Segments
               label="Corner"
               value={shown}
-              options={corners.map((c) => ({ value: c, label: CORNER_NAMES[c], title: CONDITIONS[c].words }))}
+              options={corners.map((c) => ({ value: c, label: CORNER_NAMES[c], title: wordsOf(design, c) }))}
               onChange={(c: HeatCorner) => setCorner(c)}
             />
             <label className="flex items-center gap-1.5 text-[14px]">

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { termsOf } from '@/core/design/source';
 import { regulatorModel } from '@/core/parts/regulators';
 import { rippleHz } from '@/core/study/operating-point';
 import type { Picture } from '@/core/judge/picture';
@@ -92,6 +93,7 @@ export function HumBudget() {
 
 /** What the supply adds: hum computed harmonic by harmonic, its own noise typical, ground wire and stray field by rules. */
 function Adds({ picture, allowedV }: { picture: Picture; allowedV: number | null }) {
+  const dc = picture.design.source.kind !== 'mains';
   const [apart, setApart] = useState('10 cm');
   const report = noiseReport(picture.design, picture.points.low);
   const strongest = [...report.lines].sort((a, b) => b.outputV - a.outputV).slice(0, 4);
@@ -102,7 +104,7 @@ function Adds({ picture, allowedV }: { picture: Picture; allowedV: number | null
       <h3 className="text-[15px] font-semibold">What this supply adds</h3>
       <FigureList label="Hum and noise" figures={report.figures} />
       <p className="text-[14px]">
-        Strongest on the output at low line:{' '}
+        Strongest on the output at {termsOf(picture.design).low}:{' '}
         {strongest.map((l) => `${formatQuantity(l.hz, 'Hz')} ${formatQuantity(l.outputV, 'V')}`).join(', ')} RMS.
         {allowedV !== null &&
           (report.humV <= allowedV
@@ -111,23 +113,25 @@ function Adds({ picture, allowedV }: { picture: Picture; allowedV: number | null
       </p>
       <p className="text-[14px]">
         Star point: reservoir minus. Charging pulses of {formatQuantity(report.pulseA, 'A')} (computed) belong in the
-        wires between winding, rectifier and reservoir alone.
+        wires between {termsOf(picture.design).winding}, {dc ? 'diode' : 'rectifier'} and reservoir alone.
       </p>
-      <p className="text-[14px]">
-        <label>
-          Stray field falls with the third power of distance (rule of thumb): a transformer now{' '}
-          <input
-            className="field !inline-block !w-[80px]"
-            value={apart}
-            onChange={(e) => setApart(e.target.value)}
-            aria-invalid={now === null || now <= 0}
-          />{' '}
-          from the input
-        </label>
-        {now !== null && now > 0
-          ? ` has its hum halved at ${strayDistance(now, 2).toFixed(1)} cm, cut to a tenth at ${strayDistance(now, 10).toFixed(1)} cm and to a hundredth at ${strayDistance(now, 100).toFixed(0)} cm; turning it a quarter often does as much.`
-          : ': give the distance in centimetres, more than nothing.'}
-      </p>
+      {!dc && (
+        <p className="text-[14px]">
+          <label>
+            Stray field falls with the third power of distance (rule of thumb): a transformer now{' '}
+            <input
+              className="field !inline-block !w-[80px]"
+              value={apart}
+              onChange={(e) => setApart(e.target.value)}
+              aria-invalid={now === null || now <= 0}
+            />{' '}
+            from the input
+          </label>
+          {now !== null && now > 0
+            ? ` has its hum halved at ${strayDistance(now, 2).toFixed(1)} cm, cut to a tenth at ${strayDistance(now, 10).toFixed(1)} cm and to a hundredth at ${strayDistance(now, 100).toFixed(0)} cm; turning it a quarter often does as much.`
+            : ': give the distance in centimetres, more than nothing.'}
+        </p>
+      )}
     </div>
   );
 }

@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import type { MainsSide as MainsSideValues } from '@/core/design/design';
-import type { MainsReport } from '@/core/mains-side/mains-side';
+import type { MainsReport } from '@/core/mains-side/report';
 import { FUSE_A } from '@/core/parts/mains-current';
 import { formatNominal } from '@/core/quantity/format';
 import { nearestInDecades, E12, stepInList } from '@/core/quantity/preferred';
@@ -23,6 +23,7 @@ export function MainsSide() {
   const [report, setReport] = useState<MainsReport | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const { mainsSide: side } = design;
+  const dc = design.source.kind !== 'mains';
   const set = (part: Partial<MainsSideValues>) => edit({ mainsSide: part });
 
   useEffect(() => {
@@ -47,12 +48,12 @@ export function MainsSide() {
     <main className="min-h-0 flex-1 overflow-auto px-4 py-3">
       <div className="mb-3 max-w-[1320px] rounded border-2 border-fail bg-fail-soft px-4 py-2 text-[14px]">
         <p className="font-semibold text-fail">
-          Mains can kill. This page informs, it certifies nothing: local electrical codes and a licensed electrician
-          decide.
+          {dc ? 'Where direct current comes in.' : 'Mains can kill.'} This page informs, it certifies nothing: local
+          electrical codes and a licensed electrician decide.
         </p>
         <p>
           {cautions(design, hazard, null)
-            .filter((line) => !line.startsWith('Mains and stored'))
+            .filter((line) => !line.includes('certifies nothing'))
             .slice(0, 3)
             .join(' ')}
         </p>
@@ -106,10 +107,10 @@ export function MainsSide() {
                   <span className="flex-1" />
                   {p.id === 'fuse' && p.state === 'wrong' && (
                     <button type="button" className="btn" onClick={() => set({ primaryFuseA: report.primaryFuseA })}>
-                      {formatNominal(report.primaryFuseA, 'A')}
+                      {formatNominal(report.primaryFuseA!, 'A')}
                     </button>
                   )}
-                  {p.id === 'secondary-fuse' && p.state === 'wrong' && (
+                  {(p.id === 'secondary-fuse' || p.id === 'lead-fuse') && p.state === 'wrong' && (
                     <button
                       type="button"
                       className="btn"
@@ -139,15 +140,17 @@ export function MainsSide() {
         </section>
         <aside className="space-y-4">
           <div className="grid grid-cols-2 gap-3">
-            <ChoiceField
-              label="Insulation"
-              value={side.insulation}
-              options={[
-                { value: 'class I', label: 'class I, earthed' },
-                { value: 'class II', label: 'class II, double' },
-              ]}
-              onChange={(insulation: 'class I' | 'class II') => set({ insulation })}
-            />
+            {!dc && (
+              <ChoiceField
+                label="Insulation"
+                value={side.insulation}
+                options={[
+                  { value: 'class I', label: 'class I, earthed' },
+                  { value: 'class II', label: 'class II, double' },
+                ]}
+                onChange={(insulation: 'class I' | 'class II') => set({ insulation })}
+              />
+            )}
             <ChoiceField
               label="Box"
               value={side.box}
@@ -157,58 +160,67 @@ export function MainsSide() {
               ]}
               onChange={(box: 'metal' | 'plastic') => set({ box })}
             />
-            <QuantityField
-              path="mainsSide.primaryFuseA"
-              value={side.primaryFuseA}
-              placeholder={report ? `${formatNominal(report.primaryFuseA, 'A')} fits` : 'not chosen'}
-              step={(v, d) => stepInList(v, FUSE_A, d)}
-              onCommit={(v) => set({ primaryFuseA: v })}
-            />
+            {!dc && (
+              <QuantityField
+                path="mainsSide.primaryFuseA"
+                value={side.primaryFuseA}
+                placeholder={report?.primaryFuseA ? `${formatNominal(report.primaryFuseA, 'A')} fits` : 'not chosen'}
+                step={(v, d) => stepInList(v, FUSE_A, d)}
+                onCommit={(v) => set({ primaryFuseA: v })}
+              />
+            )}
             <QuantityField
               path="mainsSide.secondaryFuseA"
+              label={dc ? 'Fuse in the lead' : undefined}
               value={side.secondaryFuseA}
               placeholder="none"
               step={(v, d) => stepInList(v, FUSE_A, d)}
               onCommit={(v) => set({ secondaryFuseA: v })}
             />
-            <ChoiceField
-              label="Plug"
-              value={side.polarised ? 'one' : 'both'}
-              options={[
-                { value: 'both', label: 'either way round' },
-                { value: 'one', label: 'one way only' },
-              ]}
-              onChange={(v: string) => set({ polarised: v === 'one' })}
-            />
-            <ChoiceField
-              label="Switch"
-              value={String(side.switchPoles)}
-              options={[
-                { value: '2', label: 'two poles' },
-                { value: '1', label: 'one pole' },
-              ]}
-              onChange={(v: string) => set({ switchPoles: v === '1' ? 1 : 2 })}
-            />
-          </div>
-          <div className="space-y-1 text-[14px]">
-            {(
-              [
-                ['homeWound', 'The transformer is home-wound'],
-                ['softStart', 'Soft start'],
-                ['thermalCutout', 'Thermal cut-out'],
-              ] as const
-            ).map(([key, label]) => (
-              <label key={key} className="flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="accent-volt"
-                  checked={side[key]}
-                  onChange={(e) => set({ [key]: e.target.checked })}
+            {!dc && (
+              <>
+                <ChoiceField
+                  label="Plug"
+                  value={side.polarised ? 'one' : 'both'}
+                  options={[
+                    { value: 'both', label: 'either way round' },
+                    { value: 'one', label: 'one way only' },
+                  ]}
+                  onChange={(v: string) => set({ polarised: v === 'one' })}
                 />
-                {label}
-              </label>
-            ))}
+                <ChoiceField
+                  label="Switch"
+                  value={String(side.switchPoles)}
+                  options={[
+                    { value: '2', label: 'two poles' },
+                    { value: '1', label: 'one pole' },
+                  ]}
+                  onChange={(v: string) => set({ switchPoles: v === '1' ? 1 : 2 })}
+                />
+              </>
+            )}
           </div>
+          {!dc && (
+            <div className="space-y-1 text-[14px]">
+              {(
+                [
+                  ['homeWound', 'The transformer is home-wound'],
+                  ['softStart', 'Soft start'],
+                  ['thermalCutout', 'Thermal cut-out'],
+                ] as const
+              ).map(([key, label]) => (
+                <label key={key} className="flex items-center gap-2">
+                  <input
+                    type="checkbox"
+                    className="accent-volt"
+                    checked={side[key]}
+                    onChange={(e) => set({ [key]: e.target.checked })}
+                  />
+                  {label}
+                </label>
+              ))}
+            </div>
+          )}
           <FigureList label="Figures" figures={report?.figures ?? []} />
         </aside>
       </div>

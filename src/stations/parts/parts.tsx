@@ -2,6 +2,7 @@
 
 import { Tabs } from 'radix-ui';
 import { Drawer } from '@/ui/drawer/drawer';
+import { useDesign } from '@/ui/session';
 import { Bill } from './bill';
 import { Cans } from './cans';
 import { PickParts } from './pick';
@@ -17,13 +18,18 @@ const TABS = [
   { id: 'drawer', name: 'Drawer', body: Drawer },
 ] as const;
 
+/** Tabs that are about a transformer, which a DC source has none of. */
+const OF_TRANSFORMERS: ReadonlySet<string> = new Set(['size', 'transformer']);
+
 /** Parts: what do I have, what do I buy? */
 export function Parts() {
+  const dc = useDesign().source.kind !== 'mains';
+  const tabs = TABS.filter((t) => !dc || !OF_TRANSFORMERS.has(t.id));
   return (
     <main className="flex min-h-0 flex-1 flex-col">
       <Tabs.Root defaultValue="pick" className="flex min-h-0 flex-1 flex-col">
         <Tabs.List aria-label="Parts" className="flex gap-1 border-b border-rule px-4">
-          {TABS.map((t) => (
+          {tabs.map((t) => (
             <Tabs.Trigger
               key={t.id}
               value={t.id}
@@ -33,7 +39,7 @@ export function Parts() {
             </Tabs.Trigger>
           ))}
         </Tabs.List>
-        {TABS.map(({ id, body: Body }) => (
+        {tabs.map(({ id, body: Body }) => (
           <Tabs.Content
             key={id}
             value={id}

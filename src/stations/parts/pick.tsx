@@ -1,7 +1,8 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import { PART_ROLES, type PartRole } from '@/core/design/design';
+import { PART_ROLES, type Design, type PartRole } from '@/core/design/design';
+import { hasDiodes } from '@/core/design/source';
 import { ratingLine } from '@/core/drawer/csv';
 import { partsIn, ROLE_KINDS } from '@/core/drawer/fit';
 import { formatQuantity } from '@/core/quantity/format';
@@ -22,11 +23,18 @@ const NAMES: Record<PartRole, string> = {
 };
 const SHOWN = 40;
 
+/** What a design has a part for: nothing stands for a transformer behind a DC source. */
+function rolesOf(design: Design): readonly PartRole[] {
+  return PART_ROLES.filter(
+    (role) => (role !== 'transformer' || design.source.kind === 'mains') && (role !== 'rectifier' || hasDiodes(design)),
+  );
+}
+
 /** Only parts that could serve, each simulated in this design, best first. Enter or a click takes one. */
 export function PickParts() {
   const design = useDesign();
   const edit = useEdit();
-  const [role, setRole] = useState<PartRole>('transformer');
+  const [role, setRole] = useState<PartRole>(design.source.kind === 'mains' ? 'transformer' : 'reservoir');
   const [stock, setStock] = useState(true);
   const [found, setFound] = useState<Candidate[]>([]);
   const [progress, setProgress] = useState({ tried: 0, of: 0, running: false });
@@ -74,7 +82,7 @@ export function PickParts() {
         <Segments
           label="Part of the supply"
           value={role}
-          options={PART_ROLES.map((r) => ({ value: r, label: NAMES[r] }))}
+          options={rolesOf(design).map((r) => ({ value: r, label: NAMES[r] }))}
           onChange={(r: PartRole) => setRole(r)}
         />
         <label className="flex items-center gap-1.5 text-[14px]">

@@ -9,7 +9,9 @@ import { MOST_SHOWN, STROKES, stepDivision, valueAt, type Channel, type Shown } 
 import { save } from '@/ui/download';
 import { screenPng, standaloneSvg, tracesCsv } from './export';
 import { readTrace } from './read-trace';
+import { RunSetting, runsOf } from './runs';
 import type { Overlay } from './screen';
+import { useDesign } from '@/ui/session';
 
 interface Props {
   run: ScopeRun;
@@ -31,15 +33,6 @@ interface Props {
   name: string;
 }
 
-const RUNS: readonly { value: ScopeRun['kind']; label: string; first: ScopeRun }[] = [
-  { value: 'steady', label: 'Steady', first: { kind: 'steady' } },
-  { value: 'start', label: 'Switch-on', first: { kind: 'start', phaseDeg: 90, cycles: 10 } },
-  { value: 'step', label: 'Load step', first: { kind: 'step', fromShare: 0.2, toShare: 1, cycles: 8 } },
-  { value: 'removal', label: 'Load taken away', first: { kind: 'removal', cycles: 10 } },
-  { value: 'dip', label: 'Mains missing', first: { kind: 'dip', missingCycles: 1, cycles: 8 } },
-  { value: 'drift', label: 'Mains drifting', first: { kind: 'drift', to: 'low', cycles: 60 } },
-];
-
 const PER_DIVISION_S = [5e-4, 1e-3, 2e-3, 5e-3, 10e-3, 20e-3, 50e-3, 0.1];
 
 /** A single pole of a limiter, a sound card, a cheap pocket scope. */
@@ -50,6 +43,7 @@ const NOISES_RMS = [0, 0.2e-3, 1e-3, 5e-3, 20e-3] as const;
 /** Everything that is set on the scope, in the order it is used: what runs, what is probed, what is read off, what is kept. */
 export function Panel(p: Props) {
   const { run, onRun, traces, channels, onChannel: change, shown, cursors, time, onTime } = p;
+  const runs = runsOf(useDesign());
   const on = channels.filter((c) => c.shown).length;
   return (
     <aside
@@ -60,8 +54,8 @@ export function Panel(p: Props) {
         <ChoiceField
           label="Run"
           value={run.kind}
-          options={RUNS}
-          onChange={(kind) => onRun(RUNS.find((r) => r.value === kind)!.first)}
+          options={runs}
+          onChange={(kind) => onRun(runs.find((r) => r.value === kind)!.first)}
         />
         <RunSetting run={run} onRun={onRun} />
         <ChoiceField
@@ -255,65 +249,6 @@ export function Panel(p: Props) {
       </div>
     </aside>
   );
-}
-
-function RunSetting({ run, onRun }: { run: ScopeRun; onRun(run: ScopeRun): void }) {
-  switch (run.kind) {
-    case 'steady':
-    case 'removal':
-      return <div />;
-    case 'start':
-      return (
-        <ChoiceField
-          label="Mains phase"
-          value={String(run.phaseDeg)}
-          options={[0, 30, 60, 90, 120, 150].map((d) => ({ value: String(d), label: `${d}°` }))}
-          onChange={(v) => onRun({ ...run, phaseDeg: Number(v) })}
-        />
-      );
-    case 'step':
-      return (
-        <ChoiceField
-          label="Load"
-          value={`${run.fromShare}-${run.toShare}`}
-          options={[
-            { value: '0.2-1', label: '20 % to full' },
-            { value: '0.5-1', label: 'half to full' },
-            { value: '1-0.2', label: 'full to 20 %' },
-            { value: '1-1.5', label: 'full to 150 %' },
-          ]}
-          onChange={(v) => {
-            const [from, to] = v.split('-').map(Number);
-            onRun({ ...run, fromShare: from!, toShare: to! });
-          }}
-        />
-      );
-    case 'drift':
-      return (
-        <ChoiceField
-          label="Direction"
-          value={run.to}
-          options={[
-            { value: 'low', label: 'high to low line' },
-            { value: 'high', label: 'low to high line' },
-          ]}
-          onChange={(to) => onRun({ ...run, to })}
-        />
-      );
-    case 'dip':
-      return (
-        <ChoiceField
-          label="Missing"
-          value={String(run.missingCycles)}
-          options={[
-            { value: '0.5', label: 'half a cycle' },
-            { value: '1', label: 'one cycle' },
-            { value: '2', label: 'two cycles' },
-          ]}
-          onChange={(v) => onRun({ ...run, missingCycles: Number(v) })}
-        />
-      );
-  }
 }
 
 function Nudge({ label, sign, onClick }: { label: string; sign: string; onClick(): void }) {

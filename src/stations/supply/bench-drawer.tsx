@@ -19,7 +19,7 @@ export function BenchDrawer({ picture, band }: { picture: Picture; band: Band })
 
   return (
     <section
-      aria-label={`${STATION_CONTROLS[station].name} in detail`}
+      aria-label={`${STATION_CONTROLS[station].name(picture.design)} in detail`}
       className="grid min-h-0 grid-cols-[minmax(0,5fr)_minmax(0,6fr)] gap-x-5 overflow-y-auto border-t border-rule bg-sunk px-4 pb-2 pt-2"
     >
       <div className="min-w-0" data-first-field>
@@ -51,7 +51,9 @@ export function BenchDrawer({ picture, band }: { picture: Picture; band: Band })
           </div>
         ) : (
           <p className="pt-4 text-[14px] text-quiet">
-            No regulator: the reservoir feeds the load directly. Choose a kind on the left to hold the output steady.
+            {station === 'regulator'
+              ? 'No regulator: the reservoir feeds the load directly. Choose a kind on the left to hold the output steady.'
+              : 'Nothing stands here: swapped leads would reach everything behind it.'}
           </p>
         )}
       </div>

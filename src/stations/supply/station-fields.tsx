@@ -1,7 +1,7 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { arrangementOf } from '@/core/design/source';
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import { withWindingVolts } from '@/core/design/winding-edit';
 import { isSplit, windingCount } from '@/core/design/words';
@@ -19,6 +19,8 @@ import { FilterChoice, FilterFields } from './filter-fields';
 import { LoadLine } from './load-line';
 import { Schools } from './schools';
 import { HeaterFields } from './heater-fields';
+import { ReverseDiodeFields } from './reverse-diode';
+import { DcSourceFields, SourceChoice } from './source-fields';
 import { by, inDecades, inList } from './stepping';
 import { RegulatorFields } from './regulator-fields';
 
@@ -26,15 +28,24 @@ import { RegulatorFields } from './regulator-fields';
 export function StationFields({ station }: { station: StationId }): ReactNode {
   const design = useDesign();
   const edit = useEdit();
-  const { mains, transformer, rectifier, reservoir, regulator, demand } = design;
+  const { source, mains, transformer, rectifier, reservoir, regulator, demand } = design;
 
   switch (station) {
     case 'mains': {
       const preset = MAINS_PRESETS.find((p) =>
         (['voltageRms', 'frequencyHz', 'lowPct', 'highPct'] as const).every((k) => p.mains[k] === mains[k]),
       );
+      if (source.kind !== 'mains') {
+        return (
+          <>
+            <SourceChoice />
+            <DcSourceFields source={source} />
+          </>
+        );
+      }
       return (
         <>
+          <SourceChoice />
           <ChoiceField
             label="Net"
             value={preset?.id ?? 'own'}
@@ -84,6 +95,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
       );
     }
     case 'winding':
+      if (source.kind !== 'mains') return <DcSourceFields source={source} />;
       return (
         <>
           <QuantityField
@@ -123,6 +135,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
         </>
       );
     case 'rectifier':
+      if (source.kind !== 'mains') return <ReverseDiodeFields source={source} />;
       return (
         <>
           <ArrangementChoice />
@@ -132,7 +145,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             options={DIODE_CLASSES.map((d) => ({ value: d.id, label: d.name }))}
             onChange={(diode) => edit({ rectifier: { diode, rated: null } })}
           />
-          <p className="self-end pb-1 text-[13px] leading-snug text-quiet">{ARRANGEMENTS[rectifier.kind].facts.when}</p>
+          <p className="self-end pb-1 text-[13px] leading-snug text-quiet">{arrangementOf(design).facts.when}</p>
         </>
       );
     case 'before':
@@ -144,7 +157,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
           <FilterChoice />
           <QuantityField
             path="reservoir.capacitanceF"
-            label={rectifier.kind === 'doubler' ? 'Capacitance, each' : undefined}
+            label={arrangementOf(design).stacked ? 'Capacitance, each' : undefined}
             value={reservoir.capacitanceF}
             step={inDecades(E6)}
             onCommit={(v) => edit({ reservoir: { capacitanceF: v! } })}

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import type { Picture } from '@/core/judge/picture';
 import type { Effect, Fix, Verdict } from '@/core/judge/verdict';
-import { formatNominal, formatQuantity } from '@/core/quantity/format';
+import { capitalised, formatNominal, formatQuantity } from '@/core/quantity/format';
 import { useEdit, useSession, useView } from '@/ui/session';
 import { StateSign, stateColour } from '@/ui/state-sign';
 import { HowSure } from './how-sure';
@@ -100,7 +100,7 @@ function OpenVerdict({ verdict, failsNow, onApplied }: { verdict: Verdict; fails
       </button>
       <MarginBar verdict={verdict} />
       <p className="text-[13px] leading-snug text-quiet">
-        {verdict.figure.condition ? `${capital(verdict.figure.condition)}. ` : ''}
+        {verdict.figure.condition ? `${capitalised(verdict.figure.condition)}. ` : ''}
         {verdict.limitSource} {verdict.reason}
       </p>
       <HowSure verdict={verdict} />
@@ -190,8 +190,4 @@ function price(change: number): string {
   return Math.abs(change) < 0.005
     ? 'same price'
     : `${change < 0 ? '−' : '+'}${Math.abs(change).toFixed(2)} EUR typical`;
-}
-
-function capital(text: string): string {
-  return text[0]!.toUpperCase() + text.slice(1);
 }

@@ -1,12 +1,15 @@
 import { cellWords, type Cell, type Grid, type GridRow } from '@/core/judge/corners';
-import { formatQuantity } from '@/core/quantity/format';
+import { termsOf } from '@/core/design/source';
+import { capitalised, formatQuantity } from '@/core/quantity/format';
+import { useDesign } from '@/ui/session';
 import { StateSign } from '@/ui/state-sign';
 
 const LOADS = { none: 'no load', lasting: 'lasting', full: 'full' } as const;
-const LINES = { low: 'Low line', nominal: 'Nominal', high: 'High line' } as const;
 
 /** Every verdict in every circumstance: of new and aged parts the worse one shows; the cell that decides is framed. */
 export function CornerGrid({ grid }: { grid: Grid | null }) {
+  const design = useDesign();
+  const say = termsOf(design);
   const pairs = grid ? grid.cells.map((cell, n) => ({ cell, n })).filter(({ cell }) => cell.age === 'new') : [];
   const failing = grid?.rows.filter((r) => r.values[r.worst]?.state === 'fails').length ?? 0;
   const first = grid?.rows[0];
@@ -16,8 +19,8 @@ export function CornerGrid({ grid }: { grid: Grid | null }) {
         {!grid || !first
           ? 'Solving every corner…'
           : failing > 0
-            ? `${failing} of ${grid.rows.length} fail, first ${first.title.toLowerCase()} at ${cellWords(grid.cells[first.worst]!)}`
-            : `All hold in every corner; the tightest is ${first.title.toLowerCase()}, at ${cellWords(grid.cells[first.worst]!)}`}
+            ? `${failing} of ${grid.rows.length} fail, first ${first.title.toLowerCase()} at ${cellWords(design, grid.cells[first.worst]!)}`
+            : `All hold in every corner; the tightest is ${first.title.toLowerCase()}, at ${cellWords(design, grid.cells[first.worst]!)}`}
       </h2>
       {grid && (
         <div className="mt-2 overflow-x-auto">
@@ -27,7 +30,7 @@ export function CornerGrid({ grid }: { grid: Grid | null }) {
                 <td />
                 {(['low', 'nominal', 'high'] as const).map((line) => (
                   <th key={line} colSpan={3} scope="colgroup" className="border-l border-rule px-1 font-semibold">
-                    {LINES[line]}
+                    {capitalised(say[line])}
                   </th>
                 ))}
               </tr>
@@ -37,7 +40,7 @@ export function CornerGrid({ grid }: { grid: Grid | null }) {
                 </th>
                 {pairs.map(({ cell }) => (
                   <th
-                    key={cellWords(cell)}
+                    key={cellWords(design, cell)}
                     scope="col"
                     className={`px-1 text-right font-normal ${cell.load === 'none' ? 'border-l border-rule' : ''}`}
                   >
@@ -89,6 +92,7 @@ export function CornerGrid({ grid }: { grid: Grid | null }) {
 
 /** The worse of new and aged in one circumstance. */
 function Figure({ row, at, cell }: { row: GridRow; at: number; cell: Cell }) {
+  const design = useDesign();
   const fresh = row.values[at];
   const aged = row.values[at + 1];
   const worse = !fresh ? aged : !aged ? fresh : aged.left < fresh.left ? aged : fresh;
@@ -98,7 +102,7 @@ function Figure({ row, at, cell }: { row: GridRow; at: number; cell: Cell }) {
   return (
     <td
       className={`whitespace-nowrap px-1 text-right ${border}`}
-      title={`${cellWords({ ...cell, age: worse === aged ? 'aged' : 'new' })}: ${worse.state}`}
+      title={`${cellWords(design, { ...cell, age: worse === aged ? 'aged' : 'new' })}: ${worse.state}`}
     >
       <span
         className={`rounded px-0.5 ${worse.state === 'fails' ? 'font-semibold text-fail' : worse.state === 'tight' ? 'text-tight' : ''} ${decides ? 'outline outline-2 outline-offset-1 outline-ink' : ''}`}

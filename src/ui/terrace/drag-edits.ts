@@ -7,6 +7,8 @@ import { regulatorModel } from '@/core/parts/regulators';
 import { E12, nearestInDecades } from '@/core/quantity/preferred';
 import type { VoltAxis } from '@/ui/terrace/geometry';
 import { modelOf } from '@/core/circuit/condition';
+import { dcSourceOf } from '@/core/design/source';
+import { openVolts, type DcSource } from '@/core/parts/dc-source';
 
 /** Turns how far a grip was pulled (px, up is positive) from where it was taken into a patch. */
 export type DragEdit = (pulledPx: number) => Patch;
@@ -15,11 +17,24 @@ const clamp = (value: number, { min, max }: { min: number; max: number }) => Mat
 /** Pixels that double or halve a quantity pulled on a logarithmic scale. */
 const OCTAVE_PX = 70;
 
+/** A DC source with one end of its range pulled to so many volts. */
+function endDragged(dc: DcSource, level: 'low' | 'high', volts: number): DcSource {
+  if (dc.kind === 'battery') {
+    const tidy = Number(volts.toFixed(dc.freshV > 30 ? 1 : 2));
+    return level === 'low'
+      ? { ...dc, emptyV: clamp(tidy, { min: 0.3, max: 0.98 * dc.freshV }) }
+      : { ...dc, freshV: clamp(tidy, { min: 1.02 * dc.emptyV, max: 500 }) };
+  }
+  const share = Math.abs(volts / openVolts(dc, 'nominal') - 1);
+  return { ...dc, spreadPct: clamp(Math.round(200 * share) / 2, FIELD_LIMITS['source.spreadPct']) };
+}
+
 /** What each grip of the terrace does. The values of the moment it was taken are kept, so that a drag is a function of distance alone. */
 export function dragEdits(design: Design, picture: Picture, axis: VoltAxis) {
   const volts = (startV: number) => (pulledPx: number) => axis.y.invert(axis.y(startV) - pulledPx);
   const nominalPeak = Math.SQRT2 * picture.points.nominal.winding.voltageRms;
   const model = modelOf(design);
+  const dc = dcSourceOf(design);
 
   const mains = (field: 'lowPct' | 'highPct', sign: 1 | -1, startPeak: number): DragEdit => {
     const at = volts(startPeak);
@@ -50,6 +65,14 @@ export function dragEdits(design: Design, picture: Picture, axis: VoltAxis) {
     const model = regulatorModel(regulator);
     return model ? { regulator: withOutput(regulator, volts(model.outputV)(px)) } : {};
   };
+  if (dc) {
+    // Ends of a battery's range are its own; an adapter's are its spread, alike on both sides.
+    const end = (level: 'low' | 'high'): DragEdit => {
+      const at = volts(Math.SQRT2 * picture.points[level].winding.voltageRms);
+      return (px) => ({ source: endDragged(dc, level, at(px)) });
+    };
+    return { low: end('low'), high: end('high'), winding: null, reservoir, load, output };
+  }
   return {
     low: mains('lowPct', -1, Math.SQRT2 * picture.points.low.winding.voltageRms),
     high: mains('highPct', 1, Math.SQRT2 * picture.points.high.winding.voltageRms),

@@ -126,13 +126,18 @@ export function followPoints(
 }
 
 /** The mains as the winding sees it: one arch of the open-circuit EMF. */
-export function archPoints(peakV: number, foldV: number, [x0, x1]: [number, number]): Point[] {
+export function archPoints(peakV: number, [x0, x1]: [number, number]): Point[] {
   const points: Point[] = [];
-  for (let k = 0; k <= 40; k++) {
-    const v = peakV * Math.sin((Math.PI * k) / 40);
-    points.push([x0 + (k / 40) * (x1 - x0), Math.max(v, foldV * 0)]);
-  }
+  for (let k = 0; k <= 40; k++) points.push([x0 + (k / 40) * (x1 - x0), peakV * Math.sin((Math.PI * k) / 40)]);
   return points;
+}
+
+/** A DC source: its open volts, all the way. */
+export function flatPoints(openV: number, [x0, x1]: [number, number]): Point[] {
+  return [
+    [x0, openV],
+    [x1, openV],
+  ];
 }
 
 export function pathOf(points: readonly Point[], y: (v: number) => number): string {

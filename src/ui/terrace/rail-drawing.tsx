@@ -1,10 +1,11 @@
+import { arrangementOf, dcSourceOf } from '@/core/design/source';
 import { bankRatedV } from '@/core/design/bank';
 import type { ReactNode } from 'react';
 import { BANDS, type Band, type Picture } from '@/core/judge/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { onRail } from '@/core/study/operating-point';
-import { archPoints, bandOf, pathOf, shortfallArea, type Columns } from '@/ui/terrace/geometry';
+import { archPoints, flatPoints, bandOf, pathOf, shortfallArea, type Columns } from '@/ui/terrace/geometry';
 import { Daylight } from './daylight';
 import type { RailScene } from './rail-scene';
 import { Tag } from './tag';
@@ -46,7 +47,8 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
   /** Words this far beyond a level, away from zero. */
   const beyond = (v: number, px: number) => (mirrored ? y(v) + px + 8 : y(v) - px);
   // A doubler's two cans share what stands at its node.
-  const canV = bankRatedV(design.reservoir) * (design.rectifier.kind === 'doubler' ? 2 : 1);
+  const canV = bankRatedV(design.reservoir) * (arrangementOf(design).stacked ? 2 : 1);
+  const arch = dcSourceOf(design) ? flatPoints : archPoints;
   const takes = (above: number, below: number) =>
     `${above >= below ? '−' : '+'}${formatQuantity(Math.abs(above - below), 'V', 2)}`;
 
@@ -65,13 +67,13 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
         <Slab x={cols.regulator} y={y} from={outV} to={point.rail.meanV} fill="url(#burn)" />
       )}
 
-      {/* Mains arch */}
+      {/* The source: an arch of the mains as the winding sees it, or direct volts */}
       <path
-        d={bandOf(archPoints(high.levels.openPeakV, 0, cols.mains), archPoints(low.levels.openPeakV, 0, cols.mains), y)}
+        d={bandOf(arch(high.levels.openPeakV, cols.mains), arch(low.levels.openPeakV, cols.mains), y)}
         fill="var(--volt-soft)"
       />
       {(['low', 'high', 'nominal'] as const).map((b) => (
-        <path key={b} d={pathOf(archPoints(scene[b].levels.openPeakV, 0, cols.mains), y)} {...lineStyle(b, band)} />
+        <path key={b} d={pathOf(arch(scene[b].levels.openPeakV, cols.mains), y)} {...lineStyle(b, band)} />
       ))}
 
       {/* From the winding to where the load hangs */}
@@ -197,7 +199,7 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
               />
               {!mirrored && (
                 <Tag x={cols.reservoir[0] + 4} y={y(canV) + 14} colour="var(--quiet)">
-                  {`${design.rectifier.kind === 'doubler' ? 'two cans' : 'can'} ${formatNominal(canV, 'V')}`}
+                  {`${arrangementOf(design).stacked ? 'two cans' : 'can'} ${formatNominal(canV, 'V')}`}
                 </Tag>
               )}
             </>

@@ -1,5 +1,6 @@
 import { withWindingVolts } from '@/core/design/winding-edit';
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
+import { sourceOhm, shiftedSource } from '@/core/parts/dc-source';
 import type { Design, FilterStep, Patch } from '@/core/design/design';
 import { bankWords, isSplit, windingWords } from '@/core/design/words';
 import type { Band, Picture } from '@/core/judge/picture';
@@ -8,12 +9,12 @@ import { DIODE_CLASSES, diodeClass } from '@/core/parts/diode';
 import { steppedOutput } from '@/core/design/regulator-edit';
 import { regulatorModel } from '@/core/parts/regulators';
 import { STANDARD_SECONDARY_V } from '@/core/parts/transformer';
-import { formatNominal, formatQuantity } from '@/core/quantity/format';
+import { capitalised, formatNominal, formatQuantity } from '@/core/quantity/format';
 import { E12, E6, stepInDecades, stepInList } from '@/core/quantity/preferred';
 
 /** What a station shows in its head and what the arrow keys do to it. `direction` is ±1, or ±10 with Shift. */
 export interface StationControl {
-  name: string;
+  name(design: Design): string;
   value(design: Design): string;
   /** A short second line from the solution. */
   reading(picture: Picture, band: Band): string;
@@ -62,41 +63,69 @@ const few = (direction: number) => (Math.abs(direction) >= 10 ? 4 * Math.sign(di
 
 export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
   mains: {
-    name: 'Mains',
-    value: (d) => formatNominal(d.mains.voltageRms, 'V'),
-    reading: (p) => `−${p.design.mains.lowPct}/+${p.design.mains.highPct} %`,
-    step: (d, direction) => ({ mains: { lowPct: Math.min(40, Math.max(0, d.mains.lowPct + direction)) } }),
+    name: (d) => capitalised(termsOf(d).source),
+    value: (d) =>
+      d.source.kind === 'mains'
+        ? formatNominal(d.mains.voltageRms, 'V')
+        : formatNominal(d.source.kind === 'battery' ? d.source.freshV : d.source.ratedV, 'V'),
+    reading: ({ design: { source, mains }, life }) =>
+      source.kind === 'mains'
+        ? `−${mains.lowPct}/+${mains.highPct} %`
+        : life
+          ? `lasts ${formatQuantity(life.hours, 'h')}`
+          : `±${source.kind === 'adapter' ? source.spreadPct : 0} %`,
+    step: ({ source, mains }, direction) => {
+      if (source.kind === 'mains') return { mains: { lowPct: Math.min(40, Math.max(0, mains.lowPct + direction)) } };
+      return { source: shiftedSource(source, 0.1 * direction) };
+    },
   },
   winding: {
-    name: 'Winding',
-    value: (d) => windingWords(d),
-    reading: (p) => formatNominal(p.design.transformer.ratedVA, 'VA'),
-    step: (d, direction) => withWindingVolts(d, stepInList(d.transformer.ratedV, STANDARD_SECONDARY_V, few(direction))),
+    name: (d) => (dcSourceOf(d) ? 'Inside it' : 'Winding'),
+    value: (d) => {
+      const dc = dcSourceOf(d);
+      return dc ? formatNominal(Number(sourceOhm(dc).toPrecision(3)), 'ohm') : windingWords(d);
+    },
+    reading: ({ design, points }, band) =>
+      dcSourceOf(design)
+        ? `gives ${formatQuantity(points[band].solution.windings[0]!.rmsA, 'A')}`
+        : formatNominal(design.transformer.ratedVA, 'VA'),
+    step: (d, direction) =>
+      dcSourceOf(d)
+        ? null
+        : withWindingVolts(d, stepInList(d.transformer.ratedV, STANDARD_SECONDARY_V, few(direction))),
   },
   rectifier: {
-    name: 'Rectifier',
-    value: (d) => ARRANGEMENTS[d.rectifier.kind].facts.name,
-    reading: (p) => diodeClass(p.design.rectifier.diode).name.split(',')[0]!.replace('bridge class ', ''),
+    name: (d) => (dcSourceOf(d) ? 'Reverse diode' : 'Rectifier'),
+    value: (d) => {
+      const dc = dcSourceOf(d);
+      if (!dc) return arrangementOf(d).facts.name;
+      return dc.reverseDiode ? capitalised(diodeClass(d.rectifier.diode).technology) : 'none';
+    },
+    reading: (p) =>
+      hasDiodes(p.design)
+        ? diodeClass(p.design.rectifier.diode).name.split(',')[0]!.replace('bridge class ', '')
+        : 'leads may be swapped',
     step: (d, direction) => {
+      if (!hasDiodes(d)) return null;
       const n = DIODE_CLASSES.findIndex((c) => c.id === d.rectifier.diode);
       const next = DIODE_CLASSES[Math.min(DIODE_CLASSES.length - 1, Math.max(0, n + few(direction)))]!;
       return { rectifier: { diode: next.id, rated: null } };
     },
   },
   before: {
-    name: 'Input filter',
+    name: () => 'Input filter',
     value: (d) => d.filter.before.map(stepWords).join(', '),
     reading: (p, band) => chokeReading(p, band, 'before'),
     step: (d, direction) => stepMainPart(d, 'before', direction),
   },
   after: {
-    name: 'Filter',
+    name: () => 'Filter',
     value: (d) => d.filter.after.map(stepWords).join(', '),
     reading: (p, band) => `ripple ${formatQuantity(p.points[band].rail.ripplePeakToPeakV, 'V')} p-p`,
     step: (d, direction) => stepMainPart(d, 'after', direction),
   },
   reservoir: {
-    name: 'Reservoir',
+    name: () => 'Reservoir',
     value: (d) => (d.reservoir.capacitanceF > 0 ? bankWords(d.reservoir) : 'none'),
     reading: (p, band) => {
       const { minV, maxV } = p.points[band].reservoir;
@@ -109,7 +138,7 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
     },
   },
   regulator: {
-    name: 'Regulator',
+    name: () => 'Regulator',
     value: (d) => regulatorModel(d.regulator)?.name ?? 'none',
     reading: (p, band) => {
       const { heat, watts } = p.points[band];
@@ -121,7 +150,7 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
     },
   },
   load: {
-    name: 'Load',
+    name: () => 'Load',
     value: (d) =>
       isSplit(d) && d.demand.negativeA !== null
         ? `${formatNominal(d.demand.outputA, 'A')}, ${formatNominal(d.demand.negativeA, 'A')}`

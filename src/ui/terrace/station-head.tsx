@@ -55,7 +55,7 @@ export function StationHead({ station, picture, band, left, width, height }: Pro
     <div
       role="slider"
       tabIndex={0}
-      aria-label={control.name}
+      aria-label={control.name(design)}
       aria-orientation="vertical"
       aria-valuenow={numeric(value)}
       aria-valuetext={`${value}. ${control.reading(picture, band)}`}
@@ -67,7 +67,7 @@ export function StationHead({ station, picture, band, left, width, height }: Pro
       onKeyDown={onKeyDown}
     >
       <div className="flex items-center gap-1 text-[13px] leading-4 text-quiet">
-        <span className="truncate">{control.name}</span>
+        <span className="truncate">{control.name(design)}</span>
         {worst && <StateSign state={worst.state} size={12} />}
       </div>
       <div

@@ -1,5 +1,6 @@
 'use client';
 
+import { arrangementOf, termsOf } from '@/core/design/source';
 import { bankRatedV } from '@/core/design/bank';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { mainsVolts } from '@/core/circuit/condition';
@@ -56,7 +57,7 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
   const { view } = useSession();
   const { design } = picture;
   const regulated = design.regulator.kind !== 'none';
-  const before = design.filter.before.length > 0 && design.rectifier.kind !== 'doubler';
+  const before = design.filter.before.length > 0 && !arrangementOf(design).stacked;
   const after = design.filter.after.length > 0;
   const plotBottom = height - EMBERS_PX;
   const { cols, axis, rails } = useMemo(() => {
@@ -70,7 +71,7 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
       ...lines.flatMap((l) => [l.levels.reservoirMinV, l.levels.outputMinV]),
     );
     const peak = Math.max(...rails.map((r) => Math.max(r.high.levels.openPeakV, r.high.levels.reservoirMaxV)));
-    const canV = bankRatedV(design.reservoir) * (design.rectifier.kind === 'doubler' ? 2 : 1);
+    const canV = bankRatedV(design.reservoir) * (arrangementOf(design).stacked ? 2 : 1);
     const ceiling = design.reservoir.capacitanceF > 0 && canV < 1.22 * peak ? canV : 0;
     const top = HEAD_PX + 14;
     const bottom = plotBottom - 8;
@@ -85,6 +86,7 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
   }, [picture, width, plotBottom, regulated, before, after, design]);
 
   const { y } = axis;
+  const say = termsOf(design);
   const split = rails.length === 2;
   const zero = y(0);
   const below = (v: number) => 2 * zero - y(v);
@@ -155,9 +157,11 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
       {stations.map(([s, [from, to]]) => (
         <StationHead key={s} station={s} picture={picture} band={band} left={from} width={to - from} height={HEAD_PX} />
       ))}
-      <Grip x={middle(cols.mains)} y={y(high.levels.openPeakV)} label="Drag high line" edit={drags.high} />
-      <Grip x={middle(cols.mains)} y={y(low.levels.openPeakV)} label="Drag low line" edit={drags.low} />
-      <Grip x={cols.winding[0] + 12} y={y(nominal.levels.openPeakV)} label="Drag the winding" edit={drags.winding} />
+      <Grip x={middle(cols.mains)} y={y(high.levels.openPeakV)} label={`Drag ${say.high}`} edit={drags.high} />
+      <Grip x={middle(cols.mains)} y={y(low.levels.openPeakV)} label={`Drag ${say.low}`} edit={drags.low} />
+      {drags.winding && (
+        <Grip x={cols.winding[0] + 12} y={y(nominal.levels.openPeakV)} label="Drag the winding" edit={drags.winding} />
+      )}
       {reservoirFitted && (
         <Grip x={frontValley[0]} y={y(frontValley[1])} label="Drag the reservoir" edit={drags.reservoir} />
       )}

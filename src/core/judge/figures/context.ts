@@ -1,10 +1,10 @@
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
-import { CONDITIONS } from '@/core/circuit/condition';
+import { arrangementOf } from '@/core/design/source';
+import { wordsOf } from '@/core/circuit/condition';
 import type { Figure, FigureInput } from '@/core/study/figure';
 import type { Unit } from '@/core/quantity/parse';
 import { levelsOf, type Band, type Picture } from '../picture';
 
-export const STEADY = 'Periodic steady state of transformer, diodes, reservoir and load, solved directly.';
+export const STEADY = 'Periodic steady state of source, diodes, reservoir and load, solved directly.';
 
 /** An input of a working. */
 export const of = (label: string, value: number, unit: Unit, origin?: FigureInput['origin']): FigureInput => ({
@@ -19,8 +19,8 @@ export function figureContext(picture: Picture, band: Band) {
   const { design } = picture;
   const point = picture.points[band];
   const { solution, winding } = point;
-  const { facts } = ARRANGEMENTS[design.rectifier.kind];
-  const condition = CONDITIONS[band].words;
+  const { facts } = arrangementOf(design);
+  const condition = wordsOf(design, band);
   const levels = levelsOf(point);
   const loadA = point.rail.loadMeanA;
   const { fullWave } = facts;

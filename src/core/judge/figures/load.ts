@@ -1,3 +1,4 @@
+import { dcSourceOf, termsOf } from '@/core/design/source';
 import type { Figure } from '@/core/study/figure';
 import { of, STEADY, type FigureContext } from './context';
 
@@ -31,10 +32,10 @@ export function loadFigures({ design, point, solution, simulated, formula }: Fig
       'Reaches the load',
       source > 0 ? (100 * point.watts.load) / source : 0,
       '%',
-      'load power / power from the winding’s EMF',
+      `load power / power from the EMF of the ${termsOf(design).winding}`,
       [of('load', point.watts.load, 'W', 'simulated'), of('from the EMF', source, 'W', 'simulated')],
       STEADY,
-      ['Core loss is not in it.'],
+      dcSourceOf(design) ? [] : ['Core loss is not in it.'],
     ),
   ];
 }

@@ -1,10 +1,12 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { wordsOf } from '@/core/circuit/condition';
 import type { Figure } from '@/core/study/figure';
+import { hasDiodes, termsOf } from '@/core/design/source';
 import { of, type FigureContext } from './context';
 
 /** The figures of the rectifier. */
 export function rectifierFigures({
   picture,
+  design,
   point,
   solution,
   facts,
@@ -12,6 +14,7 @@ export function rectifierFigures({
   loadA,
   simulated,
 }: FigureContext): Figure[] {
+  if (!hasDiodes(design)) return [];
   const diode = solution.diodes.reduce((a, b) => (b.meanA > a.meanA ? b : a));
   return [
     simulated('diode-mean', 'Mean, each diode', diode.meanA, 'A', 'mean of the diode current', [
@@ -22,7 +25,7 @@ export function rectifierFigures({
       'Taken at the crest',
       levels.terminalPeakV - levels.reservoirMaxV,
       'V',
-      'highest winding voltage while conducting − highest reservoir voltage',
+      `highest ${termsOf(design).winding} voltage while conducting − highest reservoir voltage`,
       [],
       {
         estimate: {
@@ -47,7 +50,7 @@ export function rectifierFigures({
       'A',
       'highest current of a start at the voltage peak',
       [of('I²t of the first cycle', picture.surge.i2t, 'A²s', 'simulated')],
-      { condition: CONDITIONS.surge.words },
+      { condition: wordsOf(design, 'surge') },
     ),
   ];
 }

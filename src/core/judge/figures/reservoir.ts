@@ -1,4 +1,4 @@
-import { CONDITIONS, capacitanceAt, esrOf, reservoirPlace } from '@/core/circuit/condition';
+import { CONDITIONS, capacitanceAt, esrOf, reservoirPlace, wordsOf } from '@/core/circuit/condition';
 import { typicalLeakage } from '@/core/parts/capacitor';
 import { hasChokeInput } from '@/core/design/filters';
 import type { Figure } from '@/core/study/figure';
@@ -74,7 +74,7 @@ export function reservoirFigures({
       'V',
       'highest reservoir voltage without load',
       [of('leakage', typicalLeakage(design.reservoir.capacitanceF, design.reservoir.ratedV), 'A', 'typical')],
-      { condition: CONDITIONS.idle.words },
+      { condition: wordsOf(design, 'idle') },
     ),
     formula(
       'reservoir-energy',

@@ -1,5 +1,5 @@
-import { CONDITIONS } from '@/core/circuit/condition';
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { arrangementOf, hasDiodes } from '@/core/design/source';
+import { wordsOf } from '@/core/circuit/condition';
 import { formatQuantity } from '@/core/quantity/format';
 import { otherDiodes } from '../cures';
 import type { Rule } from '../verdict';
@@ -13,7 +13,8 @@ export const bridgeHeat: Rule = {
   station: 'rectifier',
   advisory: true,
   find({ design, high }) {
-    const { rails } = ARRANGEMENTS[design.rectifier.kind];
+    if (!hasDiodes(design)) return null;
+    const { rails } = arrangementOf(design);
     const amps = rails * high.rail.loadMeanA;
     if (amps < 0.5 * FREE_AIR_A) return null;
     const watts = high.watts.rectifier;
@@ -24,7 +25,7 @@ export const bridgeHeat: Rule = {
         value: amps,
         unit: 'A',
         origin: 'simulated',
-        condition: CONDITIONS.high.words,
+        condition: wordsOf(design, 'high'),
         expression: 'mean load current, all rails',
         inputs: [{ label: 'lost in the diodes', value: watts, unit: 'W', origin: 'simulated' }],
         source: 'Periodic steady state; diode loss is the mean of v·i.',

@@ -1,4 +1,5 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { dcSourceOf } from '@/core/design/source';
+import { wordsOf } from '@/core/circuit/condition';
 import { inductanceAt } from '@/core/circuit/assemble';
 import type { Design, Edit } from '@/core/design/design';
 import { criticalInductanceH, hasChokeInput } from '@/core/design/filters';
@@ -27,7 +28,7 @@ export const chokeIdle: Rule = {
 };
 
 function chokeFinding(id: string, design: Design, point: OperatingPoint, when: string): Finding | null {
-  if (!hasChokeInput(design)) return null;
+  if (!hasChokeInput(design) || dcSourceOf(design)) return null;
   const at = design.filter.before.findIndex((s) => s.kind === 'choke');
   const part = design.filter.before[at]!;
   const choke = point.solution.elements[0]![at]!;
@@ -42,7 +43,7 @@ function chokeFinding(id: string, design: Design, point: OperatingPoint, when: s
       value: ceases ? choke.meanA - criticalA : choke.minA,
       unit: 'A',
       origin: 'simulated',
-      condition: CONDITIONS[point.condition].words,
+      condition: wordsOf(design, point.condition),
       expression: ceases
         ? `mean choke current − V/(3·ω·L), ${when}: how far it stays below the critical current`
         : `lowest choke current ${when}`,

@@ -1,4 +1,4 @@
-import { CONDITIONS, placedParts } from '@/core/circuit/condition';
+import { wordsOf, placedParts } from '@/core/circuit/condition';
 import type { Design, Edit } from '@/core/design/design';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { E12, stepInDecades } from '@/core/quantity/preferred';
@@ -27,7 +27,7 @@ export const chokeRating: Rule = {
         value: carries.rmsA,
         unit: 'A',
         origin: 'simulated',
-        condition: CONDITIONS.high.words,
+        condition: wordsOf(design, 'high'),
         expression: 'root of the mean square over the cycle',
         inputs: [
           { label: 'mean', value: carries.meanA, unit: 'A', origin: 'simulated' },

@@ -1,4 +1,5 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { arrangementKind, hasDiodes } from '@/core/design/source';
+import { wordsOf } from '@/core/circuit/condition';
 import { diodeOf } from '@/core/parts/diode';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { otherDiodes } from '../cures';
@@ -9,7 +10,8 @@ export const diodeAverage: Rule = {
   title: 'Diode mean current',
   station: 'rectifier',
   find({ design, high }) {
-    const fullWave = ['centre-tap', 'bridge', 'split-bridge', 'two-bridges'].includes(design.rectifier.kind);
+    if (!hasDiodes(design)) return null;
+    const fullWave = ['centre-tap', 'bridge', 'split-bridge', 'two-bridges'].includes(arrangementKind(design));
     const diode = diodeOf(design.rectifier);
     const meanA = Math.max(...high.solution.diodes.map((d) => d.meanA));
     return {
@@ -19,7 +21,7 @@ export const diodeAverage: Rule = {
         value: meanA,
         unit: 'A',
         origin: 'simulated',
-        condition: CONDITIONS.high.words,
+        condition: wordsOf(design, 'high'),
         expression: 'mean of the diode current over the cycle',
         inputs: [
           { label: 'load current', value: high.rail.loadMeanA, unit: 'A', origin: 'simulated' },

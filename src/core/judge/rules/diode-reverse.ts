@@ -1,5 +1,5 @@
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
-import { CONDITIONS } from '@/core/circuit/condition';
+import { arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
+import { wordsOf } from '@/core/circuit/condition';
 import { diodeOf } from '@/core/parts/diode';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { otherDiodes } from '../cures';
@@ -10,9 +10,14 @@ export const diodeReverse: Rule = {
   title: 'Diode reverse voltage',
   station: 'rectifier',
   find({ design, idle }) {
+    if (!hasDiodes(design)) return null;
+    const dc = dcSourceOf(design);
     const diode = diodeOf(design.rectifier);
-    const value = Math.max(...idle.solution.diodes.map((d) => d.peakReverseV));
-    const times = ARRANGEMENTS[design.rectifier.kind].facts.reversePeaks;
+    const times = arrangementOf(design).facts.reversePeaks;
+    // A DC source reverses only when its leads are swapped, while the reservoir is still charged.
+    const value = dc
+      ? Math.SQRT2 * idle.winding.voltageRms + idle.rail.inputMaxV
+      : Math.max(...idle.solution.diodes.map((d) => d.peakReverseV));
     const estimate = times * Math.SQRT2 * idle.winding.voltageRms;
     return {
       figure: {
@@ -21,11 +26,17 @@ export const diodeReverse: Rule = {
         value,
         unit: 'V',
         origin: 'simulated',
-        condition: CONDITIONS.idle.words,
-        expression: 'largest cathode-to-anode voltage of the cycle',
-        inputs: [{ label: 'open-circuit winding', value: idle.winding.voltageRms, unit: 'V', origin: 'formula' }],
+        condition: wordsOf(design, 'idle'),
+        expression: dc ? 'open volts, reversed, + charged reservoir' : 'largest cathode-to-anode voltage of the cycle',
+        inputs: [
+          dc
+            ? { label: 'open volts', value: Math.SQRT2 * idle.winding.voltageRms, unit: 'V', origin: 'formula' }
+            : { label: 'open-circuit winding', value: idle.winding.voltageRms, unit: 'V', origin: 'formula' },
+        ],
         source: 'Periodic steady state.',
-        assumes: ['No mains spikes: that is what the factor of two is kept for.'],
+        assumes: dc
+          ? ['The leads are swapped before the reservoir has drained.']
+          : ['No mains spikes: that is what the factor of two is kept for.'],
         estimate: {
           label: times === 1 ? 'the peak' : 'twice the peak',
           value: estimate,
@@ -33,11 +44,15 @@ export const diodeReverse: Rule = {
         },
       },
       limit: diode.reverseV,
-      limitSource: `Repetitive peak reverse voltage of the class; twice the computed peak is wanted for mains transients.`,
+      limitSource: dc
+        ? 'Repetitive peak reverse voltage of the class; a fifth is kept in hand.'
+        : 'Repetitive peak reverse voltage of the class; twice the computed peak is wanted for mains transients.',
       relation: 'at most',
-      wantedMargin: value,
+      wantedMargin: dc ? 0.2 * value : value,
       sentence: `${formatQuantity(value, 'V')} against ${formatNominal(diode.reverseV, 'V')}.`,
-      reason: 'A diode that breaks down backwards shorts the winding through its neighbour.',
+      reason: dc
+        ? 'A diode that breaks down backwards lets the swapped leads through after all.'
+        : 'A diode that breaks down backwards shorts the winding through its neighbour.',
     };
   },
   cures: (design) => otherDiodes(design),

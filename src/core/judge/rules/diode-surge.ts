@@ -1,4 +1,5 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { dcSourceOf, hasDiodes } from '@/core/design/source';
+import { wordsOf } from '@/core/circuit/condition';
 import { diodeOf } from '@/core/parts/diode';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { otherDiodes } from '../cures';
@@ -9,7 +10,8 @@ export const diodeSurge: Rule = {
   title: 'First surge',
   station: 'rectifier',
   find({ design, surge }) {
-    if (design.reservoir.capacitanceF <= 0) return null;
+    if (design.reservoir.capacitanceF <= 0 || !hasDiodes(design)) return null;
+    const dc = dcSourceOf(design);
     const diode = diodeOf(design.rectifier);
     const { mains, sections } = surge.network;
     const { winding } = sections[0]!;
@@ -21,11 +23,23 @@ export const diodeSurge: Rule = {
         value: surge.peakA,
         unit: 'A',
         origin: 'simulated',
-        condition: CONDITIONS.surge.words,
-        expression: 'highest diode current of a start at the peak of the mains voltage',
+        condition: wordsOf(design, 'surge'),
+        expression: dc
+          ? 'highest diode current after it is joined'
+          : 'highest diode current of a start at the peak of the mains voltage',
         inputs: [
-          { label: 'winding resistance, cold', value: loop, unit: 'ohm', origin: 'formula' },
-          { label: 'peak of the winding', value: Math.SQRT2 * winding.voltageRms, unit: 'V', origin: 'formula' },
+          {
+            label: dc ? 'resistance of the source' : 'winding resistance, cold',
+            value: loop,
+            unit: 'ohm',
+            origin: 'formula',
+          },
+          {
+            label: dc ? 'its open volts' : 'peak of the winding',
+            value: Math.SQRT2 * winding.voltageRms,
+            unit: 'V',
+            origin: 'formula',
+          },
           { label: 'I²t of the first cycle', value: surge.i2t, unit: 'A²s', origin: 'simulated' },
           {
             label: 'I²t the diode stands',
@@ -34,12 +48,16 @@ export const diodeSurge: Rule = {
             origin: 'typical',
           },
         ],
-        source: 'Switch-on from rest at 90°, copper at 20 °C, capacitance at its upper tolerance.',
-        assumes: ['The mains is stiff; wiring and leakage inductance would soften it a little.'],
+        source: dc
+          ? 'Joined from rest, capacitance at its upper tolerance.'
+          : 'Switch-on from rest at 90°, copper at 20 °C, capacitance at its upper tolerance.',
+        assumes: dc
+          ? ['Whatever current limit the source has is not counted on.']
+          : ['The mains is stiff; wiring and leakage inductance would soften it a little.'],
         estimate: {
-          label: 'peak over cold winding resistance',
+          label: dc ? 'open volts over resistance' : 'peak over cold winding resistance',
           value: (Math.SQRT2 * winding.voltageRms) / loop,
-          expression: '√2·V/R',
+          expression: dc ? 'V/R' : '√2·V/R',
         },
       },
       limit: diode.surgeA,
@@ -47,7 +65,9 @@ export const diodeSurge: Rule = {
       relation: 'at most',
       wantedMargin: 0.2 * diode.surgeA,
       sentence: `${formatQuantity(surge.peakA, 'A')} of ${formatNominal(diode.surgeA, 'A')} for half a cycle.`,
-      reason: 'An empty reservoir is a short. Only copper limits the first pulse, and it is coldest then.',
+      reason: dc
+        ? 'An empty reservoir is a short. Only the source’s own resistance limits the first pulse.'
+        : 'An empty reservoir is a short. Only copper limits the first pulse, and it is coldest then.',
     };
   },
   cures: (design) => otherDiodes(design),

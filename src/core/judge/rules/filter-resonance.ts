@@ -1,6 +1,6 @@
+import { arrangementOf } from '@/core/design/source';
 import { bankF } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { formatQuantity } from '@/core/quantity/format';
 import { biggerReservoir } from '../cures';
 import { largerChoke } from './choke-critical';
@@ -13,9 +13,9 @@ export const filterResonance: Rule = {
   station: 'before',
   find({ design }) {
     const pair = ringing(design);
-    if (!pair) return null;
+    if (!pair || design.source.kind === 'battery') return null;
     const value = 1 / (2 * Math.PI * Math.sqrt(pair.henry * pair.farad));
-    const ripple = design.mains.frequencyHz * (ARRANGEMENTS[design.rectifier.kind].facts.fullWave ? 2 : 1);
+    const ripple = design.mains.frequencyHz * (arrangementOf(design).facts.fullWave ? 2 : 1);
     return {
       station: pair.station,
       figure: {
@@ -47,7 +47,7 @@ export const filterResonance: Rule = {
 function ringing(design: Design): { henry: number; farad: number; station: 'before' | 'after' } | null {
   const { before, after } = design.filter;
   const first = before.find((s) => s.kind === 'choke');
-  if (first?.kind === 'choke' && design.reservoir.capacitanceF > 0 && design.rectifier.kind !== 'doubler') {
+  if (first?.kind === 'choke' && design.reservoir.capacitanceF > 0 && !arrangementOf(design).stacked) {
     return { henry: first.inductanceH, farad: bankF(design.reservoir), station: 'before' };
   }
   const at = after.findIndex((s) => s.kind === 'choke');

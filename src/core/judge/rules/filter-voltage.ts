@@ -1,4 +1,6 @@
-import { CONDITIONS, placedParts } from '@/core/circuit/condition';
+import { termsOf } from '@/core/design/source';
+import { openVoltsOf } from '@/core/study/open-volts';
+import { wordsOf, placedParts } from '@/core/circuit/condition';
 import type { Design, Edit } from '@/core/design/design';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { CAPACITOR_VOLTS, stepInList } from '@/core/quantity/preferred';
@@ -22,9 +24,9 @@ export const filterVoltage: Rule = {
         value: maxV,
         unit: 'V',
         origin: 'simulated',
-        condition: CONDITIONS.idle.words,
+        condition: wordsOf(design, 'idle'),
         expression: 'highest voltage of the cycle across it, output unloaded',
-        inputs: [{ label: 'open-circuit winding', value: idle.winding.voltageRms, unit: 'V', origin: 'formula' }],
+        inputs: [openVoltsOf(idle, termsOf(design).winding)],
         source: 'Periodic steady state.',
         assumes: [
           'No mains spikes.',

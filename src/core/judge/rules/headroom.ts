@@ -1,5 +1,5 @@
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
-import { CONDITIONS, capacitanceAt } from '@/core/circuit/condition';
+import { arrangementOf, dcSourceOf, termsOf } from '@/core/design/source';
+import { wordsOf, capacitanceAt } from '@/core/circuit/condition';
 import { regulatorModel } from '@/core/parts/regulators';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { neededV } from '@/core/study/operating-point';
@@ -15,24 +15,27 @@ export const headroom: Rule = {
   station: 'regulator',
   find(study) {
     const { design, low } = study;
+    const dc = dcSourceOf(design);
+    const title = dc ? `Headroom, ${termsOf(design).low}` : 'Headroom at low line';
     const needed = neededV(design);
     const model = regulatorModel(design.regulator);
     if (needed === null || !model) return null;
     const valley = low.rail.minV;
     const value = valley - needed;
-    const fullWaveFactor = ARRANGEMENTS[design.rectifier.kind].facts.fullWave ? 2 : 1;
-    const drops = ARRANGEMENTS[design.rectifier.kind].facts.diodesInPath;
+    const fullWaveFactor = arrangementOf(design).facts.fullWave ? 2 : 1;
+    const drops = arrangementOf(design).facts.diodesInPath;
     const c = capacitanceAt(design, 'aged');
     const sag = c > 0 ? low.rail.loadMeanA / (fullWaveFactor * design.mains.frequencyHz * c) : Infinity;
     const estimate = Math.SQRT2 * low.winding.voltageRms - drops - sag - needed;
     return {
+      title,
       figure: {
         id: 'headroom',
-        label: 'Headroom at low line',
+        label: title,
         value,
         unit: 'V',
         origin: 'simulated',
-        condition: CONDITIONS.low.words,
+        condition: wordsOf(design, 'low'),
         expression: 'lowest reservoir voltage − (output + dropout)',
         inputs: [
           { label: 'lowest reservoir voltage', value: valley, unit: 'V', origin: 'simulated' },
@@ -41,12 +44,14 @@ export const headroom: Rule = {
           { label: 'reservoir left by tolerance and age', value: c, unit: 'F', origin: 'formula' },
         ],
         source:
-          'Periodic steady state of transformer, diodes and reservoir; dropout at this current typical of the class, at the worse of a cold and a hot junction.',
+          'Periodic steady state of source, diodes and reservoir; dropout at this current typical of the class, at the worse of a cold and a hot junction.',
         assumes: [
-          'Copper warm, mains at its lower limit, a clean sine.',
+          dc
+            ? 'Its own resistance stays as given; a battery’s grows as it empties and in the cold.'
+            : 'Copper warm, mains at its lower limit, a clean sine.',
           'Reservoir at its lower tolerance and at the end of its life, ESR doubled.',
         ],
-        ...(Number.isFinite(estimate)
+        ...(Number.isFinite(estimate) && !dc
           ? {
               estimate: {
                 label: 'peak less 1 V a diode less I·t/C',
@@ -64,8 +69,9 @@ export const headroom: Rule = {
         value < 0
           ? `The valley falls ${formatQuantity(-value, 'V', 2)} short of the ${formatNominal(needed, 'V')} the regulator needs.`
           : `${formatQuantity(value, 'V', 2)} of the ${formatNominal(WANTED_V, 'V')} wanted above ${formatNominal(needed, 'V')}.`,
-      reason:
-        'Where the valley dips under output plus dropout, ripple passes straight to the load, a hundred times a second.',
+      reason: dc
+        ? 'Under output plus dropout the regulator lets go: the output sinks with its input and passes on every ripple.'
+        : 'Where the valley dips under output plus dropout, ripple passes straight to the load, a hundred times a second.',
     };
   },
   cures: (design) => [

@@ -1,3 +1,4 @@
+import { dcSourceOf } from '@/core/design/source';
 import { bankF } from '@/core/design/bank';
 import { regulatorModel } from '@/core/parts/regulators';
 import { formatQuantity } from '@/core/quantity/format';
@@ -15,7 +16,7 @@ export const holdUp: Rule = {
     const { design } = study;
     const needed = neededV(design);
     const model = regulatorModel(design.regulator);
-    if (needed === null || !model || design.reservoir.capacitanceF <= 0) return null;
+    if (needed === null || !model || dcSourceOf(design) || design.reservoir.capacitanceF <= 0) return null;
     const { minV, beforeMinV } = study.missed;
     const value = minV - needed;
     const charge =

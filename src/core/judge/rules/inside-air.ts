@@ -1,4 +1,4 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { wordsOf } from '@/core/circuit/condition';
 import type { Edit } from '@/core/design/design';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { boxKPerW, insideAir } from '@/core/study/heat';
@@ -26,7 +26,7 @@ export const insideAirRule: Rule = {
         value,
         unit: '°C',
         origin: 'formula',
-        condition: CONDITIONS[worst.condition].words,
+        condition: wordsOf(design, worst.condition),
         expression: 'room + watts inside / (k × outside area)',
         inputs: [
           { label: 'room', value: design.heat.ambientC, unit: '°C', origin: 'chosen' },

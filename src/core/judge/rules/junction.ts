@@ -1,4 +1,5 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { termsOf } from '@/core/design/source';
+import { wordsOf } from '@/core/circuit/condition';
 import type { Edit } from '@/core/design/design';
 import { REGULATOR_SIZES, regulatorSize } from '@/core/parts/regulators/fixed';
 import { regulatorModel } from '@/core/parts/regulators';
@@ -25,7 +26,7 @@ export const junction: Rule = {
         value: junctionC,
         unit: '°C',
         origin: 'formula',
-        condition: CONDITIONS[worst.condition].words,
+        condition: wordsOf(design, worst.condition),
         expression: `air + watts × (${chain.map((c) => c.label).join(' + ')})`,
         inputs: [
           { label: 'air at the sink', value: airC, unit: '°C', origin: 'formula' },
@@ -50,7 +51,7 @@ export const junction: Rule = {
       relation: 'at most',
       wantedMargin: 20,
       sentence: !low.settled
-        ? 'At low line it has no end: warmth adds to the dropout, the dropout to the warmth.'
+        ? `At ${termsOf(design).low} it has no end: warmth adds to the dropout, the dropout to the warmth.`
         : `${formatQuantity(junctionC, '°C')} with ${formatQuantity(watts, 'W')} to get rid of${worst === high ? '' : ' at its lowest output'}.`,
       reason: model.pass.safeA
         ? 'A transistor has no limit of its own: beyond this it dies, usually as a short to the output.'

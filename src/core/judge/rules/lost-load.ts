@@ -1,3 +1,4 @@
+import { termsOf } from '@/core/design/source';
 import { bankRatedV } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
 import { hasChokeInput } from '@/core/design/filters';
@@ -24,7 +25,7 @@ export const lostLoad: Rule = {
         value,
         unit: 'V',
         origin: 'simulated',
-        condition: 'high line, the load unplugged',
+        condition: `${termsOf(design).high}, the load unplugged`,
         expression: 'larger of the swing in ten cycles after the load goes and the idle voltage it settles at',
         inputs: [
           { label: 'before', value: study.lost.beforeV, unit: 'V', origin: 'simulated' },

@@ -1,6 +1,6 @@
 import { bankF } from '@/core/design/bank';
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
-import { CONDITIONS } from '@/core/circuit/condition';
+import { arrangementOf, termsOf } from '@/core/design/source';
+import { wordsOf } from '@/core/circuit/condition';
 import { regulatorModel } from '@/core/parts/regulators';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { rippleHz } from '@/core/study/operating-point';
@@ -13,8 +13,8 @@ export const outputRipple: Rule = {
   station: 'load',
   find({ design, low }) {
     const value = low.outputRippleVpp;
-    const { regulator, demand, reservoir, rectifier, mains } = design;
-    const period = 1 / (mains.frequencyHz * (ARRANGEMENTS[rectifier.kind].facts.fullWave ? 2 : 1));
+    const { regulator, demand, reservoir, mains } = design;
+    const period = 1 / (mains.frequencyHz * (arrangementOf(design).facts.fullWave ? 2 : 1));
     const inputRipple = low.rail.ripplePeakToPeakV;
     const model = regulatorModel(regulator);
     const regulated = model !== null;
@@ -27,7 +27,7 @@ export const outputRipple: Rule = {
         value,
         unit: 'V',
         origin: 'simulated',
-        condition: CONDITIONS.low.words,
+        condition: wordsOf(design, 'low'),
         expression: regulated
           ? 'reservoir ripple × rejection + what dropout lets through'
           : 'highest − lowest reservoir voltage of the cycle',
@@ -70,7 +70,7 @@ export const outputRipple: Rule = {
       reason:
         regulated && dip > 0
           ? 'The regulator lets go in the valleys; no rejection figure helps there.'
-          : 'It is what the load hears of the mains.',
+          : `It is what the load hears of the ${termsOf(design).source}.`,
     };
   },
   cures: (design) => [

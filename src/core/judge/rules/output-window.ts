@@ -1,4 +1,5 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { wordsOf } from '@/core/circuit/condition';
+import { termsOf } from '@/core/design/source';
 import type { Edit } from '@/core/design/design';
 import { REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
 import { regulatorModel } from '@/core/parts/regulators';
@@ -12,7 +13,9 @@ export const outputWindow: Rule = {
   title: 'Output within its window',
   station: 'load',
   find(study) {
-    const { demand, regulator } = study.design;
+    const { design } = study;
+    const { demand, regulator } = design;
+    const say = termsOf(design);
     const span = outputSpan(study);
     const below = (100 * (demand.outputV - span.minV)) / demand.outputV;
     const above = (100 * (span.maxV - demand.outputV)) / demand.outputV;
@@ -28,10 +31,10 @@ export const outputWindow: Rule = {
         unit: '%',
         origin: regulated ? 'formula' : 'simulated',
         condition: low
-          ? CONDITIONS.low.words
+          ? wordsOf(design, 'low')
           : regulated
             ? 'upper end of the regulator’s spread'
-            : CONDITIONS.idle.words,
+            : wordsOf(design, 'idle'),
         expression: 'largest of (asked − lowest) and (highest − asked), over asked',
         inputs: [
           { label: 'asked', value: demand.outputV, unit: 'V', origin: 'chosen' },
@@ -48,7 +51,9 @@ export const outputWindow: Rule = {
               ]
             : []),
         ],
-        source: regulated ? model.spreadSource : 'Lowest: low line, full load. Highest: high line, no load.',
+        source: regulated
+          ? model.spreadSource
+          : `Lowest: ${wordsOf(design, 'low')}. Highest: ${wordsOf(design, 'idle')}.`,
         assumes: regulated ? [] : ['The load may be taken away altogether.'],
       },
       limit: demand.tolerancePct,
@@ -57,7 +62,7 @@ export const outputWindow: Rule = {
       wantedMargin: Math.min(0.15 * demand.tolerancePct, 1),
       sentence: `${formatQuantity(span.minV, 'V')} to ${formatQuantity(span.maxV, 'V')} for ${formatNominal(demand.outputV, 'V')} ±${formatQuantity(demand.tolerancePct, '%')}.`,
       reason: low
-        ? 'Too low and the load misbehaves on a bad mains day.'
+        ? `Too low and the load misbehaves with the ${say.low === 'low line' ? 'mains at its lowest' : say.low}.`
         : 'Too high and the load may not survive being the only thing switched on.',
     };
   },

@@ -1,4 +1,4 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { wordsOf } from '@/core/circuit/condition';
 import type { Edit } from '@/core/design/design';
 import { aheadModel } from '@/core/parts/regulators/ahead';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
@@ -22,7 +22,7 @@ export const preRegulatorHolds: Rule = {
         value: headroomV,
         unit: 'V',
         origin: 'simulated',
-        condition: CONDITIONS.low.words,
+        condition: wordsOf(design, 'low'),
         expression: 'lowest reservoir voltage − (what it holds + its dropout)',
         inputs: [
           { label: 'lowest reservoir voltage', value: low.rail.minV, unit: 'V', origin: 'simulated' },
@@ -72,7 +72,7 @@ export const preRegulatorHeat: Rule = {
         value: junctionC,
         unit: '°C',
         origin: 'formula',
-        condition: CONDITIONS[worst.condition].words,
+        condition: wordsOf(design, worst.condition),
         expression: 'sink, or air, + its watts × its own chain',
         inputs: [
           { label: 'watts in it', value: watts, unit: 'W', origin: 'simulated' },

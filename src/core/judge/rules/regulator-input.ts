@@ -1,4 +1,6 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { termsOf } from '@/core/design/source';
+import { openVoltsOf } from '@/core/study/open-volts';
+import { wordsOf } from '@/core/circuit/condition';
 import { regulatorModel } from '@/core/parts/regulators';
 import { aheadModel } from '@/core/parts/regulators/ahead';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
@@ -12,6 +14,7 @@ export const regulatorInput: Rule = {
   find({ design, idle }) {
     const model = regulatorModel(design.regulator);
     if (!model) return null;
+    const say = termsOf(design);
     const ahead = aheadModel(design.preRegulator);
     // Behind a pre-regulator the part sees what that holds; the raw rail stands at the first of the two.
     const behind = ahead && idle.ahead ? Math.min(idle.ahead.holdsV, idle.rail.maxV) : idle.rail.maxV;
@@ -21,18 +24,18 @@ export const regulatorInput: Rule = {
     return {
       figure: {
         id: 'regulator-input',
-        label: 'Regulator input at high line, no load',
+        label: `Regulator input at ${say.high}, no load`,
         value,
         unit: 'V',
         origin: 'simulated',
-        condition: CONDITIONS.idle.words,
+        condition: wordsOf(design, 'idle'),
         expression: 'highest reservoir voltage of the cycle, output unloaded',
         inputs: [
-          { label: 'open-circuit winding', value: idle.winding.voltageRms, unit: 'V', origin: 'formula' },
+          openVoltsOf(idle, say.winding),
           { label: 'quiescent current', value: model.quiescentA, unit: 'A', origin: 'typical' },
         ],
         source: 'Periodic steady state with only the quiescent current drawn.',
-        assumes: ['The winding stands at its open-circuit voltage.', 'No mains spikes.'],
+        assumes: [`The ${say.winding} stands at its open-circuit voltage.`, 'No spikes.'],
       },
       limit,
       limitSource: first ? ahead.inputLimitSource : model.inputLimitSource,

@@ -1,5 +1,7 @@
 import { bankRatedV } from '@/core/design/bank';
-import { CONDITIONS } from '@/core/circuit/condition';
+import { dcSourceOf, termsOf } from '@/core/design/source';
+import { openVoltsOf } from '@/core/study/open-volts';
+import { mainsVolts, wordsOf } from '@/core/circuit/condition';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { reservoirVolts, transformerSize, windingVolts } from '../cures';
 import type { Rule } from '../verdict';
@@ -11,32 +13,37 @@ export const reservoirVoltage: Rule = {
   find({ design, idle }) {
     if (design.reservoir.capacitanceF <= 0) return null;
     const value = idle.rail.maxV;
+    const say = termsOf(design);
     const ratedV = bankRatedV(design.reservoir);
     return {
       figure: {
         id: 'reservoir-voltage',
-        label: 'Reservoir voltage at high line, no load',
+        label: `Reservoir voltage at ${say.high}, no load`,
         value,
         unit: 'V',
         origin: 'simulated',
-        condition: CONDITIONS.idle.words,
+        condition: wordsOf(design, 'idle'),
         expression: 'highest reservoir voltage of the cycle, output unloaded',
         inputs: [
-          { label: 'open-circuit winding', value: idle.winding.voltageRms, unit: 'V', origin: 'formula' },
+          openVoltsOf(idle, say.winding),
           {
-            label: 'mains',
-            value: design.mains.voltageRms * (1 + design.mains.highPct / 100),
+            label: say.source,
+            value: mainsVolts(design, 'high'),
             unit: 'V',
             origin: 'chosen',
           },
         ],
         source: 'Periodic steady state; only the can’s leakage and the regulator’s own current flow.',
-        assumes: ['The winding stands at its open-circuit voltage, not at the nameplate’s.', 'No mains spikes.'],
-        estimate: {
-          label: '√2 times the open-circuit volts',
-          value: Math.SQRT2 * idle.winding.voltageRms,
-          expression: '√2·V',
-        },
+        assumes: [`The ${say.winding} stands at its open-circuit voltage, not at the nameplate’s.`, 'No spikes.'],
+        ...(dcSourceOf(design)
+          ? {}
+          : {
+              estimate: {
+                label: '√2 times the open-circuit volts',
+                value: Math.SQRT2 * idle.winding.voltageRms,
+                expression: '√2·V',
+              },
+            }),
       },
       limit: ratedV,
       limitSource: design.reservoir.pair
@@ -45,8 +52,7 @@ export const reservoirVoltage: Rule = {
       relation: 'at most',
       wantedMargin: 0.15 * ratedV,
       sentence: `Idles at ${formatQuantity(value, 'V')} on ${design.reservoir.pair ? `two ${formatNominal(design.reservoir.ratedV, 'V')} cans in series` : `a ${formatNominal(ratedV, 'V')} can`}.`,
-      reason:
-        'With the load unplugged on a high-mains evening nothing pulls the peak down. An electrolytic over its voltage vents or bursts.',
+      reason: `With the load unplugged ${dcSourceOf(design) ? 'nothing pulls its open volts' : 'on a high-mains evening nothing pulls the peak'} down. An electrolytic over its voltage vents or bursts.`,
     };
   },
   cures: (design) => [

@@ -1,4 +1,4 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { wordsOf } from '@/core/circuit/condition';
 import { typicalRippleRating } from '@/core/parts/capacitor';
 import { formatQuantity } from '@/core/quantity/format';
 import { betterGrade, biggerReservoir, reservoirVolts } from '../cures';
@@ -21,7 +21,7 @@ export const rippleCurrent: Rule = {
         value: capacitor.rmsA,
         unit: 'A',
         origin: 'simulated',
-        condition: CONDITIONS.high.words,
+        condition: wordsOf(design, 'high'),
         expression: 'RMS of (rectifier current − load current) over the cycle',
         inputs: [
           { label: 'load current', value: high.rail.loadMeanA, unit: 'A', origin: 'simulated' },

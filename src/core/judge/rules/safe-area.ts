@@ -1,4 +1,4 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { wordsOf } from '@/core/circuit/condition';
 import type { Edit } from '@/core/design/design';
 import { regulatorModel } from '@/core/parts/regulators';
 import { PASS_TRANSISTORS } from '@/core/parts/transistor';
@@ -32,7 +32,7 @@ export const safeArea: Rule = {
         value: 100 * worst.used,
         unit: '%',
         origin: 'formula',
-        condition: CONDITIONS[worst.point.condition].words,
+        condition: wordsOf(design, worst.point.condition),
         expression: 'current through each / what it bears at the volts across it, case as warm as it gets',
         inputs: [
           { label: 'across it', value: worst.volts, unit: 'V', origin: 'simulated' },

@@ -1,4 +1,4 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { wordsOf } from '@/core/circuit/condition';
 import type { Edit } from '@/core/design/design';
 import { regulatorModel } from '@/core/parts/regulators';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
@@ -24,7 +24,7 @@ export const shortCircuit: Rule = {
         value: junctionC,
         unit: '°C',
         origin: 'formula',
-        condition: CONDITIONS.shorted.words,
+        condition: wordsOf(design, 'shorted'),
         expression: 'air + input × current into the short × (junction … air)',
         inputs: [
           { label: 'input', value: shorted.rail.meanV, unit: 'V', origin: 'simulated' },

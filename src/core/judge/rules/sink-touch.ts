@@ -1,4 +1,4 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { wordsOf } from '@/core/circuit/condition';
 import { TOUCH_LIMIT_C } from '@/core/parts/heatsink';
 import { formatQuantity } from '@/core/quantity/format';
 import { sinks } from '../cures';
@@ -20,7 +20,7 @@ export const sinkTouch: Rule = {
         value: sinkC,
         unit: '°C',
         origin: 'formula',
-        condition: CONDITIONS[worst.condition].words,
+        condition: wordsOf(design, worst.condition),
         expression:
           design.heat.sinkKPerW === null
             ? 'air + watts × (junction to air − junction to case)'

@@ -1,4 +1,5 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { hasDiodes } from '@/core/design/source';
+import { wordsOf } from '@/core/circuit/condition';
 import { diodeOf } from '@/core/parts/diode';
 import { formatQuantity } from '@/core/quantity/format';
 import { otherDiodes } from '../cures';
@@ -10,7 +11,7 @@ export const surgeHeating: Rule = {
   title: 'First surge, I²t',
   station: 'rectifier',
   find({ design, surge }) {
-    if (design.reservoir.capacitanceF <= 0) return null;
+    if (design.reservoir.capacitanceF <= 0 || !hasDiodes(design)) return null;
     const diode = diodeOf(design.rectifier);
     const limit = (diode.surgeA ** 2 * 0.5) / (2 * design.mains.frequencyHz);
     return {
@@ -20,7 +21,7 @@ export const surgeHeating: Rule = {
         value: surge.i2t,
         unit: 'A²s',
         origin: 'simulated',
-        condition: CONDITIONS.surge.words,
+        condition: wordsOf(design, 'surge'),
         expression: 'integral of the squared current over the first cycle',
         inputs: [
           { label: 'highest current', value: surge.peakA, unit: 'A', origin: 'simulated' },

@@ -1,5 +1,6 @@
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
-import { CONDITIONS, modelOf } from '@/core/circuit/condition';
+import { dcSourceOf } from '@/core/design/source';
+import { arrangementOf } from '@/core/design/source';
+import { wordsOf, modelOf } from '@/core/circuit/condition';
 import { windingCount } from '@/core/design/words';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { fullWave, transformerSize } from '../cures';
@@ -10,12 +11,13 @@ export const windingCurrent: Rule = {
   title: 'Winding current',
   station: 'winding',
   find({ design, high }) {
+    if (dcSourceOf(design)) return null;
     const model = modelOf(design);
     // A heater winding has wire of its own; what it takes from the core is in the apparent power.
     const feeding = high.solution.windings.slice(0, windingCount(design));
     const rmsA = Math.max(...feeding.map((w) => w.rmsA));
     const va = high.solution.windings.reduce((sum, w) => sum + w.voltAmpere, 0);
-    const factor = ARRANGEMENTS[design.rectifier.kind].facts.rmsFactor;
+    const factor = arrangementOf(design).facts.rmsFactor;
     const half = windingCount(design) === 2 ? 'each half of the winding' : 'the winding';
     return {
       figure: {
@@ -24,7 +26,7 @@ export const windingCurrent: Rule = {
         value: rmsA,
         unit: 'A',
         origin: 'simulated',
-        condition: CONDITIONS.high.words,
+        condition: wordsOf(design, 'high'),
         expression: 'root of the mean square of the winding current over the cycle',
         inputs: [
           { label: 'load current', value: high.rail.loadMeanA, unit: 'A', origin: 'simulated' },

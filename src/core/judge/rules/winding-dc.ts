@@ -1,4 +1,5 @@
-import { CONDITIONS, modelOf } from '@/core/circuit/condition';
+import { arrangementKind } from '@/core/design/source';
+import { wordsOf, modelOf } from '@/core/circuit/condition';
 import type { Edit } from '@/core/design/design';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { fullWave, transformerSize } from '../cures';
@@ -13,11 +14,12 @@ export const windingDc: Rule = {
   title: 'Direct current in the winding',
   station: 'winding',
   find({ design, nominal }) {
-    if (design.rectifier.kind !== 'half-wave' && design.rectifier.kind !== 'split-half-wave') return null;
+    const kind = arrangementKind(design);
+    if (kind !== 'half-wave' && kind !== 'split-half-wave') return null;
     const value = Math.abs(nominal.solution.windings[0]!.meanA);
     const { ratedA } = modelOf(design);
     const limit = ALLOWED * ratedA;
-    const split = design.rectifier.kind === 'split-half-wave';
+    const split = kind === 'split-half-wave';
     return {
       figure: {
         id: 'winding-dc',
@@ -25,7 +27,7 @@ export const windingDc: Rule = {
         value,
         unit: 'A',
         origin: 'simulated',
-        condition: CONDITIONS.nominal.words,
+        condition: wordsOf(design, 'nominal'),
         expression: 'mean of the winding current over the cycle',
         inputs: [
           { label: 'positive rail', value: nominal.rails[0]!.rail.loadMeanA, unit: 'A', origin: 'simulated' },
@@ -61,7 +63,7 @@ export const windingDc: Rule = {
   },
   cures: (design): Edit[] => [
     ...fullWave(design),
-    ...(design.rectifier.kind === 'split-half-wave'
+    ...(arrangementKind(design) === 'split-half-wave'
       ? [
           { label: 'Two bridges on two windings', patch: { rectifier: { kind: 'two-bridges' as const } } },
           { label: 'Split bridge on a centre tap', patch: { rectifier: { kind: 'split-bridge' as const } } },

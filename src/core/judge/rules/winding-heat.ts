@@ -1,4 +1,5 @@
-import { CONDITIONS } from '@/core/circuit/condition';
+import { dcSourceOf } from '@/core/design/source';
+import { wordsOf } from '@/core/circuit/condition';
 import { formatQuantity } from '@/core/quantity/format';
 import { copperHeat } from '@/core/study/copper-heat';
 import { transformerSize } from '../cures';
@@ -14,6 +15,7 @@ export const windingHeat: Rule = {
   station: 'winding',
   advisory: true,
   find({ design, high }) {
+    if (dcSourceOf(design)) return null;
     const heat = copperHeat(design, high);
     const limit = 105;
     const value = heat.settles ? heat.copperC : NO_REST_C;
@@ -24,7 +26,7 @@ export const windingHeat: Rule = {
         value,
         unit: '°C',
         origin: 'formula',
-        condition: CONDITIONS.high.words,
+        condition: wordsOf(design, 'high'),
         expression: 'air + (iron + copper loss at that temperature) × winding to air',
         inputs: [
           { label: 'air', value: heat.airC, unit: '°C', origin: 'formula' },

@@ -1,0 +1,21 @@
+import type { Figure } from '@/core/study/figure';
+
+/** A point of the checklist that knows the design. */
+export interface CheckPoint {
+  id: string;
+  text: string;
+  why: string;
+  /** 'wrong' is contradicted by the design, 'done' is seen from it, 'look' has to be looked at and ticked by a person. */
+  state: 'wrong' | 'done' | 'look';
+}
+
+export interface MainsReport {
+  figures: Figure[];
+  /** Null where no mains come in. */
+  primaryFuseA: number | null;
+  /** At the winding, or in the lead of a DC source. Null when a short of the winding blows the primary fuse by itself. */
+  secondaryFuseA: number | null;
+  /** A bleeder that makes it safe in time, ohm; null when none is needed. */
+  bleederOhm: number | null;
+  points: CheckPoint[];
+}

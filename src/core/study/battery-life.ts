@@ -1,0 +1,79 @@
+import { CONDITIONS, wordsOf } from '@/core/circuit/condition';
+import { dcSourceOf } from '@/core/design/source';
+import type { Design } from '@/core/design/design';
+import type { Figure } from './figure';
+import { neededV, operatingPoint } from './operating-point';
+
+/** How long a battery feeds a design. */
+export interface BatteryLife {
+  hours: number;
+  /** Share of its charge that is used by then, 0 to 1. */
+  used: number;
+  /** Open-circuit volts at which the supply lets go; null where it holds until the battery is given up. */
+  letsGoV: number | null;
+  /** Mean current drawn on the way, A. */
+  meanA: number;
+}
+
+const ROUNDS = 12;
+
+/**
+ * Runs a battery down: its volts fall evenly with the charge drawn, the lasting load draws it, and the supply lets go
+ * where at full load the input no longer holds the output. Null for other sources.
+ * @throws SolveError when a point on the way does not converge
+ */
+export function batteryLife(design: Design): BatteryLife | null {
+  const dc = dcSourceOf(design);
+  if (dc?.kind !== 'battery') return null;
+  const { demand } = design;
+  const least = neededV(design) ?? demand.outputV * (1 - demand.tolerancePct / 100);
+  const spare = (openV: number) =>
+    operatingPoint(design, CONDITIONS.nominal, undefined, { mainsV: openV }).rail.minV - least;
+  let stopV = dc.emptyV;
+  let letsGoV: number | null = null;
+  if (spare(dc.freshV) < 0) return { hours: 0, used: 0, letsGoV: dc.freshV, meanA: 0 };
+  if (spare(dc.emptyV) < 0) {
+    let high = dc.freshV;
+    for (let n = 0; n < ROUNDS; n++) {
+      const middle = (stopV + high) / 2;
+      if (spare(middle) < 0) stopV = middle;
+      else high = middle;
+    }
+    stopV = high;
+    letsGoV = high;
+  }
+  const used = (dc.freshV - stopV) / (dc.freshV - dc.emptyV);
+  const drawn = (openV: number) =>
+    operatingPoint(design, { ...CONDITIONS.nominal, load: 'lasting' }, undefined, { mainsV: openV }).solution
+      .windings[0]!.meanA;
+  // Time is charge over current; Simpson's rule over the charge, along which the volts fall evenly.
+  const perAmp = (1 / drawn(dc.freshV) + 4 / drawn((dc.freshV + stopV) / 2) + 1 / drawn(stopV)) / 6;
+  return { hours: dc.capacityAh * used * perAmp, used, letsGoV, meanA: 1 / perAmp };
+}
+
+/** The hours as a figure with its working. */
+export function lifeFigure(design: Design, life: BatteryLife): Figure {
+  const dc = dcSourceOf(design)!;
+  return {
+    id: 'battery-life',
+    label: 'Lasts',
+    value: life.hours,
+    unit: 'h',
+    origin: 'simulated',
+    condition: wordsOf(design, { ...CONDITIONS.nominal, state: 'lasting load' }),
+    expression: 'charge used / mean current',
+    inputs: [
+      { label: 'holds', value: dc.kind === 'battery' ? dc.capacityAh : 0, unit: 'Ah', origin: 'chosen' },
+      { label: 'used by then', value: 100 * life.used, unit: '%', origin: 'simulated' },
+      { label: 'mean current', value: life.meanA, unit: 'A', origin: 'simulated' },
+      ...(life.letsGoV === null
+        ? []
+        : [{ label: 'lets go at open', value: life.letsGoV, unit: 'V' as const, origin: 'simulated' as const }]),
+    ],
+    source: 'Steady states along the discharge.',
+    assumes: [
+      'Its volts fall evenly with the charge drawn; real cells fall fast, then slowly, then fast.',
+      'Capacity as printed: large currents and cold leave less.',
+    ],
+  };
+}

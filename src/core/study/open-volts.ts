@@ -1,0 +1,13 @@
+import type { FigureInput } from './figure';
+import type { OperatingPoint } from './operating-point';
+
+/** Open-circuit volts of what feeds the diodes, as the input of a working: RMS of a winding, plain of a DC source. */
+export function openVoltsOf({ winding, network }: OperatingPoint, name: string): FigureInput {
+  const direct = network.sections[0]!.rectifier.kind === 'direct';
+  return {
+    label: `open-circuit ${name}`,
+    value: direct ? Math.SQRT2 * winding.voltageRms : winding.voltageRms,
+    unit: 'V',
+    origin: 'formula',
+  };
+}

@@ -1,0 +1,46 @@
+import { dcSourceOf } from '@/core/design/source';
+import type { Design } from '@/core/design/design';
+import { openVolts } from '@/core/parts/dc-source';
+import { DIODE_CLASSES, type DiodeClass } from '@/core/parts/diode';
+import type { Way } from './regulator-schools';
+
+/** How much above the load and the volts a diode in the lead is chosen. */
+const CURRENT_SPARE = 1.3;
+const REVERSE_SPARE = 2.4;
+
+/** The cheapest diode of a technology that bears the load and, with a charged reservoir behind it, swapped leads. */
+function smallest(technology: DiodeClass['technology'], amps: number, volts: number): DiodeClass | undefined {
+  return DIODE_CLASSES.filter(
+    (d) => d.technology === technology && d.averageA >= CURRENT_SPARE * amps && d.reverseV >= REVERSE_SPARE * volts,
+  ).sort((a, b) => a.priceEur - b.priceEur)[0];
+}
+
+/** No diode, a Schottky, a silicon one in the lead of a DC source; none of it for a design fed from the mains. */
+export function reverseDiodeWays(design: Design): Way[] {
+  const dc = dcSourceOf(design);
+  if (!dc) return [];
+  const volts = openVolts(dc, 'high');
+  const fitted = (technology: DiodeClass['technology'], creed: string): Way[] => {
+    const diode = smallest(technology, design.demand.outputA, volts);
+    return diode
+      ? [
+          {
+            id: technology,
+            name: diode.name.split(',')[0]!,
+            creed,
+            patch: { source: { ...dc, reverseDiode: true }, rectifier: { diode: diode.id, rated: null } },
+          },
+        ]
+      : [];
+  };
+  return [
+    {
+      id: 'none',
+      name: 'No diode',
+      creed: 'Every volt reaches the regulator, and so does every swapped lead: for keyed plugs only.',
+      patch: { source: { ...dc, reverseDiode: false } },
+    },
+    ...fitted('Schottky', 'Costs about a third of a volt; leaks a little backwards when it is hot.'),
+    ...fitted('silicon', 'Costs most of a volt, stands anything, costs nothing.'),
+  ];
+}

@@ -1,0 +1,111 @@
+'use client';
+
+import type { ReactNode } from 'react';
+import { FIELD_LIMITS } from '@/core/design/limits';
+import { DC_SOURCES, type DcSource } from '@/core/parts/dc-source';
+import { formatQuantity } from '@/core/quantity/format';
+import { E12, E6 } from '@/core/quantity/preferred';
+import { ChoiceField } from '@/ui/choice-field';
+import { QuantityField } from '@/ui/quantity-field';
+import { useDesign, useEdit } from '@/ui/session';
+import { by, inDecades } from './stepping';
+
+/** Where the energy comes from: the mains, or one of the DC sources. What belongs to the other is kept. */
+export function SourceChoice(): ReactNode {
+  const { source } = useDesign();
+  const edit = useEdit();
+  const preset = DC_SOURCES.find((p) => p.source.kind === source.kind && sameSource(p.source, source as DcSource));
+  return (
+    <ChoiceField
+      label="Fed from"
+      value={source.kind === 'mains' ? 'mains' : (preset?.id ?? 'own')}
+      options={[
+        { value: 'mains', label: 'Mains and transformer' },
+        ...DC_SOURCES.map((p) => ({ value: p.id, label: p.name })),
+        ...(source.kind === 'mains' || preset
+          ? []
+          : [{ value: 'own', label: source.kind === 'battery' ? 'own battery' : 'own adapter' }]),
+      ]}
+      onChange={(id: string) => {
+        const chosen = DC_SOURCES.find((p) => p.id === id);
+        if (chosen) edit({ source: chosen.source });
+        else if (id === 'mains') edit({ source: { kind: 'mains' } });
+      }}
+    />
+  );
+}
+
+function sameSource(a: DcSource, b: DcSource): boolean {
+  return Object.entries(a).every(([key, value]) => key === 'reverseDiode' || b[key as keyof DcSource] === value);
+}
+
+/** The values of a DC source. */
+export function DcSourceFields({ source }: { source: DcSource }): ReactNode {
+  const edit = useEdit();
+  if (source.kind === 'battery') {
+    const set = (part: Partial<typeof source>) => edit({ source: { ...source, ...part } });
+    const { freshV, emptyV } = source;
+    return (
+      <>
+        <QuantityField
+          path="source.freshV"
+          value={freshV}
+          step={by(0.1)}
+          check={(v) => (v <= emptyV ? `Has to be above the ${formatQuantity(emptyV, 'V')} it is given up at.` : null)}
+          onCommit={(v) => set({ freshV: v! })}
+        />
+        <QuantityField
+          path="source.emptyV"
+          value={emptyV}
+          step={by(0.1)}
+          check={(v) => (v >= freshV ? `Has to be below the ${formatQuantity(freshV, 'V')} it has fresh.` : null)}
+          onCommit={(v) => set({ emptyV: v! })}
+        />
+        <QuantityField
+          path="source.resistanceOhm"
+          value={source.resistanceOhm}
+          step={inDecades(E12)}
+          onCommit={(v) => set({ resistanceOhm: v! })}
+        />
+        <QuantityField
+          path="source.capacityAh"
+          value={source.capacityAh}
+          step={inDecades(E6)}
+          onCommit={(v) => set({ capacityAh: v! })}
+        />
+      </>
+    );
+  }
+  const set = (part: Partial<typeof source>) => edit({ source: { ...source, ...part } });
+  return (
+    <>
+      <QuantityField path="source.ratedV" value={source.ratedV} step={by(1)} onCommit={(v) => set({ ratedV: v! })} />
+      <QuantityField
+        path="source.ratedA"
+        value={source.ratedA}
+        step={inDecades(E12)}
+        onCommit={(v) => set({ ratedA: v! })}
+      />
+      <QuantityField path="source.idlePct" value={source.idlePct} step={by(5)} onCommit={(v) => set({ idlePct: v! })} />
+      <QuantityField
+        path="source.spreadPct"
+        value={source.spreadPct}
+        step={by(1)}
+        onCommit={(v) => set({ spreadPct: v! })}
+      />
+      <QuantityField
+        path="source.rippleVpp"
+        value={source.rippleVpp}
+        step={by(0.1)}
+        onCommit={(v) => set({ rippleVpp: v! })}
+      />
+      <QuantityField
+        path="source.limitA"
+        value={source.limitA}
+        placeholder={FIELD_LIMITS['source.limitA'].optional}
+        step={inDecades(E12)}
+        onCommit={(v) => set({ limitA: v })}
+      />
+    </>
+  );
+}

@@ -1,0 +1,196 @@
+import { networkOf, CONDITIONS, wordsOf } from '@/core/circuit/condition';
+import { applyPatch, type Design } from '@/core/design/design';
+import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';
+import { arrangementWords, isSplit } from '@/core/design/words';
+import { readDesign } from '@/core/design/schema';
+import { judge } from '@/core/judge/judge';
+import { pictureOf } from '@/core/judge/picture';
+import { openVolts, type Battery, type DcAdapter } from '@/core/parts/dc-source';
+import { diodeClass } from '@/core/parts/diode';
+import { solveDip, solveStart } from '@/core/solve/transient';
+import { batteryLife } from '@/core/study/battery-life';
+import { operatingPoint } from '@/core/study/operating-point';
+import { studyDesign } from '@/core/study/study';
+
+const LEAD: Battery = {
+  kind: 'battery',
+  freshV: 13,
+  emptyV: 11,
+  resistanceOhm: 0.05,
+  capacityAh: 7,
+  reverseDiode: false,
+};
+const PLAIN: DcAdapter = {
+  kind: 'adapter',
+  ratedV: 12,
+  ratedA: 1,
+  idlePct: 40,
+  spreadPct: 10,
+  rippleVpp: 0,
+  limitA: null,
+  reverseDiode: false,
+};
+
+/** An unregulated design with a constant-current load behind a DC source. */
+function plain(source: Design['source'], outputA = 1): Design {
+  const ask = { outputV: 12, outputA, tolerancePct: 30, rippleVpp: 1, kind: 'current' as const };
+  return applyPatch(blankDesign('Logger', ask, MAINS_PRESETS[0]!.mains), { source });
+}
+
+const LEAKS = 1e-4;
+
+describe('a DC source in place of mains and transformer', () => {
+  test('without a diode the rail is the open volts less what the resistance takes', () => {
+    const rail = operatingPoint(plain(LEAD), 'nominal').rail;
+    expect(Math.abs(rail.meanV - (12 - 0.05))).toBeLessThan(LEAKS);
+    expect(rail.ripplePeakToPeakV).toBeLessThan(1e-6);
+  });
+
+  test('a diode takes what its law says at that current, and its watts are volts times amperes', () => {
+    const design = applyPatch(plain({ ...LEAD, reverseDiode: true }), { rectifier: { diode: 'sk-3a' } });
+    const point = operatingPoint(design, 'nominal');
+    const { law } = diodeClass('sk-3a');
+    const amps = point.solution.windings[0]!.meanA;
+    const thermalV = (1.380649e-23 * (273.15 + law.temperatureC)) / 1.602176634e-19;
+    const drop =
+      law.emissionCoefficient * thermalV * Math.log1p(amps / law.saturationCurrentA) + amps * law.seriesResistanceOhm;
+    expect(point.rail.meanV).toBeCloseTo(12 - 0.05 * amps - drop, 4);
+    expect(point.watts.rectifier).toBeCloseTo(drop * amps, 4);
+    expect(drop).toBeGreaterThan(0.25);
+    expect(drop).toBeLessThan(0.4);
+  });
+
+  test('an adapter stands at its plate when its plate’s current is drawn, and far above it idle', () => {
+    const loaded = operatingPoint(plain(PLAIN, 1), 'nominal').rail.meanV;
+    const idle = operatingPoint(plain(PLAIN, 1), 'nominalIdle').rail.meanV;
+    expect(Math.abs(loaded - 12)).toBeLessThan(1e-3);
+    expect(Math.abs(idle - 16.8)).toBeLessThan(1e-3);
+    expect(openVolts(PLAIN, 'low')).toBeCloseTo(0.9 * 16.8, 9);
+  });
+
+  test('ripple of an adapter reaches the rail as far as its resistance and the reservoir let it', () => {
+    const none = applyPatch(plain({ ...PLAIN, rippleVpp: 1.5 }), { reservoir: { capacitanceF: 0 } });
+    // No reservoir: all of it stands on the rail, swinging about the same mean.
+    const bare = operatingPoint(none, 'nominal').rail;
+    expect(bare.ripplePeakToPeakV).toBeCloseTo(1.5, 2);
+    expect(bare.meanV).toBeCloseTo(12, 3);
+    // With one: a divider of 4.8 ohm and 2200 uF at 100 Hz, the load drawing a constant current.
+    const held = operatingPoint(plain({ ...PLAIN, rippleVpp: 1.5 }), 'nominal').rail.ripplePeakToPeakV;
+    const wRC = 2 * Math.PI * 100 * 4.8 * 2200e-6;
+    expect(held).toBeGreaterThan((0.95 * 1.5) / Math.hypot(1, wRC));
+    expect(held).toBeLessThan((1.6 * 1.5) / Math.hypot(1, wRC));
+  });
+
+  test('joined to an empty reservoir only its resistance limits the current', () => {
+    const design = applyPatch(plain(LEAD), { reservoir: { esrOhm: 0 } });
+    const { start } = solveStart(networkOf(design, CONDITIONS.surge), 1, 0);
+    expect(start!.peakDiodeA / (13 / 0.05)).toBeCloseTo(1, 2);
+  });
+
+  test('behind its diode the reservoir holds while a contact lets go', () => {
+    const design = applyPatch(plain({ ...LEAD, reverseDiode: true }, 0.1), { rectifier: { diode: 'sk-3a' } });
+    const network = networkOf(design, CONDITIONS.nominal);
+    const { dip } = solveDip(network, { missingCycles: 1, cycles: 2, atCycle: 0 }, {});
+    // 0.1 A for 20 ms out of 2200 uF.
+    expect(dip!.beforeMinV - dip!.minV).toBeCloseTo((0.1 * 0.02) / 2200e-6, 1);
+  });
+});
+
+describe('how long a battery lasts', () => {
+  test('a current that never changes: charge over current', () => {
+    const life = batteryLife(plain(LEAD, 0.5))!;
+    expect(life.letsGoV).toBeNull();
+    expect(life.used).toBe(1);
+    expect(life.hours).toBeCloseTo(7 / 0.5, 1);
+  });
+
+  test('a regulator lets go where the battery, less its drops, no longer gives what it needs', () => {
+    const design = applyPatch(plain({ ...LEAD, emptyV: 9 }, 0.2), {
+      demand: { outputV: 8 },
+      regulator: { kind: 'low-dropout', part: 'ldo-800', outputV: 10, boardCm2: 6 },
+    });
+    const life = batteryLife(design)!;
+    const { neededV } = pictureOf(design).picture;
+    expect(life.letsGoV).toBeCloseTo(neededV! + 0.05 * 0.205, 2);
+    expect(life.used).toBeCloseTo((13 - life.letsGoV!) / 4, 2);
+    expect(life.hours).toBeCloseTo((7 * life.used) / 0.205, 1);
+  });
+
+  test('more resistance or more load never lasts longer', () => {
+    const hours = (outputA: number, resistanceOhm: number) =>
+      batteryLife(
+        applyPatch(plain({ ...LEAD, emptyV: 9, resistanceOhm }, outputA), {
+          regulator: { kind: 'low-dropout', part: 'ldo-800', outputV: 10, boardCm2: 6 },
+        }),
+      )!.hours;
+    expect(hours(0.3, 0.05)).toBeLessThan(hours(0.2, 0.05));
+    expect(hours(0.2, 1)).toBeLessThan(hours(0.2, 0.05));
+  });
+});
+
+describe('what is said of it', () => {
+  const regulated = (source: Design['source']) =>
+    applyPatch(plain(source, 0.2), {
+      demand: { outputV: 5, tolerancePct: 5 },
+      regulator: { kind: 'low-dropout', part: 'ldo-800', outputV: 5, boardCm2: 6 },
+    });
+
+  test('no verdict speaks of windings, transformers or the line', () => {
+    for (const source of [LEAD, { ...PLAIN, rippleVpp: 1 }, { ...LEAD, reverseDiode: true }]) {
+      for (const v of judge(studyDesign(regulated(source)))) {
+        const text = [v.title, v.sentence, v.reason, v.limitSource, v.figure.label, v.figure.condition].join(' | ');
+        expect(text).not.toMatch(/winding|transformer|\bline\b|mains/i);
+      }
+    }
+  });
+
+  test('swapped leads are told, and a diode is the cure that is offered', () => {
+    const bare = judge(studyDesign(regulated(LEAD))).find((v) => v.id === 'reverse-polarity')!;
+    expect(bare.state).toBe('tight');
+    expect(bare.figure.value).toBe(13);
+    const guarded = judge(studyDesign(regulated({ ...LEAD, reverseDiode: true }))).find(
+      (v) => v.id === 'reverse-polarity',
+    )!;
+    expect(guarded.state).toBe('holds');
+  });
+
+  test('an adapter too small fails, with its plate as the limit', () => {
+    const v = judge(studyDesign(regulated({ ...PLAIN, ratedA: 0.1 }))).find((x) => x.id === 'source-current')!;
+    expect(v.state).toBe('fails');
+    expect(v.limit).toBe(0.1);
+    expect(v.figure.value).toBeGreaterThan(0.2);
+  });
+
+  test('the board copper decides how warm the small part gets, and more of it helps', () => {
+    const junction = (boardCm2: number) =>
+      operatingPoint(
+        applyPatch(regulated(LEAD), { regulator: { kind: 'low-dropout', part: 'ldo-800', outputV: 5, boardCm2 } }),
+        'high',
+      ).heat!.junctionC;
+    // (13 V less its drops, less 5 V) at 0.2 A, 58 K/W at 6 cm2.
+    expect(junction(6) - 40).toBeCloseTo(58 * (7.99 * 0.2 + 12.99 * 0.005), 0);
+    expect(junction(25)).toBeLessThan(junction(6) - 25);
+  });
+
+  test('it is named in words, has one rail, and keeps what was chosen for the mains', () => {
+    const split = applyPatch(plain({ kind: 'mains' }), { rectifier: { kind: 'split-bridge' } });
+    expect(isSplit(split)).toBe(true);
+    const fed = applyPatch(split, { source: LEAD });
+    expect(isSplit(fed)).toBe(false);
+    expect(arrangementWords(fed)).toMatch(/battery/);
+    expect(wordsOf(fed, 'low')).toBe('empty battery, full load, aged reservoir');
+    expect(applyPatch(fed, { source: { kind: 'mains' } })).toEqual(split);
+  });
+
+  test('a file from before it knew sources is read as fed from the mains; a battery that rises is refused', () => {
+    const { source: _gone, ...old } = plain({ kind: 'mains' });
+    void _gone;
+    const read = readDesign({ ...old, version: 4 });
+    expect(read.ok && read.design.source).toEqual({ kind: 'mains' });
+    const bad = readDesign(plain({ ...LEAD, emptyV: 14 }));
+    expect(!bad.ok && bad.fault).toEqual({
+      path: 'source.emptyV',
+      sentence: expect.stringContaining('below the fresh volts'),
+    });
+  });
+});
