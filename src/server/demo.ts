@@ -187,7 +187,7 @@ export function demoDesigns(): Design[] {
         capacityAh: 7,
         reverseDiode: true,
       },
-      rectifier: { ...logger.rectifier, diode: 'sk-1a' },
+      rectifier: { ...logger.rectifier, diode: 'sk-3a' },
       reservoir: { ...logger.reservoir, capacitanceF: 470e-6, ratedV: 25 },
       regulator: { kind: 'low-dropout', part: 'ldo-800', outputV: 5, boardCm2: 6 },
       heat: { ...logger.heat, ambientC: 35, box: 'closed', boxCm2: 400, sinkOutside: false },

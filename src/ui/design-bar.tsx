@@ -42,7 +42,7 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
     ['Heat', `/design/${id}/heat`],
     ['Worst case', `/design/${id}/worst`],
     ['Parts', `/design/${id}/parts`],
-    ['Mains side', `/design/${id}/mains`],
+    [design.source.kind === 'mains' ? 'Mains side' : 'Source side', `/design/${id}/mains`],
     ['Bench', `/design/${id}/bench`],
     ['Sheet', `/design/${id}/sheet`],
   ] as const;

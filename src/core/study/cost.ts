@@ -30,8 +30,8 @@ export function typicalCost(design: Design): number {
   );
 }
 
-/** Transformer and heater winding, or the DC source in their place. */
-function feedCost(design: Design): number {
+/** Transformer and heater winding, or the DC source in their place, EUR typical. */
+export function feedCost(design: Design): number {
   const dc = dcSourceOf(design);
   if (dc) return typicalSourcePrice(dc);
   const { transformer, heater } = design;

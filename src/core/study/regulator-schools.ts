@@ -2,6 +2,7 @@ import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { regulatorOfKind } from '@/core/design/regulator-edit';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { regulatorModel } from '@/core/parts/regulators';
+import { feedCost } from './cost';
 import { lossesOf } from './losses';
 import { studyDesign, studyWithHeat, type Study } from './study';
 
@@ -89,35 +90,42 @@ export interface Technology {
   verdict: string;
 }
 
-/** Efficiency, weight, price and ripple of ordinary bought converters. */
-const SWITCHING = { efficiency: 0.86, kgPerW: 0.004, baseKg: 0.12, eurPerW: 0.28, baseEur: 9, rippleV: 0.05 };
+/** Efficiency, weight, price and ripple of ordinary bought converters: fed from the mains, or a module behind a DC source. */
+const SWITCHING = {
+  mains: { efficiency: 0.86, kgPerW: 0.004, baseKg: 0.12, eurPerW: 0.28, baseEur: 9, rippleV: 0.05 },
+  dc: { efficiency: 0.88, kgPerW: 0.001, baseKg: 0.02, eurPerW: 0.1, baseEur: 3, rippleV: 0.05 },
+};
 
 export function technologies(design: Design, costEur: number): Technology {
   const study = studyDesign(design);
   const { nominal, low } = study;
+  const dc = design.source.kind !== 'mains';
+  const bought = SWITCHING[dc ? 'dc' : 'mains'];
   const losses = lossesOf(design, nominal.watts);
   const deliveredW = nominal.watts.load;
-  const switchingLostW = deliveredW * (1 / SWITCHING.efficiency - 1) + 0.3;
+  const switchingLostW = deliveredW * (1 / bought.efficiency - 1) + 0.3;
   const sinkKg = design.heat.sinkKPerW === null ? 0 : (50 / design.heat.sinkKPerW) ** 2 * 0.2 * 2.7e-3;
-  const quiet = design.demand.rippleVpp < SWITCHING.rippleV;
+  const quiet = design.demand.rippleVpp < bought.rippleV;
   const share = losses.totalW / Math.max(deliveredW, 1e-9);
   const verdict = quiet
     ? 'Linear is right here: a converter’s ripple is more than this load allows, and filtering it is a project of its own.'
     : deliveredW > 60
       ? 'Told honestly: for this load a bought converter is lighter, cooler and cheaper. Build linear for the joy, the quiet or the repair.'
       : share > 1.2
-        ? 'Linear burns more than it delivers here; where hum and noise do not matter a converter makes more sense.'
+        ? dc
+          ? 'Linear burns more than it delivers here: a converter would make the source last longer, where its noise does not matter.'
+          : 'Linear burns more than it delivers here; where hum and noise do not matter a converter makes more sense.'
         : 'Both make sense: linear is heavier and warmer, quiet, simple and repairable.';
   return {
     deliveredW,
     linearLostW: losses.totalW,
     switchingLostW,
-    linearKg: 0.25 + 0.017 * design.transformer.ratedVA + sinkKg,
-    switchingKg: SWITCHING.baseKg + SWITCHING.kgPerW * deliveredW,
-    linearEur: costEur,
-    switchingEur: SWITCHING.baseEur + SWITCHING.eurPerW * deliveredW,
+    linearKg: (dc ? 0.05 : 0.25 + 0.017 * design.transformer.ratedVA) + sinkKg,
+    switchingKg: bought.baseKg + bought.kgPerW * deliveredW,
+    linearEur: costEur - (dc ? feedCost(design) : 0),
+    switchingEur: bought.baseEur + bought.eurPerW * deliveredW,
     linearRippleV: low.outputRippleVpp,
-    switchingRippleV: SWITCHING.rippleV,
+    switchingRippleV: bought.rippleV,
     verdict,
   };
 }

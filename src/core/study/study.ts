@@ -1,3 +1,4 @@
+import { termsOf } from '@/core/design/source';
 import { CONDITIONS, networkOf, wordsOf } from '@/core/circuit/condition';
 import type { Network } from '@/core/circuit/network';
 import type { Design } from '@/core/design/design';
@@ -36,7 +37,7 @@ function swingCycles(design: Design): number {
 export function lostLoad(design: Design, warm?: readonly number[]): { beforeV: number; maxV: number } {
   const loaded = networkOf(design, CONDITIONS.high);
   const unloaded = networkOf(design, { ...CONDITIONS.high, load: 'none' });
-  const { step } = atCondition('the load taken away at high line', () =>
+  const { step } = atCondition(`the load taken away at ${termsOf(design).high}`, () =>
     solveChange(loaded, unloaded, swingCycles(design), warm ? { warm } : {}),
   );
   return { beforeV: step!.beforeMeanV, maxV: step!.maxV };

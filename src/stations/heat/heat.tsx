@@ -1,11 +1,13 @@
 'use client';
 
+import { termsOf, type Terms } from '@/core/design/source';
 import { useEffect, useState } from 'react';
 import { wordsOf } from '@/core/circuit/condition';
 import type { Heat } from '@/core/design/design';
 import { INTERFACES, STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { regulatorModel } from '@/core/parts/regulators';
-import { formatNominal, formatQuantity } from '@/core/quantity/format';
+import type { LowDropoutRegulator } from '@/core/parts/regulators/low-dropout';
+import { capitalised, formatNominal, formatQuantity } from '@/core/quantity/format';
 import { parseQuantity } from '@/core/quantity/parse';
 import { stepInList } from '@/core/quantity/preferred';
 import { tabNeedsInsulation } from '@/core/study/heat';
@@ -17,13 +19,13 @@ import { useDesign, useEdit } from '@/ui/session';
 import { solver } from '@/workers/client';
 import { HeatWays } from './heat-ways';
 
-const CORNER_NAMES: Record<HeatCorner, string> = {
-  low: 'Low line',
-  nominal: 'Nominal',
-  high: 'High line, lasting',
+const cornerNames = ({ low, nominal, high }: Terms): Record<HeatCorner, string> => ({
+  low: capitalised(low),
+  nominal: nominal === 'nominal line' ? 'Nominal' : capitalised(nominal),
+  high: `${capitalised(high)}, lasting`,
   lowest: 'Lowest output',
   shorted: 'Shorted',
-};
+});
 const TIMES: readonly { value: string; label: string; minutes: number | null }[] = [
   { value: '2', label: 'after 2 minutes', minutes: 2 },
   { value: '10', label: 'after 10 minutes', minutes: 10 },
@@ -64,6 +66,7 @@ export function HeatStation() {
     };
   }, [design, shown, minutes]);
 
+  const names = cornerNames(termsOf(design));
   const over = view?.rows.filter((r) => r.steps[r.steps.length - 1]!.tempC > r.limitC) ?? [];
   const regulator = view?.rows.find((r) => r.id === 'regulator');
   const touched = regulator && regulator.touch !== null ? regulator.steps[regulator.touch] : undefined;
@@ -75,7 +78,7 @@ export function HeatStation() {
             <Segments
               label="Corner"
               value={shown}
-              options={corners.map((c) => ({ value: c, label: CORNER_NAMES[c], title: wordsOf(design, c) }))}
+              options={corners.map((c) => ({ value: c, label: names[c], title: wordsOf(design, c) }))}
               onChange={(c: HeatCorner) => setCorner(c)}
             />
             <label className="flex items-center gap-1.5 text-[14px]">
@@ -234,6 +237,9 @@ export function HeatStation() {
               <Plate />
             </div>
           )}
+          {design.regulator.kind === 'low-dropout' && model && !model.pass.takesSink && (
+            <BoardCopper regulator={design.regulator} />
+          )}
           {model && !model.pass.takesSink && (
             <p className="text-[14px] text-quiet">
               {model.pass.package} takes no sink: copper on the board or free air is all it has.
@@ -325,7 +331,7 @@ function Cooler() {
             <th className="font-normal">What would make it cooler, simulated</th>
             <th className="text-right font-normal">junction</th>
             <th className="text-right font-normal">metal</th>
-            <th className="text-right font-normal">headroom at low line</th>
+            <th className="text-right font-normal">headroom at {termsOf(design).low}</th>
             <th className="text-right font-normal">limits itself at</th>
             <td />
           </tr>
@@ -359,5 +365,18 @@ function Cooler() {
         </tbody>
       </table>
     </div>
+  );
+}
+
+/** Copper under a small part that has no sink. */
+function BoardCopper({ regulator }: { regulator: LowDropoutRegulator }) {
+  const edit = useEdit();
+  return (
+    <QuantityField
+      path="regulator.boardCm2"
+      value={regulator.boardCm2}
+      step={(v, d) => Math.max(0.5, v + d)}
+      onCommit={(v) => edit({ regulator: { ...regulator, boardCm2: v! } })}
+    />
   );
 }

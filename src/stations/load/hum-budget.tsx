@@ -66,7 +66,7 @@ export function HumBudget() {
           {ripple !== null && (
             <>
               {' '}
-              This supply gives {formatQuantity(ripple, 'V')} p-p at low line
+              This supply gives {formatQuantity(ripple, 'V')} p-p at {termsOf(design).low}
               {model && ` behind ${model.rejectionDb(rippleHz(design)).toFixed(0)} dB of rejection`}: computed ripple
               only, without stray field and without what shared ground wires add.
             </>

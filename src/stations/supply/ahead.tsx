@@ -1,5 +1,6 @@
 'use client';
 
+import { termsOf } from '@/core/design/source';
 import { useEffect, useState } from 'react';
 import { regulatorModel } from '@/core/parts/regulators';
 import type { PreRegulator } from '@/core/parts/regulators/ahead';
@@ -30,6 +31,7 @@ export function Ahead() {
 
 function Fields() {
   const design = useDesign();
+  const say = termsOf(design);
   const edit = useEdit();
   const picture = useView((v) => v.picture);
   const { preRegulator: pre } = design;
@@ -117,7 +119,7 @@ function Fields() {
           </thead>
           <tbody>
             <tr className="border-t border-rule/60">
-              <td>Burns, high line</td>
+              <td>Burns, {say.high}</td>
               <td className="text-right font-semibold">{formatQuantity(points.high.ahead.watts, 'W')}</td>
               <td className="text-right font-semibold">{formatQuantity(points.high.regulatorW, 'W')}</td>
             </tr>
@@ -129,7 +131,7 @@ function Fields() {
               </td>
             </tr>
             <tr className="border-t border-rule/60">
-              <td>Headroom, low line</td>
+              <td>Headroom, {say.low}</td>
               <td className={`text-right ${points.low.ahead.headroomV < 0 ? 'font-semibold text-fail' : ''}`}>
                 {formatQuantity(points.low.ahead.headroomV, 'V')}
               </td>
@@ -147,10 +149,10 @@ function Fields() {
           {letsGo === 'solving'
             ? 'Finding the load at which the first lets go…'
             : letsGo === null
-              ? 'The first holds at low line even at five times the load.'
+              ? `The first holds at ${say.low} even at five times the load.`
               : letsGo === 0
-                ? 'The first holds at no load at low line: what it should hold is too near the rail.'
-                : `At low line the first lets go from ${formatQuantity(letsGo, 'A')} on, and lets ripple through.`}
+                ? `The first holds at no load at ${say.low}: what it should hold is too near the rail.`
+                : `At ${say.low} the first lets go from ${formatQuantity(letsGo, 'A')} on, and lets ripple through.`}
         </p>
       )}
     </div>

@@ -1,5 +1,6 @@
 'use client';
 
+import type { Terms } from '@/core/design/source';
 import { Chart, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
 import { useEffect, useRef } from 'react';
 import { formatQuantity } from '@/core/quantity/format';
@@ -7,6 +8,7 @@ import { formatQuantity } from '@/core/quantity/format';
 Chart.register(LineController, LineElement, PointElement, LinearScale, Tooltip, Legend);
 
 interface Props {
+  say: Terms;
   amps: number[];
   bands: { band: 'low' | 'nominal' | 'high'; volts: (number | null)[]; valleys: (number | null)[] }[];
   neededV: number | null;
@@ -15,7 +17,7 @@ interface Props {
 const DASH = { low: [6, 4], nominal: [], high: [2, 3] } as const;
 
 /** Mean volts of the rail against load; of low line the valley too, for that is what a regulator lives on. */
-export function LoadLineChart({ amps, bands, neededV }: Props) {
+export function LoadLineChart({ amps, bands, neededV, say }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     const style = getComputedStyle(document.documentElement);
@@ -27,7 +29,7 @@ export function LoadLineChart({ amps, bands, neededV }: Props) {
       data: {
         datasets: [
           ...bands.map(({ band, volts }) => ({
-            label: `${band} line, mean`,
+            label: `${say[band]}, mean`,
             data: points(volts),
             borderColor: colour('--volt'),
             backgroundColor: colour('--volt'),
@@ -36,7 +38,7 @@ export function LoadLineChart({ amps, bands, neededV }: Props) {
             pointRadius: band === 'nominal' ? 2.5 : 0,
           })),
           {
-            label: 'low line, valley',
+            label: `${say.low}, valley`,
             data: points(bands[0]!.valleys),
             borderColor: colour('--ink'),
             backgroundColor: colour('--ink'),
@@ -91,7 +93,7 @@ export function LoadLineChart({ amps, bands, neededV }: Props) {
       },
     });
     return () => chart.destroy();
-  }, [amps, bands, neededV]);
+  }, [amps, bands, neededV, say]);
   return (
     <div className="relative h-[46vh]">
       <canvas ref={canvas} role="img" aria-label="Volts against load in three mains bands" />

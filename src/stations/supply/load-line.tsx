@@ -1,5 +1,6 @@
 'use client';
 
+import { termsOf } from '@/core/design/source';
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { LOAD_LINE_SHARES, loadLineVariations, type VariationResult } from '@/core/study/variation';
@@ -78,11 +79,11 @@ function Line() {
   const full = nominal[LOAD_LINE_SHARES.indexOf(1)];
   return (
     <>
-      <LoadLineChart amps={amps} bands={bands} neededV={needed} />
+      <LoadLineChart amps={amps} bands={bands} neededV={needed} say={termsOf(design)} />
       {typeof light === 'number' && typeof full === 'number' && (
         <p className="mt-2 text-[14px]">
-          At nominal line {formatQuantity(nominal[0] ?? NaN, 'V')} without load, {formatQuantity(light, 'V')} at a
-          tenth, {formatQuantity(full, 'V')} at full load: the rail behaves like{' '}
+          At {termsOf(design).nominal} {formatQuantity(nominal[0] ?? NaN, 'V')} without load,{' '}
+          {formatQuantity(light, 'V')} at a tenth, {formatQuantity(full, 'V')} at full load: the rail behaves like{' '}
           <strong>{formatQuantity((light - full) / (0.9 * design.demand.outputA), 'ohm')}</strong> in series.
         </p>
       )}

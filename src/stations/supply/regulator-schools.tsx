@@ -1,5 +1,6 @@
 'use client';
 
+import { termsOf } from '@/core/design/source';
 import { useEffect, useState } from 'react';
 import type { Technology } from '@/core/study/regulator-schools';
 import { formatQuantity } from '@/core/quantity/format';
@@ -56,7 +57,7 @@ function Side({ onTaken }: { onTaken(): void }) {
   };
   return (
     <div className="space-y-5">
-      <SchoolList reports={reports.regulators} rows={rows} onTake={take} />
+      <SchoolList reports={reports.regulators} rows={(v) => rows(v, termsOf(design).low)} onTake={take} />
       {reports.cooling.length > 0 && (
         <section>
           <h3 className="mb-2 text-[17px] font-semibold">Fan or passive</h3>
@@ -68,10 +69,10 @@ function Side({ onTaken }: { onTaken(): void }) {
   );
 }
 
-function rows(v: SchoolFigures): [string, string][] {
+function rows(v: SchoolFigures, low: string): [string, string][] {
   return [
     ['Output', formatQuantity(v.outputV, 'V')],
-    ['Ripple on it, low line', formatQuantity(v.outputRippleV, 'V')],
+    [`Ripple on it, ${low}`, formatQuantity(v.outputRippleV, 'V')],
     ['Burns at its worst', formatQuantity(v.regulatorW, 'W')],
     ['Junction then', v.junctionC === null ? '–' : formatQuantity(v.junctionC, '°C')],
     ['Parts, typical', `${v.costEur.toFixed(2)} EUR`],

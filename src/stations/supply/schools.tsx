@@ -1,6 +1,6 @@
 'use client';
 
-import { arrangementOf } from '@/core/design/source';
+import { arrangementOf, dcSourceOf } from '@/core/design/source';
 import { useEffect, useState } from 'react';
 import { formatQuantity } from '@/core/quantity/format';
 import { DialogButton } from '@/ui/dialog-button';
@@ -12,7 +12,7 @@ import type { SchoolReport } from '@/workers/solver.worker';
 /** Capacitor input, small first capacitor, choke input: the same supply three ways, side by side. */
 export function Schools() {
   const design = useDesign();
-  if (arrangementOf(design).stacked) return null;
+  if (arrangementOf(design).stacked || dcSourceOf(design)) return null;
   return (
     <DialogButton
       label="Compare inputs"

@@ -1,5 +1,6 @@
 'use client';
 
+import { termsOf } from '@/core/design/source';
 import { useEffect, useRef, useState } from 'react';
 import { formatQuantity } from '@/core/quantity/format';
 import { shareError, summarise, type CheckSummary, type ToleranceSummary } from '@/core/study/tolerance';
@@ -12,6 +13,7 @@ const COUNTS = [1000, 10_000] as const;
 /** Thousands of builds drawn from the parts' spreads: the share that pass, and what drives the misses. */
 export function Tolerance() {
   const design = useDesign();
+  const say = termsOf(design);
   const [seed, setSeed] = useState('1');
   const [count, setCount] = useState<number>(COUNTS[0]);
   const [progress, setProgress] = useState<[number, number] | null>(null);
@@ -99,7 +101,7 @@ export function Tolerance() {
       {!summary && !progress && (
         <p className="mt-1 text-[14px] text-quiet">
           Each build draws its own winding volts, copper, capacitance, diode, dropout and sink from their tolerances and
-          is solved at low line loaded, high line lasting and high line idle.
+          is solved at {say.low} loaded, {say.high} lasting and {say.high} idle.
         </p>
       )}
       {summary && (

@@ -95,7 +95,7 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
         : withWindingVolts(d, stepInList(d.transformer.ratedV, STANDARD_SECONDARY_V, few(direction))),
   },
   rectifier: {
-    name: (d) => (dcSourceOf(d) ? 'Reverse diode' : 'Rectifier'),
+    name: (d) => (dcSourceOf(d) ? 'Diode' : 'Rectifier'),
     value: (d) => {
       const dc = dcSourceOf(d);
       if (!dc) return arrangementOf(d).facts.name;

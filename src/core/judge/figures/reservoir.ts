@@ -1,3 +1,4 @@
+import { dcSourceOf, termsOf } from '@/core/design/source';
 import { CONDITIONS, capacitanceAt, esrOf, reservoirPlace, wordsOf } from '@/core/circuit/condition';
 import { typicalLeakage } from '@/core/parts/capacitor';
 import { hasChokeInput } from '@/core/design/filters';
@@ -19,6 +20,7 @@ export function reservoirFigures({
   const c = capacitanceAt(design, CONDITIONS[band].capacitor);
   const idleV = picture.points.idle.reservoir.maxV;
   const can = point.network.sections[0]!.rails[0]!.filter[reservoirPlace(design)];
+  const dc = dcSourceOf(design);
   const choke = hasChokeInput(design) ? design.filter.before.find((s) => s.kind === 'choke') : undefined;
   const estimate =
     choke?.kind === 'choke' && c > 0
@@ -31,7 +33,7 @@ export function reservoirFigures({
             expression: '2·(2/3)·V/(4·ω²·L·C − 1)',
           },
         }
-      : c > 0
+      : c > 0 && !dc
         ? {
             estimate: {
               label: 'I·t/C',
@@ -65,11 +67,11 @@ export function reservoirFigures({
       'A',
       'RMS of (rectifier − load current)',
       [],
-      { estimate: { label: '1.4 × load', value: 1.4 * loadA, expression: '1.2 to 1.6 × load current' } },
+      dc ? {} : { estimate: { label: '1.4 × load', value: 1.4 * loadA, expression: '1.2 to 1.6 × load current' } },
     ),
     simulated(
       'reservoir-idle',
-      'Idle, high line',
+      `Idle, ${termsOf(design).high}`,
       idleV,
       'V',
       'highest reservoir voltage without load',
@@ -87,10 +89,10 @@ export function reservoirFigures({
     ),
     simulated(
       'reservoir-ground',
-      'Pulse in the ground wire',
+      dc ? 'Current in the ground wire' : 'Pulse in the ground wire',
       Math.max(...point.wave.rectifierA),
       'A',
-      'highest current out of the rectifier; it returns to the winding through the ground wire',
+      `highest current towards the reservoir; it returns to the ${termsOf(design).winding} through the ground wire`,
       [],
       {
         assumes: [

@@ -1,5 +1,5 @@
 import { bankF } from '@/core/design/bank';
-import { arrangementOf, termsOf } from '@/core/design/source';
+import { arrangementOf, dcSourceOf, termsOf } from '@/core/design/source';
 import { wordsOf } from '@/core/circuit/condition';
 import { regulatorModel } from '@/core/parts/regulators';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
@@ -49,7 +49,7 @@ export const outputRipple: Rule = {
           ? 'Periodic steady state; rejection at the ripple’s frequency typical of the class.'
           : 'Periodic steady state.',
         assumes: ['The regulator’s own noise and what layout adds are not in it.'],
-        ...(reservoir.capacitanceF > 0
+        ...(reservoir.capacitanceF > 0 && !dcSourceOf(design)
           ? {
               estimate: {
                 label: regulated ? 'I·t/C times rejection' : 'I·t/C',

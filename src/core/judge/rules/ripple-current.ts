@@ -1,3 +1,4 @@
+import { dcSourceOf } from '@/core/design/source';
 import { wordsOf } from '@/core/circuit/condition';
 import { typicalRippleRating } from '@/core/parts/capacitor';
 import { formatQuantity } from '@/core/quantity/format';
@@ -37,11 +38,15 @@ export const rippleCurrent: Rule = {
           'A new can at its printed value.',
           'All harmonics counted as if at 100/120 Hz, where the rating holds; higher ones heat a little less.',
         ],
-        estimate: {
-          label: '1.4 times the load current',
-          value: 1.4 * high.rail.loadMeanA,
-          expression: '1.2 to 1.6 times the direct current',
-        },
+        ...(dcSourceOf(design)
+          ? {}
+          : {
+              estimate: {
+                label: '1.4 times the load current',
+                value: 1.4 * high.rail.loadMeanA,
+                expression: '1.2 to 1.6 times the direct current',
+              },
+            }),
       },
       limit: rating,
       limitSource:

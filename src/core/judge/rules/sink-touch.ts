@@ -13,18 +13,17 @@ export const sinkTouch: Rule = {
     if (!high.heat) return null;
     const worst = lowest?.heat && lowest.heat.sinkC > high.heat.sinkC ? lowest : high;
     const { sinkC, airC } = worst.heat!;
+    const bare = worst.heat!.chain.length === 1;
     return {
+      ...(bare ? { title: 'The part to the touch' } : {}),
       figure: {
         id: 'sink-touch',
-        label: 'Temperature of the sink’s metal',
+        label: bare ? 'Temperature of the part’s case' : 'Temperature of the sink’s metal',
         value: sinkC,
         unit: '°C',
         origin: 'formula',
         condition: wordsOf(design, worst.condition),
-        expression:
-          design.heat.sinkKPerW === null
-            ? 'air + watts × (junction to air − junction to case)'
-            : 'air + watts × sink to air',
+        expression: bare ? 'air + watts × (junction to air − junction to case)' : 'air + watts × sink to air',
         inputs: [
           { label: 'air at the sink', value: airC, unit: '°C', origin: 'formula' },
           { label: 'watts in the regulator', value: worst.regulatorW, unit: 'W', origin: 'simulated' },
