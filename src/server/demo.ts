@@ -190,6 +190,14 @@ export function demoDesigns(): Design[] {
       rectifier: { ...logger.rectifier, diode: 'sk-3a' },
       reservoir: { ...logger.reservoir, capacitanceF: 470e-6, ratedV: 25 },
       regulator: { kind: 'low-dropout', part: 'ldo-800', outputV: 5, boardCm2: 6 },
+      outputs: [
+        {
+          name: 'Radio',
+          currentA: 0.05,
+          regulator: { kind: 'fixed', size: '78L', outputV: 8 },
+          sinkKPerW: null,
+        },
+      ],
       heat: { ...logger.heat, ambientC: 35, box: 'closed', boxCm2: 400, sinkOutside: false },
       mainsSide: { ...logger.mainsSide, box: 'plastic', secondaryFuseA: 0.5 },
     },

@@ -100,6 +100,7 @@ function onlyWords(a: Design, b: Design): boolean {
         'heater',
         'preRegulator',
         'regulator',
+        'outputs',
         'heat',
       ] as const
     ).every((key) => a[key] === b[key]) && a.mainsSide.box === b.mainsSide.box

@@ -17,7 +17,7 @@ test.describe('the shelf', () => {
   test('a duplicate is a design of its own, found by its name', async ({ page }) => {
     await goTo(page, '/');
     await page.getByRole('button', { name: `Duplicate ${CLOCK}` }).click();
-    await expect(page.getByTestId('shelf-entry')).toHaveCount(8);
+    await expect(page.getByTestId('shelf-entry')).toHaveCount(9);
     await page.getByLabel('Find a design').fill('copy');
     await expect(page.getByTestId('shelf-entry')).toHaveCount(1);
     await page.getByLabel('Find a design').fill('800 mA');

@@ -6,7 +6,7 @@ import { regulatorModel } from '@/core/parts/regulators';
 import { TOUCH_DC_V } from '@/core/parts/touch-limits';
 import { formatNominal, formatQuantity as q } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';
-import { windingCount } from '@/core/design/words';
+import { outputName, windingCount } from '@/core/design/words';
 import { solveSteady } from '@/core/solve/steady';
 import type { Figure } from '@/core/study/figure';
 import { operatingPoint, rippleHz } from '@/core/study/operating-point';
@@ -19,7 +19,8 @@ export type PointId =
   | 'reservoir-loaded'
   | 'reservoir-ripple'
   | 'output-loaded'
-  | 'sink-warm';
+  | 'sink-warm'
+  | `further-${number}`;
 
 /** One thing to measure while the supply is brought up stage by stage. */
 export interface TestPoint {
@@ -292,6 +293,35 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     high: outputWindow.high + meter(outputWindow.high),
     ifLow: 'Out of regulation, or limiting because it is hot: look at the reservoir’s valley and the sink.',
     ifHigh: 'Load missing or the sense of the meter: check the load current.',
+  });
+
+  design.outputs.forEach((o, n) => {
+    const model = regulatorModel(o.regulator);
+    const mainsV = mainsFor(`further-${n}`);
+    const { outputMeanV } = operatingPoint(design, 'nominal', undefined, { mainsV }).outputs[n]!;
+    const spread = model.outputV * model.spread;
+    points.push({
+      id: `further-${n}`,
+      stage: 'Full load',
+      label: `${outputName(o, n)}, full load`,
+      how: `DC range, across its output, ${formatNominal(o.currentA, 'A')} drawn.`,
+      unit: 'V',
+      expected: figure(
+        `further-${n}`,
+        `${outputName(o, n)} at full load`,
+        outputMeanV,
+        'V',
+        'simulated',
+        'mean of this output over the cycle',
+        [{ label: read, value: mainsV, unit: 'V' }],
+        'Periodic steady state of the rail it shares; accuracy typical of its class.',
+        [],
+      ),
+      low: outputMeanV - spread - meter(outputMeanV),
+      high: outputMeanV + spread + meter(outputMeanV),
+      ifLow: 'Out of regulation, or limiting because it is hot: look at the reservoir’s valley and its own sink.',
+      ifHigh: 'Ground pin open, or its setting resistors swapped.',
+    });
   });
 
   if (output.heat) {

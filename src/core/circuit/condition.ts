@@ -7,7 +7,7 @@ import { aheadModel } from '@/core/parts/regulators/ahead';
 import { dropoutAt } from '@/core/parts/regulators/model';
 import type { TransformerModel, TransformerNameplate } from '@/core/parts/transformer';
 import { modelFromSource } from '@/core/parts/transformer-source';
-import type { Design, FilterStep, Heater } from '@/core/design/design';
+import type { Design, FilterStep, FurtherOutput, Heater } from '@/core/design/design';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { arrangementKind, arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { bankF, bankOhmFactor } from '@/core/design/bank';
@@ -152,8 +152,34 @@ export function railAmps({ demand }: Design, level: LoadLevel, rail: number): nu
   return (full * Math.min(demand.typicalA, demand.outputA)) / demand.outputA;
 }
 
-/** What hangs on one rail (1: the negative one). Without load a regulator still draws its quiescent current, and the can leaks. */
+/**
+ * What hangs on one rail (1: the negative one), the main load or regulator first, further regulators last. Without load
+ * a regulator still draws its quiescent current, and the can leaks.
+ */
 export function loadsOf(
+  design: Design,
+  level: LoadLevel,
+  rail = 0,
+  how: { output?: Condition['output']; junctionC?: number; dropoutFactor?: number } = {},
+): Load[] {
+  const main = mainLoads(design, level, rail, how);
+  return rail === 0 ? [...main, ...design.outputs.map((o) => outputLoad(o, level))] : main;
+}
+
+/** A further regulator as a load of its rail, its dropout at a cold junction. */
+export function outputLoad(output: FurtherOutput, level: LoadLevel): Extract<Load, { kind: 'regulator' }> {
+  const model = regulatorModel(output.regulator);
+  return {
+    kind: 'regulator',
+    outputV: model.outputV,
+    dropoutV: dropoutAt(model, 0),
+    dropoutOhm: model.dropoutOhm,
+    currentA: level === 'none' ? 0 : output.currentA,
+    quiescentA: model.quiescentA,
+  };
+}
+
+function mainLoads(
   design: Design,
   level: LoadLevel,
   rail = 0,

@@ -70,6 +70,7 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
     heater: null,
     regulator: { kind: 'none' },
     preRegulator: { kind: 'none' },
+    outputs: [],
     heat: {
       ambientC: 40,
       sinkKPerW: null,

@@ -28,6 +28,8 @@ export interface Design {
   regulator: Regulator;
   /** What stands ahead of the regulator and shares its work. */
   preRegulator: PreRegulator;
+  /** Regulators of their own on the same (positive) rail, each with an output beside the main one. */
+  outputs: FurtherOutput[];
   heat: Heat;
   mainsSide: MainsSide;
   /** Parts taken from the drawer, with what they were when they were taken. */
@@ -145,6 +147,15 @@ export interface Heater {
 }
 
 export type Regulator = { kind: 'none' } | SomeRegulator;
+
+/** One more regulator on the reservoir, with its own load and its own sink. */
+export interface FurtherOutput {
+  name: string;
+  currentA: number;
+  regulator: SomeRegulator;
+  /** Its own sink, K/W; null for none. */
+  sinkKPerW: number | null;
+}
 
 export interface Heat {
   /** Air of the room, or in an open frame the air where the sink stands, °C. */

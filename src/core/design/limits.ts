@@ -79,6 +79,8 @@ export const FIELD_LIMITS = {
   'heat.sinkKPerW': { label: 'Heatsink', unit: 'K/W', min: 0.05, max: 100, optional: 'no sink' },
   'heat.boxCm2': { label: 'Outside of the box', unit: 'cm²', min: 50, max: 50000 },
   'heat.fanOnC': { label: 'Fan starts at', unit: '°C', min: 25, max: 120 },
+  'output.currentA': { label: 'Its load', unit: 'A', min: 0, max: 50 },
+  'output.sinkKPerW': { label: 'Its heatsink', unit: 'K/W', min: 0.05, max: 100, optional: 'no sink' },
   'regulator.outputV': { label: 'Output', unit: 'V', min: 0.5, max: 100 },
   'regulator.r1Ohm': { label: 'R1, output to ADJ', unit: 'ohm', min: 10, max: 10000 },
   'regulator.r2Ohm': { label: 'R2, ADJ to ground', unit: 'ohm', min: 0, max: 1e6 },
@@ -134,5 +136,7 @@ export const NOTE_MAX = 4000;
 /** Most parts a filter may have on each side of the reservoir. */
 export const FILTER_STEPS_MAX = 8;
 export const READINGS_MAX = 2000;
+/** Most regulators beside the main one. */
+export const OUTPUTS_MAX = 4;
 /** Most lines a load table may have. */
 export const CONSUMERS_MAX = 200;

@@ -21,76 +21,81 @@ const madeOutput = () =>
       );
     });
 
-export const regulatorSchema = yup.lazy((value: unknown) => {
-  const kind = (value as { kind?: unknown } | null)?.kind;
-  if (kind === 'fixed') {
-    const sizes = REGULATOR_SIZES.map((r) => r.id as string);
-    return group({
-      kind: oneOf(['fixed']),
-      size: oneOf(sizes),
-      outputV: madeOutput(),
-    });
-  }
-  switch (kind) {
-    case 'adjustable':
+const familySchema = (kinds: readonly string[]) =>
+  yup.lazy((value: unknown) => {
+    const kind = (value as { kind?: unknown } | null)?.kind;
+    if (kind === 'fixed') {
+      const sizes = REGULATOR_SIZES.map((r) => r.id as string);
       return group({
-        kind: oneOf(['adjustable']),
-        part: oneOf(Object.keys(ADJUSTABLE_PARTS)),
-        r1Ohm: field('regulator.r1Ohm'),
-        r2Ohm: field('regulator.r2Ohm'),
-        potOhm: field('regulator.potOhm'),
-        adjCapacitor: flag,
+        kind: oneOf(['fixed']),
+        size: oneOf(sizes),
+        outputV: madeOutput(),
       });
-    case 'low-dropout':
-      return group({
-        kind: oneOf(['low-dropout']),
-        part: oneOf(Object.keys(LOW_DROPOUT_PARTS)),
-        outputV: field('regulator.outputV'),
-        boardCm2: field('regulator.boardCm2'),
-      });
-    case 'follower':
-      return group({
-        kind: oneOf(['follower']),
-        zenerV: field('regulator.zenerV'),
-        transistor: oneOf(PASS_TRANSISTORS.map((t) => t.id)),
-        seriesOhm: field('regulator.seriesOhm'),
-        limitOhm: field('regulator.limitOhm'),
-      });
-    case 'error-transistor':
-      return group({
-        kind: oneOf(['error-transistor']),
-        zenerV: field('regulator.zenerV'),
-        upperOhm: field('regulator.upperOhm'),
-        potOhm: field('regulator.potOhm'),
-        lowerOhm: field('regulator.lowerOhm'),
-        transistor: oneOf(PASS_TRANSISTORS.map((t) => t.id)),
-        driveOhm: field('regulator.driveOhm'),
-        limitOhm: field('regulator.limitOhm'),
-      });
-    case 'bench':
-      return group({
-        kind: oneOf(['bench']),
-        maxV: field('regulator.maxV'),
-        limitA: field('regulator.limitA'),
-        referenceV: field('regulator.referenceV').test(
-          'below',
-          '${path} has to be below the top of the volts knob: the amplifier can only multiply it',
-          function (v) {
-            return v! <= (this.parent as { maxV: number }).maxV;
-          },
-        ),
-        shuntOhm: field('regulator.shuntOhm'),
-        transistor: oneOf(PASS_TRANSISTORS.map((t) => t.id)),
-        passes: field('regulator.passes').integer('${path} has to be a whole number'),
-        emitterOhm: field('regulator.emitterOhm'),
-        opampMaxV: field('regulator.opampMaxV'),
-        shuntPct: field('regulator.shuntPct'),
-        resistorPct: field('regulator.resistorPct'),
-      });
-    default:
-      return group({ kind: oneOf(['none', ...REGULATOR_KINDS]) });
-  }
-});
+    }
+    switch (kind) {
+      case 'adjustable':
+        return group({
+          kind: oneOf(['adjustable']),
+          part: oneOf(Object.keys(ADJUSTABLE_PARTS)),
+          r1Ohm: field('regulator.r1Ohm'),
+          r2Ohm: field('regulator.r2Ohm'),
+          potOhm: field('regulator.potOhm'),
+          adjCapacitor: flag,
+        });
+      case 'low-dropout':
+        return group({
+          kind: oneOf(['low-dropout']),
+          part: oneOf(Object.keys(LOW_DROPOUT_PARTS)),
+          outputV: field('regulator.outputV'),
+          boardCm2: field('regulator.boardCm2'),
+        });
+      case 'follower':
+        return group({
+          kind: oneOf(['follower']),
+          zenerV: field('regulator.zenerV'),
+          transistor: oneOf(PASS_TRANSISTORS.map((t) => t.id)),
+          seriesOhm: field('regulator.seriesOhm'),
+          limitOhm: field('regulator.limitOhm'),
+        });
+      case 'error-transistor':
+        return group({
+          kind: oneOf(['error-transistor']),
+          zenerV: field('regulator.zenerV'),
+          upperOhm: field('regulator.upperOhm'),
+          potOhm: field('regulator.potOhm'),
+          lowerOhm: field('regulator.lowerOhm'),
+          transistor: oneOf(PASS_TRANSISTORS.map((t) => t.id)),
+          driveOhm: field('regulator.driveOhm'),
+          limitOhm: field('regulator.limitOhm'),
+        });
+      case 'bench':
+        return group({
+          kind: oneOf(['bench']),
+          maxV: field('regulator.maxV'),
+          limitA: field('regulator.limitA'),
+          referenceV: field('regulator.referenceV').test(
+            'below',
+            '${path} has to be below the top of the volts knob: the amplifier can only multiply it',
+            function (v) {
+              return v! <= (this.parent as { maxV: number }).maxV;
+            },
+          ),
+          shuntOhm: field('regulator.shuntOhm'),
+          transistor: oneOf(PASS_TRANSISTORS.map((t) => t.id)),
+          passes: field('regulator.passes').integer('${path} has to be a whole number'),
+          emitterOhm: field('regulator.emitterOhm'),
+          opampMaxV: field('regulator.opampMaxV'),
+          shuntPct: field('regulator.shuntPct'),
+          resistorPct: field('regulator.resistorPct'),
+        });
+      default:
+        return group({ kind: oneOf(kinds) });
+    }
+  });
+
+export const regulatorSchema = familySchema(['none', ...REGULATOR_KINDS]);
+/** Where a regulator has to be one. */
+export const someRegulatorSchema = familySchema(REGULATOR_KINDS);
 
 export const preRegulatorSchema = yup.lazy((value: unknown) => {
   switch ((value as { kind?: unknown } | null)?.kind) {

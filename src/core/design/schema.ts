@@ -6,8 +6,8 @@ import { INTERFACES } from '@/core/parts/heatsink';
 import { blankDesign, MAINS_PRESETS } from './defaults';
 import { CONSUMER_KINDS, PART_ROLES, type Ask, type Design } from './design';
 import { firstFault, type Fault } from './fault';
-import { CONSUMERS_MAX, FILTER_STEPS_MAX, NAME_MAX, NOTE_MAX, READINGS_MAX } from './limits';
-import { preRegulatorSchema, regulatorSchema } from './regulator-schema';
+import { CONSUMERS_MAX, FILTER_STEPS_MAX, NAME_MAX, NOTE_MAX, OUTPUTS_MAX, READINGS_MAX } from './limits';
+import { preRegulatorSchema, regulatorSchema, someRegulatorSchema } from './regulator-schema';
 import { field, flag, group, oneOf } from './schema-pieces';
 
 const step = yup.lazy((value: unknown) => {
@@ -217,6 +217,23 @@ export const designSchema = yup
     heater: orNull(group({ ratedV: field('heater.ratedV'), currentA: field('heater.currentA') })),
     regulator: regulatorSchema,
     preRegulator: preRegulatorSchema,
+    outputs: yup
+      .array()
+      .strict(true)
+      .required('${path} is missing')
+      .max(OUTPUTS_MAX, `\${path} holds more than ${OUTPUTS_MAX}`)
+      .of(
+        group({
+          name: yup
+            .string()
+            .strict(true)
+            .defined('${path} is missing')
+            .max(NAME_MAX, `\${path} is longer than ${NAME_MAX} letters`),
+          currentA: field('output.currentA'),
+          regulator: someRegulatorSchema,
+          sinkKPerW: field('output.sinkKPerW'),
+        }),
+      ),
     heat: group({
       ambientC: field('heat.ambientC'),
       sinkKPerW: field('heat.sinkKPerW'),
@@ -352,7 +369,7 @@ function upgraded(value: Record<string, unknown>): unknown {
     const { heat } = blankDesign('', BLANK_ASK, MAINS_PRESETS[0]!.mains);
     next = { ...next, version: 4, preRegulator: { kind: 'none' }, heat: part(next, 'heat', { ...heat }) };
   }
-  if (next['version'] === 4) next = { ...next, version: 5, source: { kind: 'mains' } };
+  if (next['version'] === 4) next = { ...next, version: 5, source: { kind: 'mains' }, outputs: [] };
   return next;
 }
 

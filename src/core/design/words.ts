@@ -2,7 +2,7 @@ import { arrangementOf, dcSourceOf, hasDiodes } from './source';
 import { formatNominal } from '@/core/quantity/format';
 import { regulatorModel } from '@/core/parts/regulators';
 import { aheadModel } from '@/core/parts/regulators/ahead';
-import type { Design, Reservoir } from './design';
+import type { Design, FurtherOutput, Reservoir } from './design';
 
 /** The arrangement in words: '230 V 50 Hz, bridge, 2200 µF, 7815'. */
 export function arrangementWords(design: Design): string {
@@ -41,6 +41,11 @@ function filterWords(design: Design): string[] {
   }
   if (filter.after.some((s) => s.kind === 'choke')) return ['C-L-C'];
   return filter.after.some((s) => s.kind === 'resistor') ? ['C-R-C'] : [];
+}
+
+/** What a further output is called: by its name, or by its place behind the main one. */
+export function outputName({ name }: FurtherOutput, n: number): string {
+  return name.trim() === '' ? `Output ${n + 2}` : name;
 }
 
 /** Whether a design has a plus and a minus rail. */

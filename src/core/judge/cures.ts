@@ -1,9 +1,11 @@
 import { withTransformerSize, withWindingVolts } from '@/core/design/winding-edit';
 import { arrangementKind, dcSourceOf, hasDiodes } from '@/core/design/source';
+import { outputName } from '@/core/design/words';
 import type { Design, Edit } from '@/core/design/design';
 import type { DcSource } from '@/core/parts/dc-source';
 import { DIODE_CLASSES } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
+import { regulatorModel } from '@/core/parts/regulators';
 import { STANDARD_SECONDARY_V, STANDARD_VA } from '@/core/parts/transformer';
 import { typicalEsr, typicalRippleRating } from '@/core/parts/capacitor';
 import { formatNominal } from '@/core/quantity/format';
@@ -131,6 +133,21 @@ export function sinks(design: Design, steps: readonly number[]): Edit[] {
     label: `Heatsink ${formatNominal(sinkKPerW, 'K/W')}`,
     patch: { heat: { sinkKPerW } },
   }));
+}
+
+/** Larger sinks for further outputs, each on its own. */
+export function outputSinks(design: Design): Edit[] {
+  const list = [...STANDARD_SINKS_K_PER_W].reverse();
+  return design.outputs.flatMap((output, n) =>
+    !regulatorModel(output.regulator).pass.takesSink
+      ? []
+      : (output.sinkKPerW === null ? [20, 10, 5] : [1, 2, 4].map((k) => stepInList(output.sinkKPerW!, list, -k))).map(
+          (sinkKPerW) => ({
+            label: `Heatsink ${formatNominal(sinkKPerW, 'K/W')}, ${outputName(output, n)}`,
+            patch: { outputs: design.outputs.map((o, k) => (k === n ? { ...o, sinkKPerW } : o)) },
+          }),
+        ),
+  );
 }
 
 /** More pass transistors side by side, where the regulator has any number of them. */

@@ -1,5 +1,5 @@
-import { isSplit } from '@/core/design/words';
-import { studyOnRail, type Study } from '@/core/study/study';
+import { isSplit, outputName } from '@/core/design/words';
+import { studyOnOutput, studyOnRail, type Study } from '@/core/study/study';
 import { RULES } from './rules';
 import type { Finding, State, Verdict } from './verdict';
 
@@ -11,15 +11,22 @@ export function judge(study: Study, only?: readonly string[]): Verdict[] {
   const verdicts: Verdict[] = [];
   // Rails that are alike in everything are judged once.
   const unequal = isSplit(study.design) && study.design.demand.negativeA !== null;
-  const views = unequal ? [study, studyOnRail(study, 1)] : [study];
+  const views: View[] = [
+    { study, name: null },
+    ...(unequal ? [{ study: studyOnRail(study, 1), name: 'Negative rail' }] : []),
+  ];
+  const further: View[] = study.design.outputs.map((o, n) => ({
+    study: studyOnOutput(study, n),
+    name: outputName(o, n),
+  }));
   for (const rule of RULES) {
     if (only && !only.includes(rule.id)) continue;
-    const found = views.flatMap((view, rail) => {
-      const finding = rule.find(view);
-      return finding ? [{ finding: rail === 0 ? finding : onNegative(finding), ...marginOf(finding) }] : [];
+    const found = (OF_ONE_REGULATOR.has(rule.id) ? [...views, ...further] : views).flatMap((view) => {
+      const finding = rule.find(view.study);
+      return finding ? [{ finding: named(finding, view.name), ...marginOf(finding) }] : [];
     });
-    // Of two rails the one with less left speaks; where both say the same, the positive one.
-    const worst = found.length === 2 && found[1]!.left < found[0]!.left - 1e-6 ? found[1] : found[0];
+    // Of rails and outputs the one with least left speaks; where they say the same, the first.
+    const worst = found.slice(1).reduce((a, b) => (b.left < a!.left - 1e-6 ? b : a), found[0]);
     if (!worst) continue;
     verdicts.push({
       ...worst.finding,
@@ -42,8 +49,30 @@ function marginOf({ figure, limit, relation, wantedMargin }: Finding): { margin:
   return { margin, left: margin / Math.max(wantedMargin, 1e-12) };
 }
 
-function onNegative(finding: Finding): Finding {
-  return { ...finding, sentence: `Negative rail: ${finding.sentence[0]!.toLowerCase()}${finding.sentence.slice(1)}` };
+/** A study seen from one rail or output, and what that is called where it is not the main one. */
+interface View {
+  study: Study;
+  name: string | null;
+}
+
+/** Rules that look at one regulator and what hangs on it: each further output is judged by them too. */
+const OF_ONE_REGULATOR: ReadonlySet<string> = new Set([
+  'headroom',
+  'output-ripple',
+  'regulator-input',
+  'regulator-current',
+  'junction',
+  'safe-area',
+  'sink-touch',
+  'minimum-load',
+]);
+
+function named(finding: Finding, name: string | null): Finding {
+  if (name === null) return finding;
+  const [first = '', ...rest] = finding.sentence;
+  // A number or an abbreviation stays as it is.
+  const words = /^[A-Z][a-z]/.test(finding.sentence) ? first.toLowerCase() + rest.join('') : finding.sentence;
+  return { ...finding, sentence: `${name}: ${words}` };
 }
 
 /** Margins this far beyond the limit, in wanted margins, are not told apart. */

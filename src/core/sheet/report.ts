@@ -9,7 +9,7 @@ import { thermalInterface } from '@/core/parts/heatsink';
 import { regulatorModel } from '@/core/parts/regulators';
 import { tabWords } from '@/core/parts/regulators/model';
 import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
-import { bankWords, sourceWords, windingWords } from '@/core/design/words';
+import { bankWords, outputName, sourceWords, windingWords } from '@/core/design/words';
 import type { Figure } from '@/core/study/figure';
 import { cautions } from './cautions';
 
@@ -84,6 +84,15 @@ export function report(picture: Picture, points: TestPoint[]): Report {
             detail: `${made.pass.package}, ${tabWords(made.pass)}${made.pass.takesSink ? `; ${heat.sinkKPerW === null ? 'no sink' : `sink ${n(heat.sinkKPerW, 'K/W')}, ${thermalInterface(heat.interface).name.toLowerCase()}`}` : ''}`,
           }
         : { station: 'Regulator', what: 'none', detail: 'the reservoir feeds the load' },
+      ...design.outputs.map((o, k) => {
+        const model = regulatorModel(o.regulator);
+        const point = picture.points.high.outputs[k]!;
+        return {
+          station: outputName(o, k),
+          what: `${model.name}, ${n(o.currentA, 'A')}`,
+          detail: `headroom ${q(picture.points.low.outputs[k]!.headroomV, 'V', 2)}, ${q(point.regulatorW, 'W')}, junction ${q(point.heat?.junctionC ?? design.heat.ambientC, '°C')}${model.pass.takesSink ? `; ${o.sinkKPerW === null ? 'no sink' : `sink ${n(o.sinkKPerW, 'K/W')}`}` : ''}`,
+        };
+      }),
     ],
     margins: picture.verdicts.map((v) => ({
       state: v.state,

@@ -4,7 +4,7 @@ import { harmless } from '@/core/drawer/csv';
 import { partsIn } from '@/core/drawer/fit';
 import { canCount, bankRatedV } from '@/core/design/bank';
 import type { PartRole } from '@/core/design/design';
-import { sourceWords, windingCount } from '@/core/design/words';
+import { outputName, sourceWords, windingCount } from '@/core/design/words';
 import { diodeCount } from '@/core/parts/arrangement';
 import { typicalCapacitorPrice, typicalRippleRating } from '@/core/parts/capacitor';
 import { typicalSourcePrice } from '@/core/parts/dc-source';
@@ -197,6 +197,28 @@ export function billOf(study: Study): BillLine[] {
       priceEur: 0.1,
     });
   }
+  let u = (model ? arrangement.rails : 0) * (model && aheadModel(design.preRegulator) ? 2 : 1) + 1;
+  design.outputs.forEach((output, n) => {
+    const made = regulatorModel(output.regulator);
+    add(null, {
+      references: `U${u++}`,
+      what: `${made.name}, for ${outputName(output, n)}`,
+      count: 1,
+      needed: `${formatQuantity(output.currentA, 'A')}, ${formatQuantity(idle.rail.maxV, 'V')} in`,
+      had: `${formatQuantity(made.ratedA, 'A')}, ${formatNominal(made.inputMaxV, 'V')} in`,
+      priceEur: made.priceEur,
+    });
+    if (output.sinkKPerW !== null && made.pass.takesSink) {
+      add(null, {
+        references: `H${n + 2}`,
+        what: `Heatsink ${formatNominal(output.sinkKPerW, 'K/W')}, for ${outputName(output, n)}`,
+        count: 1,
+        needed: `${formatQuantity(high.outputs[n]!.regulatorW, 'W')} to get rid of`,
+        had: formatNominal(output.sinkKPerW, 'K/W'),
+        priceEur: typicalSinkPrice(output.sinkKPerW),
+      });
+    }
+  });
   if (heater && !dc) {
     add(null, {
       references: 'T1',

@@ -1,7 +1,7 @@
 import { arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
 import { canCount } from '@/core/design/bank';
 import { diodeCount } from '@/core/parts/arrangement';
-import type { Design, FilterStep } from '@/core/design/design';
+import type { Design, FilterStep, FurtherOutput } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';
 import { typicalCapacitorPrice } from '@/core/parts/capacitor';
 import { typicalSourcePrice } from '@/core/parts/dc-source';
@@ -26,7 +26,8 @@ export function typicalCost(design: Design): number {
         steps +
         (model ? model.priceEur + (aheadModel(design.preRegulator)?.priceEur ?? 0) : 0)) +
     (heat.sinkKPerW !== null && model?.pass.takesSink ? typicalSinkPrice(heat.sinkKPerW) : 0) +
-    (heat.fan === 'none' ? 0 : 4)
+    (heat.fan === 'none' ? 0 : 4) +
+    design.outputs.reduce((sum, o) => sum + outputCost(o), 0)
   );
 }
 
@@ -39,6 +40,11 @@ export function feedCost(design: Design): number {
     typicalTransformerPrice(transformer.ratedVA, windingCount(design)) +
     (heater ? 2 + 0.15 * heater.ratedV * heater.currentA : 0)
   );
+}
+
+function outputCost({ regulator, sinkKPerW }: FurtherOutput): number {
+  const model = regulatorModel(regulator);
+  return model.priceEur + (sinkKPerW !== null && model.pass.takesSink ? typicalSinkPrice(sinkKPerW) : 0);
 }
 
 /** A choke costs by the energy its core has to store, a resistor next to nothing. */

@@ -7,15 +7,17 @@ import { TOUCH_LIMIT_C } from '@/core/parts/heatsink';
 import { regulatorModel } from '@/core/parts/regulators';
 import type { LowDropoutRegulator } from '@/core/parts/regulators/low-dropout';
 import { STANDARD_SECONDARY_V } from '@/core/parts/transformer';
+import { outputName } from '@/core/design/words';
 import { formatNominal } from '@/core/quantity/format';
 import { E12, nearestInDecades, stepInList } from '@/core/quantity/preferred';
 import { withWindingVolts } from '@/core/design/winding-edit';
 import { SolveError } from '@/core/solve/solve-error';
 import { canLife } from './can-choice';
 import { copperHeat, type CopperHeat } from './copper-heat';
-import { insideAir } from './heat';
+import { asMain } from './further-outputs';
+import { insideAir, type RegulatorHeat } from './heat';
 import { lossesOf, type Losses } from './losses';
-import { neededV, operatingPoint, type OperatingPoint } from './operating-point';
+import { neededV, operatingPoint } from './operating-point';
 import { studyDesign } from './study';
 
 /** The corners heat is looked at in. */
@@ -30,7 +32,7 @@ export interface Step {
 
 /** One part that burns watts: the temperatures on the way from the room to its hottest spot. */
 export interface HeatRow {
-  id: 'regulator' | 'rectifier' | 'winding' | 'reservoir';
+  id: 'regulator' | `output-${number}` | 'rectifier' | 'winding' | 'reservoir';
   name: string;
   watts: number;
   steps: Step[];
@@ -86,12 +88,22 @@ export function heatView(design: Design, corner: HeatCorner, minutes: number | n
     ...(heat.box === 'open' ? [] : [{ name: 'inside air', tempC: insideC }]),
   ];
 
-  if (model && point.heat) rows.push(regulatorRow(design, point, minutes, insideC, air()));
+  if (model && point.heat) {
+    const name = model.pass.count > 1 ? `Regulator, ${model.pass.count} in parallel` : 'Regulator';
+    const { heat: warmth, watts } = point;
+    rows.push(regulatorRow(design, { id: 'regulator', name, watts: watts.regulator, warmth }, minutes, insideC, air()));
+  }
+  point.outputs.forEach((o, n) => {
+    const of = asMain(design, design.outputs[n]!);
+    const row = { id: `output-${n}` as const, name: outputName(design.outputs[n]!, n), watts: o.regulatorW };
+    if (o.heat) rows.push(regulatorRow(of, { ...row, warmth: o.heat }, minutes, insideC, air()));
+  });
 
   const dc = dcSourceOf(design) !== null;
   const diode = diodeOf(design.rectifier);
   const diodeW = Math.max(...point.solution.diodes.map((d) => d.meanW));
-  const onSink = heat.sharedWithRectifier && heat.sinkKPerW !== null && rows[0]?.steps.find((s) => s.name === 'sink');
+  const onSink =
+    heat.sharedWithRectifier && rows.find((r) => r.id === 'regulator')?.steps.find((s) => s.name === 'sink');
   if (hasDiodes(design))
     rows.push({
       id: 'rectifier',
@@ -159,15 +171,16 @@ function transformerRow(
   };
 }
 
+/** One regulator of a design whose main one it is, or is looked at as. */
 function regulatorRow(
   design: Design,
-  point: OperatingPoint,
+  part: { id: HeatRow['id']; name: string; watts: number; warmth: RegulatorHeat },
   minutes: number | null,
   insideC: number,
   air: Step[],
 ): HeatRow {
   const model = regulatorModel(design.regulator)!;
-  const { chain, airC, sinkC, junctionC } = point.heat!;
+  const { chain, airC, sinkC, junctionC } = part.warmth;
   const { heat } = design;
   const outside = heat.sinkOutside && heat.box !== 'open' && chain.length > 1;
   const from = outside ? heat.ambientC : insideC;
@@ -176,9 +189,9 @@ function regulatorRow(
   // The junction follows its case within seconds.
   const junctionNow = sinkNow + (junctionC - sinkC) * (minutes === null || minutes > 0 ? 1 : 0);
   return {
-    id: 'regulator',
-    name: model.pass.count > 1 ? `Regulator, ${model.pass.count} in parallel` : 'Regulator',
-    watts: point.watts.regulator,
+    id: part.id,
+    name: part.name,
+    watts: part.watts,
     steps: [
       ...(outside ? air.slice(0, 1) : air),
       { name: chain.length > 1 ? 'sink' : 'case', tempC: sinkNow },

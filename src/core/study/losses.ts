@@ -7,6 +7,8 @@ export interface Watts {
   rectifier: number;
   reservoir: number;
   regulator: number;
+  /** In further regulators on the same rail. */
+  outputs: number;
   load: number;
 }
 
@@ -22,6 +24,8 @@ export interface Losses {
   /** Reservoir, filter and bleeder. */
   filterW: number;
   regulatorW: number;
+  /** Further regulators on the same rail. */
+  outputsW: number;
   /** What stays in the box: all of it, less a sink whose fins stand outside. */
   insideW: number;
   totalW: number;
@@ -33,7 +37,7 @@ export function lossesOf({ source, transformer, heat, regulator }: Design, watts
   const dc = source.kind !== 'mains';
   const ironW = dc ? 0 : IRON_SHARE[transformer.core] * transformer.ratedVA;
   const copperW = dc ? 0 : watts.winding;
-  const totalW = ironW + copperW + watts.rectifier + watts.reservoir + watts.regulator;
+  const totalW = ironW + copperW + watts.rectifier + watts.reservoir + watts.regulator + watts.outputs;
   const cooled = heat.sinkKPerW !== null && (regulatorModel(regulator)?.pass.takesSink ?? false);
   const onSinkW = !cooled ? 0 : watts.regulator + (heat.sharedWithRectifier ? watts.rectifier : 0);
   return {
@@ -42,6 +46,7 @@ export function lossesOf({ source, transformer, heat, regulator }: Design, watts
     rectifierW: watts.rectifier,
     filterW: watts.reservoir,
     regulatorW: watts.regulator,
+    outputsW: watts.outputs,
     insideW: totalW - (heat.sinkOutside ? onSinkW : 0),
     totalW,
   };

@@ -2,12 +2,14 @@ import { arrangementOf, hasDiodes } from '@/core/design/source';
 import {
   CONDITIONS,
   networkOf,
+  outputLoad,
   wordsOf,
   railAmps,
   reservoirPlace,
   type Adjust,
   type Condition,
   type ConditionId,
+  type LoadLevel,
 } from '@/core/circuit/condition';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Load, Network, Winding } from '@/core/circuit/network';
@@ -20,6 +22,7 @@ import { SolveError } from '@/core/solve/solve-error';
 import { solveSteady } from '@/core/solve/steady';
 import { lossesOf, type Watts } from './losses';
 import { thermalInterface } from '@/core/parts/heatsink';
+import { outputHeat, outputPoints, type OutputPoint } from './further-outputs';
 import { regulatorHeat, type RegulatorHeat } from './heat';
 
 /** What a pre-regulator does on one rail. */
@@ -52,6 +55,8 @@ export interface RailPoint {
   /** A regulator ahead of it: null without one. */
   ahead: AheadPoint | null;
   loadW: number;
+  /** Further regulators on this rail, in the design's order; none on a negative rail. */
+  outputs: OutputPoint[];
   /** Samples over one cycle: rectifier output, reservoir, rail and output volts, rectifier amperes. */
   wave: {
     t: number[];
@@ -154,7 +159,10 @@ function pointAt(design: Design, condition: Condition, warm?: readonly number[],
     rectifier: guarded ? diodesW : 0,
     reservoir: solution.energyBalance.filterW,
     regulator: sum(rails.map((p) => p.regulatorW + (p.ahead?.watts ?? 0))),
-    load: sum(rails.map((p) => p.loadW)) + sum((solution.acLoads ?? []).map((l) => l.powerW)),
+    outputs: sum(rails.flatMap((p) => p.outputs.map((o) => o.regulatorW))),
+    load:
+      sum(rails.map((p) => p.loadW + sum(p.outputs.map((o) => o.loadW)))) +
+      sum((solution.acLoads ?? []).map((l) => l.powerW)),
   };
   for (const p of rails) warmed(design, watts, p, rails.length);
   return {
@@ -174,6 +182,8 @@ function pointAt(design: Design, condition: Condition, warm?: readonly number[],
 /** Fills in the temperatures of one rail's regulator, and of what stands ahead of it on the same sink. */
 export function warmed(design: Design, watts: Watts, p: RailPoint, rails: number): void {
   p.heat = regulatorHeat(design, sinkLoad(design, watts, p.regulatorW, rails, p.ahead?.watts));
+  const boxW = lossesOf(design, watts).insideW;
+  p.outputs = p.outputs.map((o, n) => ({ ...o, heat: outputHeat(design, design.outputs[n]!, o.regulatorW, boxW) }));
   const ahead = aheadModel(design.preRegulator);
   if (!p.ahead || !ahead || !p.heat) return;
   const cooled = ahead.takesSink && p.heat.chain.length > 1;
@@ -231,14 +241,25 @@ function railPoint(design: Design, network: Network, solution: Solution, r: numb
       : { meanV: rail.meanV, minV: rail.minV, maxV: rail.maxV };
   const can = fitted && design.reservoir.capacitanceF > 0 ? { rmsA: fitted.rmsA, maxV: fitted.maxV } : null;
   const rectifierA = intoRail(design, waves.diodeA, r);
-  const common = { rail, reservoir, can };
+  const outputs =
+    r === 0
+      ? outputPoints(
+          design,
+          condition.load,
+          { minV: rail.minV, ripplePeakToPeakV: rail.ripplePeakToPeakV, railV },
+          rippleHz(design),
+        )
+      : [];
+  /** What the further regulators take from the rail, W. */
+  const besideW = outputs.reduce((sum, o) => sum + o.regulatorW + o.loadW, 0);
+  const common = { rail, reservoir, can, outputs };
   const model = regulatorModel(design.regulator);
   if (model && condition.output) {
     const shorted = condition.output === 'shorted';
     const held = shorted ? 0 : model.lowestV;
     const amps = shorted ? model.shortA : Math.min(railAmps(design, condition.load, r), model.limitA);
     const loadW = held * amps;
-    const burnt = Math.max(0, rail.loadPowerW - loadW - leakPower(loads, rail.meanV, rail.rippleRmsV));
+    const burnt = Math.max(0, rail.loadPowerW - besideW - loadW - leakPower(loads, rail.meanV, rail.rippleRmsV));
     const ahead = aheadOf(design, rail.minV, amps, held, burnt, railV);
     const regulatorW = burnt - (ahead?.watts ?? 0);
     return {
@@ -255,7 +276,7 @@ function railPoint(design: Design, network: Network, solution: Solution, r: numb
       wave: { t: waves.t, inputV, reservoirV, railV, outputV: railV.map(() => held), rectifierA },
     };
   }
-  const regulatorLoad = loads.find((l) => l.kind === 'regulator');
+  const regulatorLoad = model && loads.find((l) => l.kind === 'regulator');
   if (!regulatorLoad) {
     return {
       ...common,
@@ -264,17 +285,17 @@ function railPoint(design: Design, network: Network, solution: Solution, r: numb
       outputMinV: rail.minV,
       outputMaxV: rail.maxV,
       outputRippleVpp: rail.ripplePeakToPeakV,
-      outputMeanA: rail.loadMeanA,
+      outputMeanA: rail.loadMeanA - besideA(design, condition.load, outputs),
       heat: null,
       regulatorW: 0,
-      loadW: rail.loadPowerW,
+      loadW: rail.loadPowerW - besideW,
       wave: { t: waves.t, inputV, reservoirV, railV, outputV: railV, rectifierA },
     };
   }
   const outputV = railV.map((v) => regulatorOutput(regulatorLoad, v));
   const outputA = outputV.map((v) => (regulatorLoad.currentA * v) / regulatorLoad.outputV);
   const loadW = mean(outputV.map((v, n) => v * outputA[n]!));
-  const burnt = Math.max(0, rail.loadPowerW - loadW - leakPower(loads, rail.meanV, rail.rippleRmsV));
+  const burnt = Math.max(0, rail.loadPowerW - besideW - loadW - leakPower(loads, rail.meanV, rail.rippleRmsV));
   const ahead = aheadOf(design, rail.minV, mean(outputA), mean(outputV), burnt, railV);
   const regulatorW = burnt - (ahead?.watts ?? 0);
   // While both regulate, what the first leaves the second takes down again.
@@ -295,6 +316,11 @@ function railPoint(design: Design, network: Network, solution: Solution, r: numb
     loadW,
     wave: { t: waves.t, inputV, reservoirV, railV, outputV, rectifierA },
   };
+}
+
+/** Current the further regulators draw from the rail, A. */
+function besideA(design: Design, level: LoadLevel, outputs: readonly OutputPoint[]): number {
+  return outputs.reduce((sum, o, n) => sum + o.outputMeanA + outputLoad(design.outputs[n]!, level).quiescentA, 0);
 }
 
 /** Current out of the rectifier into one rail, A: of a doubler, the pulses into both capacitors. */

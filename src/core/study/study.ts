@@ -4,6 +4,7 @@ import type { Network } from '@/core/circuit/network';
 import type { Design } from '@/core/design/design';
 import { regulatorModel } from '@/core/parts/regulators';
 import { solveChange, solveDip, solveStart } from '@/core/solve/transient';
+import { asMain } from './further-outputs';
 import { atCondition, onRail, operatingPoint, warmed, type OperatingPoint, type RailPoint } from './operating-point';
 
 /** First charge of the empty reservoir: peak and I2t of the hardest-hit diode, over the first cycle from a voltage peak. */
@@ -110,8 +111,16 @@ export function studyDesign(design: Design, warm: WarmStart = {}): Study {
   };
 }
 
-/** The same study with each of its lasting circumstances seen differently; what happens once stays as it is. */
-export function studySeen(study: Study, see: (point: OperatingPoint) => OperatingPoint, design = study.design): Study {
+/**
+ * The same study with each of its lasting circumstances seen differently; what happens once stays as it is.
+ * @param ranged false where the lowest setting and the short of the main output are none of the view's business
+ */
+export function studySeen(
+  study: Study,
+  see: (point: OperatingPoint) => OperatingPoint,
+  design = study.design,
+  ranged = true,
+): Study {
   return {
     design,
     get low() {
@@ -127,10 +136,10 @@ export function studySeen(study: Study, see: (point: OperatingPoint) => Operatin
       return see(study.idle);
     },
     get lowest() {
-      return study.lowest && see(study.lowest);
+      return ranged && study.lowest ? see(study.lowest) : null;
     },
     get shorted() {
-      return study.shorted && see(study.shorted);
+      return ranged && study.shorted ? see(study.shorted) : null;
     },
     get surge() {
       return study.surge;
@@ -148,6 +157,12 @@ export function studySeen(study: Study, see: (point: OperatingPoint) => Operatin
 /** The same study seen from another rail of a split supply. */
 export function studyOnRail(study: Study, rail: number): Study {
   return studySeen(study, (point) => onRail(point, rail));
+}
+
+/** The same study seen from a further regulator on its rail, as if that were the main one. */
+export function studyOnOutput(study: Study, n: number): Study {
+  const design = asMain(study.design, study.design.outputs[n]!);
+  return studySeen(study, (point) => ({ ...point, ...point.outputs[n]!, ahead: null, outputs: [] }), design, false);
 }
 
 /** The same study on another heatsink, interface or air: heat does not change what the circuit does. */

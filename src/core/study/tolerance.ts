@@ -174,8 +174,10 @@ function marginsOf(
       }
       case 'junction': {
         const rail = high.rails[0]!;
-        const amps = Math.max(0, rail.loadMeanA - model!.quiescentA);
-        const burnt = Math.max(0, rail.loadPowerW - model!.outputV * of('output') * amps);
+        // Further regulators draw their own from the same rail.
+        const besideA = base.outputs.reduce((sum, o) => sum + o.currentA + regulatorModel(o.regulator).quiescentA, 0);
+        const amps = Math.max(0, rail.loadMeanA - model!.quiescentA - besideA);
+        const burnt = Math.max(0, rail.loadPowerW - rail.meanV * besideA - model!.outputV * of('output') * amps);
         const held = ahead
           ? Math.min(ahead.holdsV(model!.outputV), rail.meanV - aheadDropout(ahead, amps))
           : rail.meanV;
@@ -190,6 +192,10 @@ function marginsOf(
           rectifier: diodesW,
           reservoir: high.energyBalance.filterW,
           regulator: burnt * high.rails.length,
+          outputs: base.outputs.reduce(
+            (sum, o) => sum + Math.max(0, rail.meanV - regulatorModel(o.regulator).outputV) * o.currentA,
+            0,
+          ),
           load: 0,
         };
         const heat = regulatorHeat(cooled, {

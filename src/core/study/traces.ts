@@ -1,6 +1,13 @@
 import { capitalised } from '@/core/quantity/format';
 import { arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
-import { CONDITIONS, networkOf, placedParts, reservoirPlace, type Condition } from '@/core/circuit/condition';
+import {
+  CONDITIONS,
+  networkOf,
+  outputLoad,
+  placedParts,
+  reservoirPlace,
+  type Condition,
+} from '@/core/circuit/condition';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Load } from '@/core/circuit/network';
 import type { Design } from '@/core/design/design';
@@ -160,8 +167,16 @@ function tracesOf(design: Design, waves: Waveforms, loads: readonly Load[][]): T
     const doubler = arrangementOf(design).stacked;
     if (place >= 0 && !doubler) volts('reservoir-v', 'Reservoir', waves.elementV[r]![place]!);
     if (design.filter.after.length > 0 || place < 0) volts('rail-v', 'Behind the filter', railV);
-    const regulator = loads[r]!.find((l) => l.kind === 'regulator');
-    if (regulator) volts('output-v', 'Output', regulated(design, regulator, railV));
+    const main = design.regulator.kind === 'none' ? undefined : loads[r]!.find((l) => l.kind === 'regulator');
+    if (main) volts('output-v', 'Output', regulated(design, design.regulator, main, railV));
+    if (r === 0)
+      design.outputs.forEach((o, n) =>
+        volts(
+          `further-v${n}`,
+          o.name || `Output ${n + 2}`,
+          regulated(design, o.regulator, outputLoad(o, 'full'), railV),
+        ),
+      );
     placedParts(design)
       .filter(({ part }) => part.kind === 'choke')
       .forEach(({ at }, n, chokes) =>
@@ -180,10 +195,11 @@ function tracesOf(design: Design, waves: Waveforms, loads: readonly Load[][]): T
 /** Output of a regulator: what dropout lets through, and of the rest what its rejection leaves. */
 function regulated(
   design: Design,
+  part: Design['regulator'],
   regulator: Extract<Load, { kind: 'regulator' }>,
   railV: readonly number[],
 ): number[] {
-  const left = 10 ** (-regulatorModel(design.regulator)!.rejectionDb(rippleHz(design)) / 20);
+  const left = 10 ** (-regulatorModel(part)!.rejectionDb(rippleHz(design)) / 20);
   const mean = railV.reduce((a, b) => a + b, 0) / railV.length;
   return railV.map((v) => regulatorOutput(regulator, v) + left * (v - mean));
 }

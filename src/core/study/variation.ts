@@ -33,6 +33,7 @@ export type VariationResult =
  */
 export function solveVariations(design: Design, variations: readonly Variation[]): VariationResult[] {
   const warm = new Map<ConditionId, readonly number[]>();
+  const regulated = design.regulator.kind !== 'none';
   return variations.map(({ condition, patch, adjust }): VariationResult => {
     const network = networkOf(patch ? applyPatch(design, patch) : design, CONDITIONS[condition], adjust);
     const start = warm.get(condition);
@@ -45,8 +46,8 @@ export function solveVariations(design: Design, variations: readonly Variation[]
         railMeanV: rail.meanV,
         railMinV: rail.minV,
         railMaxV: rail.maxV,
-        outputMinV: rail.outputMinV ?? rail.minV,
-        outputMaxV: rail.outputMaxV ?? rail.maxV,
+        outputMinV: regulated ? rail.outputMinV! : rail.minV,
+        outputMaxV: regulated ? rail.outputMaxV! : rail.maxV,
         loadMeanA: rail.loadMeanA,
         windingRmsA: Math.max(...solution.windings.map((w) => w.rmsA)),
         windingPeakA: Math.max(...solution.windings.map((w) => w.peakA)),

@@ -1,36 +1,17 @@
 'use client';
 
-import { regulatorOfKind } from '@/core/design/regulator-edit';
-import type { Regulator } from '@/core/design/design';
-import type { FieldPath } from '@/core/design/limits';
 import { INTERFACES, STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
-import { REGULATOR_SIZES, regulatorSize } from '@/core/parts/regulators/fixed';
 import { regulatorModel } from '@/core/parts/regulators';
-import { ADJUSTABLE_PARTS } from '@/core/parts/regulators/adjustable';
-import { LOW_DROPOUT_PARTS } from '@/core/parts/regulators/low-dropout';
 import { tabWords } from '@/core/parts/regulators/model';
-import { PASS_TRANSISTORS } from '@/core/parts/transistor';
-import { formatNominal } from '@/core/quantity/format';
-import { E12, E24, nearestInList, stepInList } from '@/core/quantity/preferred';
+import { stepInList } from '@/core/quantity/preferred';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
 import { Ahead } from './ahead';
+import { FamilyFields } from './family-fields';
+import { FurtherOutputs } from './further-outputs';
 import { RegulatorArithmetic } from './regulator-arithmetic';
 import { RegulatorSchools } from './regulator-schools';
-import { by, inDecades } from './stepping';
-
-const FAMILIES: readonly { value: Regulator['kind']; label: string }[] = [
-  { value: 'none', label: 'None' },
-  { value: 'fixed', label: 'Fixed three-terminal' },
-  { value: 'adjustable', label: 'Adjustable three-terminal' },
-  { value: 'low-dropout', label: 'Low-dropout' },
-  { value: 'follower', label: 'Zener and follower' },
-  { value: 'error-transistor', label: 'Zener, error and pass transistor' },
-  { value: 'bench', label: 'Op-amp, volts and amps set' },
-];
-
-type Values = Record<string, number | string | boolean | null>;
 
 /** The regulator in focus: its family, what sets it, how it is cooled, and its own arithmetic. */
 export function RegulatorFields() {
@@ -40,112 +21,10 @@ export function RegulatorFields() {
   const model = regulatorModel(regulator);
   /** Families with few fields of their own leave room for what the Heat station also asks. */
   const short = regulator.kind !== 'bench' && regulator.kind !== 'error-transistor';
-  const set = (values: Values) => edit({ regulator: { ...regulator, ...values } as Regulator });
-
-  /** A field of the regulator whose member is called as its limit. */
-  const quantity = (name: string, step?: (v: number, d: number) => number, placeholder?: string) => (
-    <QuantityField
-      key={name}
-      path={`regulator.${name}` as FieldPath}
-      value={(regulator as unknown as Record<string, number | null>)[name] ?? null}
-      {...(step ? { step } : {})}
-      {...(placeholder ? { placeholder } : {})}
-      onCommit={(v) => set({ [name]: name === 'passes' ? Math.round(v!) : v })}
-    />
-  );
-  const transistor = 'transistor' in regulator && (
-    <ChoiceField
-      label="Pass transistor"
-      value={regulator.transistor}
-      options={PASS_TRANSISTORS.map((t) => ({ value: t.id, label: t.name }))}
-      onChange={(id) => set({ transistor: id })}
-    />
-  );
 
   return (
     <>
-      <ChoiceField
-        label="Family"
-        value={regulator.kind}
-        options={FAMILIES}
-        onChange={(kind) => kind !== regulator.kind && edit({ regulator: regulatorOfKind(design, kind) })}
-      />
-      {regulator.kind === 'fixed' && (
-        <>
-          <ChoiceField
-            label="Part"
-            value={regulator.size}
-            options={REGULATOR_SIZES.map((s) => ({ value: s.id, label: `${s.id}, ${formatNominal(s.ratedA, 'A')}` }))}
-            onChange={(size) => set({ size, outputV: nearestInList(regulator.outputV, regulatorSize(size).outputsV) })}
-          />
-          <ChoiceField
-            label="Output"
-            value={String(regulator.outputV)}
-            options={regulatorSize(regulator.size).outputsV.map((v) => ({
-              value: String(v),
-              label: formatNominal(v, 'V'),
-            }))}
-            onChange={(v) => set({ outputV: Number(v) })}
-          />
-        </>
-      )}
-      {regulator.kind === 'adjustable' && (
-        <>
-          <ChoiceField
-            label="Part"
-            value={regulator.part}
-            options={Object.entries(ADJUSTABLE_PARTS).map(([value, p]) => ({
-              value,
-              label: `${value}, ${formatNominal(p.ratedA, 'A')}`,
-            }))}
-            onChange={(part) => set({ part })}
-          />
-          {quantity('r1Ohm', inDecades(E24))}
-          {quantity('r2Ohm', inDecades(E24))}
-          {quantity('potOhm', inDecades(E12), 'none')}
-        </>
-      )}
-      {regulator.kind === 'low-dropout' && (
-        <>
-          <ChoiceField
-            label="Part"
-            value={regulator.part}
-            options={Object.entries(LOW_DROPOUT_PARTS).map(([value, p]) => ({ value, label: p.name }))}
-            onChange={(part) => set({ part })}
-          />
-          {quantity('outputV', by(0.1))}
-          {model && !model.pass.takesSink && quantity('boardCm2', by(1))}
-        </>
-      )}
-      {regulator.kind === 'follower' && (
-        <>
-          {quantity('zenerV', inDecades(E24))}
-          {transistor}
-          {quantity('seriesOhm', inDecades(E12))}
-          {quantity('limitOhm', inDecades(E12), 'no limit')}
-        </>
-      )}
-      {regulator.kind === 'error-transistor' && (
-        <>
-          {quantity('zenerV', inDecades(E24))}
-          {quantity('upperOhm', inDecades(E24))}
-          {quantity('potOhm', inDecades(E12), 'none')}
-          {quantity('lowerOhm', inDecades(E24))}
-          {transistor}
-          {quantity('driveOhm', inDecades(E12))}
-          {quantity('limitOhm', inDecades(E12), 'no limit')}
-        </>
-      )}
-      {regulator.kind === 'bench' && (
-        <>
-          {quantity('maxV', by(1))}
-          {quantity('limitA', by(0.1))}
-          {transistor}
-          {quantity('passes', by(1))}
-          {quantity('shuntOhm', inDecades(E12))}
-          {quantity('opampMaxV', by(2))}
-        </>
-      )}
+      <FamilyFields regulator={regulator} design={design} onChange={(next) => edit({ regulator: next })} />
       {model?.pass.takesSink && (
         <>
           <QuantityField
@@ -165,13 +44,16 @@ export function RegulatorFields() {
           )}
         </>
       )}
-      {model && (
-        <div className="flex gap-1 self-end text-[13px]">
-          <RegulatorArithmetic model={model} />
-          <RegulatorSchools />
-          <Ahead />
-        </div>
-      )}
+      <div className="flex gap-1 self-end text-[13px]">
+        {model && (
+          <>
+            <RegulatorArithmetic model={model} />
+            <RegulatorSchools />
+            <Ahead />
+          </>
+        )}
+        <FurtherOutputs />
+      </div>
       {model && short && (
         <p className="self-end pb-1 text-[13px] leading-snug text-quiet">
           {model.pass.package}, {tabWords(model.pass)}.

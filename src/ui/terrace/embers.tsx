@@ -29,7 +29,7 @@ export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
       ? [
           {
             station: 'regulator' as const,
-            watts: watts.regulator,
+            watts: watts.regulator + watts.outputs,
             warm: Math.min(1, Math.max(0.2, (heat.junctionC - 40) / 85)),
             figure: 'regulator-watts',
           },

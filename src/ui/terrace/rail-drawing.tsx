@@ -4,6 +4,8 @@ import type { ReactNode } from 'react';
 import { BANDS, type Band, type Picture } from '@/core/judge/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
+import { outputName } from '@/core/design/words';
+import { regulatorModel } from '@/core/parts/regulators';
 import { onRail } from '@/core/study/operating-point';
 import { archPoints, flatPoints, bandOf, pathOf, shortfallArea, type Columns } from '@/ui/terrace/geometry';
 import { Daylight } from './daylight';
@@ -161,6 +163,31 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
           </Tag>
         </g>
       )}
+
+      {/* Further regulators on the same reservoir, each a step of its own */}
+      {point.outputs.map((o, n) => {
+        const low = onRail(picture.points.low, rail).outputs[n]!;
+        const limitC = regulatorModel(design.outputs[n]!.regulator).pass.junctionMaxC;
+        const over = low.headroomV < 0 || (o.heat !== null && o.heat.junctionC > limitC);
+        return (
+          <g key={n} data-testid="further-output">
+            <path
+              d={`M${cols.regulator[0]} ${y(point.rail.meanV)}H${cols.regulator[0] + 6 + 7 * n}V${y(o.outputMeanV)}H${cols.load[1]}`}
+              fill="none"
+              stroke="var(--volt)"
+              strokeWidth="2"
+            />
+            <Tag
+              x={cols.regulator[0] + 14 + 7 * n}
+              y={y(o.outputMeanV) - 5}
+              colour={over ? 'var(--fail)' : 'var(--ink)'}
+              onOpen={opens('regulator', 'verdict:headroom')}
+            >
+              {`${outputName(design.outputs[n]!, n)}: ${formatQuantity(low.headroomV, 'V', 2)} clear, ${formatQuantity(o.regulatorW, 'W', 2)}${o.heat ? `, ${formatQuantity(o.heat.junctionC, '°C')}` : ''}`}
+            </Tag>
+          </g>
+        );
+      })}
 
       {/* What the knob can be turned down to, and what it burns there */}
       {picture.lowest && !mirrored && (

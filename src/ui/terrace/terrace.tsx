@@ -69,6 +69,7 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
     const lowest = Math.min(
       outputV * (1 - tolerancePct / 100),
       ...lines.flatMap((l) => [l.levels.reservoirMinV, l.levels.outputMinV]),
+      ...picture.points.low.outputs.map((o) => o.outputMinV),
     );
     const peak = Math.max(...rails.map((r) => Math.max(r.high.levels.openPeakV, r.high.levels.reservoirMaxV)));
     const canV = bankRatedV(design.reservoir) * (arrangementOf(design).stacked ? 2 : 1);

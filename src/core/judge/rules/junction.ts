@@ -4,7 +4,7 @@ import type { Edit } from '@/core/design/design';
 import { REGULATOR_SIZES, regulatorSize } from '@/core/parts/regulators/fixed';
 import { regulatorModel } from '@/core/parts/regulators';
 import { formatQuantity } from '@/core/quantity/format';
-import { fans, sinks, windingVolts } from '../cures';
+import { fans, outputSinks, sinks, windingVolts } from '../cures';
 import type { Rule } from '../verdict';
 
 export const junction: Rule = {
@@ -67,6 +67,12 @@ export const junction: Rule = {
             patch: { regulator: { ...regulator, size: s.id } },
           }))
         : [];
-    return [...sinks(design, [1, 2, 3, 5, 7]), ...fans(design), ...windingVolts(design, [-1, -2]), ...bigger];
+    return [
+      ...sinks(design, [1, 2, 3, 5, 7]),
+      ...fans(design),
+      ...windingVolts(design, [-1, -2]),
+      ...bigger,
+      ...outputSinks(design),
+    ];
   },
 };

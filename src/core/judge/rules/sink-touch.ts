@@ -1,7 +1,7 @@
 import { wordsOf } from '@/core/circuit/condition';
 import { TOUCH_LIMIT_C } from '@/core/parts/heatsink';
 import { formatQuantity } from '@/core/quantity/format';
-import { sinks } from '../cures';
+import { outputSinks, sinks } from '../cures';
 import type { Rule } from '../verdict';
 
 export const sinkTouch: Rule = {
@@ -42,5 +42,5 @@ export const sinkTouch: Rule = {
       reason: 'It does not harm the supply, it harms you. Inside a closed box it also warms everything else.',
     };
   },
-  cures: (design) => sinks(design, [1, 2, 3, 5]),
+  cures: (design) => [...sinks(design, [1, 2, 3, 5]), ...outputSinks(design)],
 };

@@ -1,0 +1,127 @@
+import { applyPatch, type Design, type FurtherOutput } from '@/core/design/design';
+import { readDesign } from '@/core/design/schema';
+import { judge } from '@/core/judge/judge';
+import { simulateFixes } from '@/core/judge/fixes';
+import { testPoints } from '@/core/bench/test-points';
+import { billOf } from '@/core/study/bill';
+import { heatView } from '@/core/study/heat-report';
+import { outputNeedsV } from '@/core/study/further-outputs';
+import { operatingPoint } from '@/core/study/operating-point';
+import { studyDesign } from '@/core/study/study';
+import { scopeTraces } from '@/core/study/traces';
+import { demoDesigns } from '@/server/demo';
+
+const clock = demoDesigns()[0]! as Design;
+const logic: FurtherOutput = {
+  name: 'Chime logic',
+  currentA: 0.1,
+  regulator: { kind: 'fixed', size: '78', outputV: 5 },
+  sinkKPerW: 20,
+};
+const withLogic = applyPatch(clock, { outputs: [logic] });
+const verdict = (design: Design, id: string) => judge(studyDesign(design), [id])[0]!;
+
+describe('another regulator on the same reservoir', () => {
+  test('draws its own current from the rail: the valley falls as for a main load larger by as much', () => {
+    const both = operatingPoint(withLogic, 'low');
+    const alone = operatingPoint(clock, 'low');
+    const more = operatingPoint(
+      applyPatch(clock, { demand: { outputA: clock.demand.outputA + logic.currentA + 0.006 } }),
+      'low',
+    );
+    expect(both.rail.minV).toBeLessThan(alone.rail.minV - 0.1);
+    expect(both.rail.minV).toBeCloseTo(more.rail.minV, 1);
+  });
+
+  test('burns what stands between the rail and its output, and the watts of all of it balance', () => {
+    const point = operatingPoint(withLogic, 'nominal');
+    const [o] = point.outputs;
+    expect(o!.outputMeanV).toBe(5);
+    expect(o!.regulatorW).toBeCloseTo((point.rail.meanV - 5) * 0.1 + point.rail.meanV * 0.006, 1);
+    expect(o!.loadW).toBeCloseTo(0.5, 6);
+    const { winding, rectifier, reservoir, regulator, outputs, load } = point.watts;
+    const sum = winding + rectifier + reservoir + regulator + outputs + load;
+    expect(sum / point.solution.energyBalance.sourceW).toBeCloseTo(1, 2);
+    // What the main one does is its own.
+    expect(point.outputMeanA).toBeCloseTo(clock.demand.outputA, 6);
+    expect(point.regulatorW / ((point.rail.meanV - 24) * 1.2)).toBeCloseTo(1, 1);
+  });
+
+  test('beside a load that is fed directly, the load keeps its own watts and amperes', () => {
+    const bare = applyPatch(withLogic, { regulator: { kind: 'none' }, demand: { tolerancePct: 60 } });
+    const point = operatingPoint(bare, 'nominal');
+    expect(point.outputMeanA).toBeCloseTo(1.2, 2);
+    expect(point.outputMeanV).toBeCloseTo(point.rail.meanV, 9);
+    expect(point.outputs[0]!.outputMeanV).toBe(5);
+    expect(point.heat).toBeNull();
+    expect(point.outputs[0]!.heat!.junctionC).toBeGreaterThan(60);
+  });
+
+  test('warms its own sink only', () => {
+    const cool = operatingPoint(applyPatch(clock, { outputs: [{ ...logic, sinkKPerW: 5 }] }), 'high');
+    const warm = operatingPoint(applyPatch(clock, { outputs: [{ ...logic, sinkKPerW: 20 }] }), 'high');
+    expect(cool.outputs[0]!.heat!.junctionC).toBeLessThan(warm.outputs[0]!.heat!.junctionC - 15);
+    expect(cool.heat!.junctionC).toBeCloseTo(warm.heat!.junctionC, 6);
+  });
+
+  test('has a headroom of its own: the one with less speaks, by its name', () => {
+    const near = applyPatch(clock, {
+      regulator: { kind: 'fixed', size: '78S', outputV: 12 },
+      demand: { outputV: 12 },
+      outputs: [{ ...logic, name: 'Hall lamps', regulator: { kind: 'fixed', size: '78', outputV: 24 } }],
+    });
+    const found = verdict(near, 'headroom');
+    expect(found.sentence).toMatch(/^Hall lamps: /);
+    const low = operatingPoint(near, 'low');
+    expect(found.figure.value).toBeCloseTo(low.rail.minV - outputNeedsV(near.outputs[0]!), 6);
+    expect(low.outputs[0]!.headroomV).toBeCloseTo(found.figure.value, 6);
+    // With room enough the main one speaks for itself.
+    expect(verdict(withLogic, 'headroom').sentence).not.toMatch(/Chime/);
+  });
+
+  test('a junction beyond its limit fails by name, and its own larger sink is among what cures it', () => {
+    const hot = applyPatch(clock, { outputs: [{ ...logic, currentA: 0.25, sinkKPerW: null }] });
+    const study = studyDesign(hot);
+    const verdicts = judge(study);
+    const junction = verdicts.find((v) => v.id === 'junction')!;
+    expect(junction.state).toBe('fails');
+    expect(junction.sentence).toMatch(/^Chime logic: /);
+    const fixes = [...simulateFixes(study, verdicts)].find((f) => f.verdict === 'junction')!.fixes;
+    expect(fixes.some((f) => /Heatsink .* Chime logic/.test(f.edit.label))).toBe(true);
+  });
+
+  test('its input maximum counts as the main one’s does', () => {
+    const small = applyPatch(clock, {
+      outputs: [{ ...logic, regulator: { kind: 'low-dropout', part: 'ldo-250', outputV: 5, boardCm2: 6 } }],
+    });
+    const found = verdict(small, 'regulator-input');
+    expect(found.state).toBe('fails');
+    expect(found.limit).toBe(12);
+    expect(found.sentence).toMatch(/^Chime logic/);
+  });
+
+  test('stands on the bench, in the bill, in the heat and on the scope', () => {
+    const point = testPoints(withLogic, () => 230).find((p) => p.id === 'further-0')!;
+    expect(point.low).toBeLessThan(5);
+    expect(point.high).toBeGreaterThan(5);
+    expect(point.label).toBe('Chime logic, full load');
+    expect(billOf(studyDesign(withLogic)).filter((l) => /Chime logic/.test(l.what)).map((l) => l.references)).toEqual([
+      'U2',
+      'H2',
+    ]);
+    const row = heatView(withLogic, 'high', null)!.rows.find((r) => r.id === 'output-0')!;
+    expect(row.name).toBe('Chime logic');
+    expect(row.steps.at(-1)!.tempC).toBeCloseTo(operatingPoint(withLogic, 'high').outputs[0]!.heat!.junctionC, 6);
+    const traces = scopeTraces(withLogic, { kind: 'steady' }, 'nominal').traces;
+    expect(traces.find((t) => t.label === 'Chime logic')!.values[0]).toBeCloseTo(5, 1);
+  });
+
+  test('a file keeps it; without a regulator in it, or with five of them, it is refused', () => {
+    const read = readDesign(JSON.parse(JSON.stringify(withLogic)));
+    expect(read.ok && read.design.outputs).toEqual([logic]);
+    const none = readDesign({ ...withLogic, outputs: [{ ...logic, regulator: { kind: 'none' } }] });
+    expect(!none.ok && none.fault.path).toBe('outputs[0].regulator.kind');
+    const many = readDesign({ ...withLogic, outputs: [logic, logic, logic, logic, logic] });
+    expect(!many.ok && many.fault.path).toBe('outputs');
+  });
+});
