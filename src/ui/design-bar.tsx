@@ -102,7 +102,7 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
             key={href}
             href={href}
             aria-current={path === href ? 'page' : undefined}
-            className="grid h-full place-items-center border-b-[3px] border-transparent px-3 aria-[current]:border-volt aria-[current]:font-semibold"
+            className="grid h-full place-items-center border-b-[3px] border-transparent px-3 max-[1180px]:px-[7px] aria-[current]:border-volt aria-[current]:font-semibold"
           >
             {name}
           </Link>

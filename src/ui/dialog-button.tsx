@@ -22,7 +22,7 @@ export function DialogButton({
   const [open, setOpen] = useState(false);
   return (
     <div className="min-w-0 flex-1 self-end">
-      <button type="button" className="btn w-full !px-1" title={hint} onClick={() => setOpen(true)}>
+      <button type="button" className="btn w-full !px-2" title={hint} onClick={() => setOpen(true)}>
         {label}
       </button>
       <Dialog open={open} onOpenChange={setOpen} title={title} description={description} wide={wide}>

@@ -113,7 +113,10 @@ function schoolReport(way: Way, variant: Design): SchoolReport {
         regulatorW: hottest.watts.regulator,
         junctionC: hottest.heat?.junctionC ?? null,
         sinkC: hottest.heat?.sinkC ?? null,
-        headroomV: picture.neededV === null ? null : low.rail.minV - picture.neededV,
+        headroomV:
+          picture.neededV === null
+            ? null
+            : Math.min(low.rail.minV - picture.neededV, ...low.outputs.map((o) => o.headroomV)),
         hours: picture.life?.hours ?? null,
         diodesW: nominal.watts.rectifier,
       };
@@ -150,8 +153,8 @@ const solver = {
     );
   },
   /** No diode, Schottky, silicon in the lead of a DC source. */
-  reverseDiodes(design: Design): SchoolReport[] {
-    return reverseDiodeWays(design).map((way) => schoolReport(way, designOf(design, way)));
+  reverseDiodes(design: Design): Answer<SchoolReport[]> {
+    return answer(() => reverseDiodeWays(design).map((way) => schoolReport(way, designOf(design, way))));
   },
   /** Ready-made, discrete and op-amp regulators, then passive and blown cooling, and what a converter would do. */
   regulatorSchools(design: Design): Answer<RegulatorSchools> {

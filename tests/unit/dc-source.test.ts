@@ -1,16 +1,25 @@
+import { mainsForReadings, mainsToday, testPoints } from '@/core/bench/test-points';
 import { networkOf, CONDITIONS, wordsOf } from '@/core/circuit/condition';
 import { applyPatch, type Design } from '@/core/design/design';
 import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';
 import { arrangementWords, isSplit } from '@/core/design/words';
 import { readDesign } from '@/core/design/schema';
+import { cellWords, cornerGrid } from '@/core/judge/corners';
+import { simulateFixes } from '@/core/judge/fixes';
 import { judge } from '@/core/judge/judge';
 import { pictureOf } from '@/core/judge/picture';
-import { openVolts, type Battery, type DcAdapter } from '@/core/parts/dc-source';
+import { mainsSide } from '@/core/mains-side/mains-side';
+import { openVolts, shiftedSource, type Battery, type DcAdapter } from '@/core/parts/dc-source';
 import { diodeClass } from '@/core/parts/diode';
 import { solveDip, solveStart } from '@/core/solve/transient';
 import { batteryLife } from '@/core/study/battery-life';
+import { billOf } from '@/core/study/bill';
+import { heatView } from '@/core/study/heat-report';
+import { lossesOf } from '@/core/study/losses';
 import { operatingPoint } from '@/core/study/operating-point';
+import { reverseDiodeWays } from '@/core/study/reverse-diode';
 import { studyDesign } from '@/core/study/study';
+import { checksOf, solveBuilds, spreadsOf } from '@/core/study/tolerance';
 
 const LEAD: Battery = {
   kind: 'battery',
@@ -192,5 +201,111 @@ describe('what is said of it', () => {
       path: 'source.emptyV',
       sentence: expect.stringContaining('below the fresh volts'),
     });
+  });
+});
+
+describe('a diode against swapped leads', () => {
+  const design = applyPatch(plain({ ...LEAD, reverseDiode: true }, 0.2), {
+    demand: { outputV: 5, tolerancePct: 5 },
+    reservoir: { capacitanceF: 470e-6 },
+    regulator: { kind: 'low-dropout', part: 'ldo-800', outputV: 5, boardCm2: 25 },
+  });
+
+  test('comes in three ways that each hold, from no drop to most of a volt', () => {
+    const ways = reverseDiodeWays(design);
+    expect(ways.map((w) => w.id)).toEqual(['none', 'Schottky', 'silicon']);
+    const valleys = ways.map((w) => operatingPoint(applyPatch(design, w.patch), 'low').rail.minV);
+    expect(valleys[0]! - valleys[1]!).toBeGreaterThan(0.2);
+    expect(valleys[0]! - valleys[1]!).toBeLessThan(0.45);
+    expect(valleys[0]! - valleys[2]!).toBeGreaterThan(0.6);
+    expect(valleys[0]! - valleys[2]!).toBeLessThan(1);
+    for (const way of ways) {
+      const verdicts = judge(studyDesign(applyPatch(design, way.patch)));
+      expect(verdicts.filter((v) => v.state === 'fails').map((v) => v.id)).toEqual([]);
+    }
+  });
+
+  test('is nothing to compare where the mains feeds it', () => {
+    expect(reverseDiodeWays(applyPatch(design, { source: { kind: 'mains' } }))).toEqual([]);
+  });
+});
+
+describe('the rest of the house', () => {
+  const logger = (source: Design['source']) =>
+    applyPatch(plain(source, 0.2), {
+      demand: { outputV: 5, tolerancePct: 5 },
+      reservoir: { capacitanceF: 470e-6 },
+      regulator: { kind: 'low-dropout', part: 'ldo-800', outputV: 5, boardCm2: 6 },
+    });
+
+  test('the bench begins with the source, on DC, and skips what only a transformer has', () => {
+    const points = testPoints(logger(LEAD), mainsForReadings(logger(LEAD)));
+    expect(points[0]).toMatchObject({ id: 'mains', label: 'Battery, open' });
+    expect(points[0]!.how).toMatch(/DC range/);
+    expect(points.map((p) => p.id)).not.toContain('secondary-open');
+    expect(points.map((p) => p.id)).not.toContain('reservoir-ripple');
+    const idle = points.find((p) => p.id === 'reservoir-idle')!;
+    expect(idle.expected.value).toBeCloseTo(12, 2);
+    expect(points.map((p) => `${p.how} ${p.ifLow} ${p.ifHigh} ${p.caution ?? ''}`).join(' ')).not.toMatch(
+      /mains|winding|transformer/i,
+    );
+  });
+
+  test('readings taken at the mains before it was changed over do not count as volts of the battery', () => {
+    const read = applyPatch(logger(LEAD), {
+      bench: { readings: [{ point: 'mains', value: 231, mainsV: 231, at: '2026-01-31T21:00:00Z' }] },
+    });
+    expect(mainsToday(read)).toBe(12);
+    const today = applyPatch(logger(LEAD), {
+      bench: { readings: [{ point: 'mains', value: 12.4, mainsV: 12.4, at: '2026-02-01T21:00:00Z' }] },
+    });
+    expect(mainsToday(today)).toBe(12.4);
+  });
+
+  test('what must be right before power: a fuse where a short would burn, or a limit that needs none', () => {
+    const battery = mainsSide(studyDesign(logger(LEAD)));
+    expect(battery.points.find((p) => p.id === 'lead-fuse')!.state).toBe('wrong');
+    expect(battery.figures.find((f) => f.id === 'lead-short')!.value).toBeCloseTo(13 / 0.05, 6);
+    expect(battery.secondaryFuseA).toBeGreaterThan(1.5 * 0.2);
+    expect(battery.primaryFuseA).toBeNull();
+    const fused = applyPatch(logger(LEAD), { mainsSide: { secondaryFuseA: battery.secondaryFuseA } });
+    expect(mainsSide(studyDesign(fused)).points.find((p) => p.id === 'lead-fuse')!.state).toBe('done');
+    const adapter = mainsSide(studyDesign(logger({ ...PLAIN, limitA: 1.2 })));
+    expect(adapter.points.find((p) => p.id === 'lead-fuse')!.state).toBe('look');
+    expect(adapter.points.map((p) => p.id)).toContain('adapter-dc');
+  });
+
+  test('no transformer is in the bill, the price, the heat or the losses', () => {
+    const design = logger({ ...LEAD, reverseDiode: true });
+    const bill = billOf(studyDesign(design));
+    expect(bill[0]!.what).toMatch(/battery/);
+    expect(bill.map((l) => l.what).join(' ')).not.toMatch(/Transformer/);
+    expect(heatView(design, 'high', null)!.rows.map((r) => r.id)).toEqual(['regulator', 'rectifier', 'reservoir']);
+    const point = operatingPoint(design, 'high');
+    // What it loses inside stays in the battery.
+    const losses = lossesOf(design, point.watts);
+    expect(losses.totalW).toBeCloseTo(point.watts.rectifier + point.watts.reservoir + point.watts.regulator, 9);
+    expect(losses.ironW + losses.copperW).toBe(0);
+  });
+
+  test('builds are drawn with what a source has to spread, and a grid of corners is named by it', () => {
+    const design = logger(LEAD);
+    const builds = solveBuilds(design, 1, 0, 20);
+    expect(builds.every((b) => b.margins !== null)).toBe(true);
+    expect(spreadsOf(design).map((s) => s.id)).not.toContain('diode');
+    expect(checksOf(design).map((c) => c.id)).not.toContain('winding');
+    const grid = cornerGrid(design);
+    expect(cellWords(design, grid.cells[grid.rows.find((r) => r.id === 'headroom')!.worst]!)).toMatch(/^empty battery/);
+  });
+
+  test('steps, drags and searches change its volts, never a winding', () => {
+    const design = logger(LEAD);
+    expect(shiftedSource(LEAD, 1)).toMatchObject({ freshV: 14, emptyV: 12 });
+    const dry = applyPatch(design, { source: { ...LEAD, freshV: 5.8, emptyV: 5.2 } });
+    const study = studyDesign(dry);
+    const fixes = [...simulateFixes(study, judge(study))].find((f) => f.verdict === 'headroom')!.fixes;
+    expect(fixes.length).toBeGreaterThan(0);
+    expect(fixes.every((f) => !('transformer' in f.edit.patch))).toBe(true);
+    expect(fixes.some((f) => /Battery of/.test(f.edit.label))).toBe(true);
   });
 });

@@ -105,10 +105,11 @@ describe('another regulator on the same reservoir', () => {
     expect(point.low).toBeLessThan(5);
     expect(point.high).toBeGreaterThan(5);
     expect(point.label).toBe('Chime logic, full load');
-    expect(billOf(studyDesign(withLogic)).filter((l) => /Chime logic/.test(l.what)).map((l) => l.references)).toEqual([
-      'U2',
-      'H2',
-    ]);
+    expect(
+      billOf(studyDesign(withLogic))
+        .filter((l) => /Chime logic/.test(l.what))
+        .map((l) => l.references),
+    ).toEqual(['U2', 'H2']);
     const row = heatView(withLogic, 'high', null)!.rows.find((r) => r.id === 'output-0')!;
     expect(row.name).toBe('Chime logic');
     expect(row.steps.at(-1)!.tempC).toBeCloseTo(operatingPoint(withLogic, 'high').outputs[0]!.heat!.junctionC, 6);

@@ -44,7 +44,7 @@ export function RegulatorFields() {
           )}
         </>
       )}
-      <div className="flex gap-1 self-end text-[13px]">
+      <div className="col-span-3 flex items-center gap-1.5 text-[13.5px] leading-snug text-quiet [&>div]:flex-none">
         {model && (
           <>
             <RegulatorArithmetic model={model} />
@@ -53,12 +53,12 @@ export function RegulatorFields() {
           </>
         )}
         <FurtherOutputs />
+        {model && short && (
+          <span className="ml-1 min-w-0 truncate">
+            {model.pass.package}, {tabWords(model.pass)}
+          </span>
+        )}
       </div>
-      {model && short && (
-        <p className="self-end pb-1 text-[13px] leading-snug text-quiet">
-          {model.pass.package}, {tabWords(model.pass)}.
-        </p>
-      )}
     </>
   );
 }

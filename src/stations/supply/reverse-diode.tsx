@@ -48,15 +48,21 @@ function Side({ onTaken }: { onTaken(): void }) {
   const design = useDesign();
   const edit = useEdit();
   const [reports, setReports] = useState<SchoolReport[] | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
   useEffect(() => {
     let current = true;
     void solver('search')
       .reverseDiodes(design)
-      .then((found) => current && setReports(found));
+      .then((found) => {
+        if (!current) return;
+        if (found.ok) setReports(found.value);
+        else setTrouble(found.error);
+      });
     return () => {
       current = false;
     };
   }, [design]);
+  if (trouble) return <p role="alert">{trouble}</p>;
   if (!reports) {
     return (
       <p className="py-10 text-center text-quiet" aria-live="polite">

@@ -178,7 +178,8 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
               strokeWidth="2"
             />
             <Tag
-              x={cols.regulator[0] + 14 + 7 * n}
+              x={cols.load[1] - 4}
+              anchor="end"
               y={y(o.outputMeanV) - 5}
               colour={over ? 'var(--fail)' : 'var(--ink)'}
               onOpen={opens('regulator', 'verdict:headroom')}
