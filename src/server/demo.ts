@@ -163,6 +163,7 @@ export function demoDesigns(): Design[] {
         boxCm2: 2400,
         fan: 'switched',
         fanOnC: 60,
+        together: true,
       },
     },
     {

@@ -30,7 +30,7 @@ const fails = async (page: Page) =>
 
 test('the shelf shows the demo designs with rating, terrace and worst margin', async ({ page }) => {
   await goTo(page, '/');
-  await expect(page.getByTestId('shelf-entry')).toHaveCount(7);
+  await expect(page.getByTestId('shelf-entry')).toHaveCount(8);
   const pen = page.getByTestId('shelf-entry').filter({ hasText: PEN });
   await expect(pen).toContainText('12 V, 800 mA');
   await expect(pen).toContainText(/verdicts fail/);
@@ -52,7 +52,7 @@ test('a new design from a load is proposed, passes its verdicts and opens', asyn
   await expect(page.getByTestId('verdict-count')).toContainText(/^All \d+ (hold|pass)/);
   await expect(station(page, 'Load')).toContainText('250 mA');
   await goTo(page, '/');
-  await expect(page.getByTestId('shelf-entry')).toHaveCount(8);
+  await expect(page.getByTestId('shelf-entry')).toHaveCount(9);
 });
 
 test('a bad load is told at its field, and what was typed stays', async ({ page }) => {

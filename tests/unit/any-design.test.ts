@@ -9,6 +9,7 @@ import { readDesign } from '@/core/design/schema';
 import { judge } from '@/core/judge/judge';
 import { pictureOf, summaryOf, type Picture } from '@/core/judge/picture';
 import { DIODE_CLASSES } from '@/core/parts/diode';
+import type { SomeRegulator } from '@/core/parts/regulators';
 import { REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
 import { ADJUSTABLE_PARTS, type AdjustableId } from '@/core/parts/regulators/adjustable';
 import type { PreRegulator } from '@/core/parts/regulators/ahead';
@@ -26,8 +27,7 @@ function anywhere(path: FieldPath) {
 
 const transistor = fc.constantFrom(...PASS_TRANSISTORS.map((t) => t.id));
 
-const regulator = fc.oneof(
-  fc.constant({ kind: 'none' as const }),
+const someRegulator: fc.Arbitrary<SomeRegulator> = fc.oneof(
   fc
     .constantFrom(...REGULATOR_SIZES)
     .chain((size) =>
@@ -81,6 +81,11 @@ const regulator = fc.oneof(
     .map((r) => ({ ...r, referenceV: Math.min(r.referenceV, r.maxV) })),
 );
 
+const regulator = fc.oneof(
+  { weight: 1, arbitrary: fc.constant({ kind: 'none' as const }) },
+  { weight: 6, arbitrary: someRegulator },
+);
+
 const preRegulator: fc.Arbitrary<PreRegulator> = fc.oneof(
   fc.constant({ kind: 'none' as const }),
   fc.constant({ kind: 'fixed' as const, size: '78' as const, outputV: 15 }),
@@ -123,6 +128,43 @@ const source: fc.Arbitrary<TransformerSource> = fc.oneof(
     .map(({ share, ...test }) => ({ ...test, loadedV: Math.max(0.1, share * test.openV) })),
 );
 
+const feed: fc.Arbitrary<Design['source']> = fc.oneof(
+  { weight: 3, arbitrary: fc.constant({ kind: 'mains' as const }) },
+  {
+    weight: 1,
+    arbitrary: fc
+      .record({
+        kind: fc.constant('battery' as const),
+        freshV: anywhere('source.freshV'),
+        share: fc.double({ min: 0.61, max: 0.99, noNaN: true }),
+        resistanceOhm: anywhere('source.resistanceOhm'),
+        capacityAh: anywhere('source.capacityAh'),
+        reverseDiode: fc.boolean(),
+      })
+      .map(({ share, ...battery }) => ({ ...battery, emptyV: Math.max(0.3, share * battery.freshV) })),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.record({
+      kind: fc.constant('adapter' as const),
+      ratedV: anywhere('source.ratedV'),
+      ratedA: anywhere('source.ratedA'),
+      idlePct: anywhere('source.idlePct'),
+      spreadPct: anywhere('source.spreadPct'),
+      rippleVpp: anywhere('source.rippleVpp'),
+      limitA: fc.option(anywhere('source.limitA')),
+      reverseDiode: fc.boolean(),
+    }),
+  },
+);
+
+const further = fc.record({
+  name: fc.constantFrom('', 'Logic'),
+  currentA: anywhere('output.currentA'),
+  regulator: someRegulator,
+  sinkKPerW: fc.option(anywhere('output.sinkKPerW')),
+});
+
 /** Any design the fields let somebody type, however absurd. */
 const absurd: fc.Arbitrary<Design> = fc
   .record({
@@ -135,6 +177,8 @@ const absurd: fc.Arbitrary<Design> = fc
       negativeA: fc.option(anywhere('demand.negativeA')),
       typicalA: fc.option(anywhere('demand.typicalA')),
     }),
+    source: feed,
+    outputs: fc.array(further, { maxLength: 2 }),
     mains: fc.record({
       voltageRms: anywhere('mains.voltageRms'),
       frequencyHz: anywhere('mains.frequencyHz'),
@@ -184,6 +228,8 @@ const absurd: fc.Arbitrary<Design> = fc
       sharedWithRectifier: fc.boolean(),
       fan: fc.constantFrom<'none' | 'fixed' | 'switched'>('none', 'fixed', 'switched'),
       fanOnC: anywhere('heat.fanOnC'),
+      oneSink: fc.boolean(),
+      together: fc.boolean(),
     }),
   })
   .map((parts) => ({ ...blankDesign('Absurd', parts.demand, parts.mains), ...parts }));

@@ -164,7 +164,7 @@ describe('for any plausible supply', () => {
       fc.property(anyNetwork, fc.double({ min: 0, max: 1.2, noNaN: true }), ({ kind, options }, share) => {
         const cold = solveSteady(network(kind, options));
         const warm = solveSteady(network(kind, options), { warm: [share * Math.SQRT2 * options.volts] });
-        expect(Math.abs(warm.rails[0]!.meanV / cold.rails[0]!.meanV - 1)).toBeLessThan(2e-4);
+        expect(Math.abs(warm.rails[0]!.meanV / cold.rails[0]!.meanV - 1)).toBeLessThan(6e-4);
       }),
       { numRuns: 60 },
     );

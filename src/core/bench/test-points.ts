@@ -9,7 +9,7 @@ import type { Unit } from '@/core/quantity/parse';
 import { outputName, windingCount } from '@/core/design/words';
 import { solveSteady } from '@/core/solve/steady';
 import type { Figure } from '@/core/study/figure';
-import { operatingPoint, rippleHz } from '@/core/study/operating-point';
+import { operatingPoint, restingAdjust, rippleHz } from '@/core/study/operating-point';
 
 export type PointId =
   | 'mains'
@@ -363,7 +363,9 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     of: Design,
     pick = (rail: { meanV: number; ripplePeakToPeakV: number }) => rail.meanV,
   ) {
-    const at = (adjust: Adjust) => pick(solveSteady(networkOf(of, condition, { mainsV, ...adjust })).rails[0]!);
+    const resting = of.heat.together && condition.load !== 'none' ? restingAdjust(of, 'nominal') : {};
+    const at = (adjust: Adjust) =>
+      pick(solveSteady(networkOf(of, condition, { mainsV, ...resting, ...adjust })).rails[0]!);
     const value = at({});
     const tolerance = of.reservoir.tolerancePct / 100;
     const trials: [Adjust, Adjust][] = [

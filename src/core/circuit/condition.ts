@@ -1,11 +1,11 @@
 import { startSurge } from '@/core/load/sums';
 import { typicalEsr, typicalLeakage } from '@/core/parts/capacitor';
 import { openVolts, sourceOhm, type DcSource } from '@/core/parts/dc-source';
-import { diodeClass } from '@/core/parts/diode';
+import { diodeClass, lawAt } from '@/core/parts/diode';
 import { regulatorModel } from '@/core/parts/regulators';
 import { aheadModel } from '@/core/parts/regulators/ahead';
 import { dropoutAt } from '@/core/parts/regulators/model';
-import type { TransformerModel, TransformerNameplate } from '@/core/parts/transformer';
+import { copperRatio, type TransformerModel, type TransformerNameplate } from '@/core/parts/transformer';
 import { modelFromSource } from '@/core/parts/transformer-source';
 import type { Design, FilterStep, FurtherOutput, Heater } from '@/core/design/design';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
@@ -243,6 +243,9 @@ export interface Adjust {
   dropoutFactor?: number;
   /** Junction the regulator's dropout is taken at, °C. */
   junctionC?: number;
+  /** What warm copper and the diodes are taken at, °C; as chosen and as their data has them where left out. */
+  copperC?: number;
+  diodeC?: number;
 }
 
 /** Where the reservoir stands in a rail's filter, -1 when there is none. */
@@ -306,7 +309,7 @@ function filterOf(design: Design, condition: Condition, capacitanceFactor: numbe
 
 /** A design under one condition becomes a network. */
 export function networkOf(design: Design, condition: Condition, adjust: Adjust = {}): Network {
-  const diode = diodeClass(design.rectifier.diode).law;
+  const diode = lawAt(diodeClass(design.rectifier.diode), adjust.diodeC);
   const { rails } = arrangementOf(design);
   const filter = filterOf(design, condition, adjust.capacitanceFactor ?? 1);
   // A start surge has died away in everything but a start, and would only cost time there.
@@ -351,16 +354,17 @@ interface FeedParts {
 function mainsFeed(design: Design, condition: Condition, adjust: Adjust): FeedParts {
   const model = modelOf(design);
   const level = (adjust.mainsV ?? mainsVolts(design, condition.mains)) / design.mains.voltageRms;
-  const hot = condition.copper === 'hot';
+  // Warm copper as the model has it, or at a temperature of its own; a cold start is cold whatever comes later.
+  const ratio = condition.copper === 'cold' ? 1 : adjust.copperC === undefined ? null : copperRatio(adjust.copperC);
   const r = adjust.resistanceFactor ?? 1;
   return {
     mains: {
-      sharedResistanceOhm: (hot ? model.sharedHotOhm : model.sharedColdOhm) * r,
+      sharedResistanceOhm: (ratio === null ? model.sharedHotOhm : model.sharedColdOhm * ratio) * r,
       flatTop: design.mains.flatTopPct / 100,
     },
     winding: {
       voltageRms: model.openCircuitV * level * (adjust.openCircuitFactor ?? 1),
-      resistanceOhm: (hot ? model.ownHotOhm : model.ownColdOhm) * r,
+      resistanceOhm: (ratio === null ? model.ownHotOhm : model.ownColdOhm * ratio) * r,
       inductanceH: design.transformer.leakageH,
     },
     ...(design.heater ? { acLoads: [heaterLoad(design.heater, model.regulation, level)] } : {}),

@@ -79,6 +79,8 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
       boxCm2: 1500,
       sinkOutside: true,
       sharedWithRectifier: false,
+      oneSink: false,
+      together: false,
       fan: 'none',
       fanOnC: 55,
     },

@@ -172,6 +172,10 @@ export interface Heat {
   /** Whether the rectifier is screwed to the same sink. */
   sharedWithRectifier: boolean;
   /** A fan over the sink: none, running always, or from a temperature of the sink on. */
+  /** Whether all regulators that take a sink are on one: both rails of a split supply, and further outputs. */
+  oneSink: boolean;
+  /** Whether copper and diodes are solved at the temperatures they come to, instead of at chosen ones. */
+  together: boolean;
   fan: 'none' | 'fixed' | 'switched';
   fanOnC: number;
 }

@@ -242,6 +242,8 @@ export const designSchema = yup
       boxCm2: field('heat.boxCm2'),
       sinkOutside: flag,
       sharedWithRectifier: flag,
+      oneSink: flag,
+      together: flag,
       fan: oneOf(['none', 'fixed', 'switched']),
       fanOnC: field('heat.fanOnC'),
     }),
@@ -369,7 +371,15 @@ function upgraded(value: Record<string, unknown>): unknown {
     const { heat } = blankDesign('', BLANK_ASK, MAINS_PRESETS[0]!.mains);
     next = { ...next, version: 4, preRegulator: { kind: 'none' }, heat: part(next, 'heat', { ...heat }) };
   }
-  if (next['version'] === 4) next = { ...next, version: 5, source: { kind: 'mains' }, outputs: [] };
+  if (next['version'] === 4) {
+    next = {
+      ...next,
+      version: 5,
+      source: { kind: 'mains' },
+      outputs: [],
+      heat: part(next, 'heat', { oneSink: false, together: false }),
+    };
+  }
   return next;
 }
 

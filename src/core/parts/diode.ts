@@ -107,6 +107,24 @@ export const DIODE_CLASSES: readonly DiodeClass[] = [
   },
 ];
 
+/** Energy that decides how the saturation current grows with temperature, eV: silicon's gap, a usual Schottky barrier. */
+const ENERGY_EV = { silicon: 1.12, Schottky: 0.69 } as const;
+const BOLTZMANN_EV_PER_K = 8.617333e-5;
+
+/**
+ * The law of a diode at another junction temperature than its data's:
+ * Is(T) = Is(T0)*(T/T0)^(3/n)*exp(E/(n*k)*(1/T0 - 1/T)), the textbook growth that makes a warm diode drop less.
+ * @param junctionC °C, -50 to 250; left out: as its data has it
+ */
+export function lawAt({ law: data, technology }: DiodeClass, junctionC?: number): DiodeLaw {
+  if (junctionC === undefined || junctionC === data.temperatureC) return data;
+  const t0 = data.temperatureC + 273.15;
+  const t = junctionC + 273.15;
+  const n = data.emissionCoefficient;
+  const growth = (t / t0) ** (3 / n) * Math.exp((ENERGY_EV[technology] / (n * BOLTZMANN_EV_PER_K)) * (1 / t0 - 1 / t));
+  return { ...data, temperatureC: junctionC, saturationCurrentA: data.saturationCurrentA * growth };
+}
+
 /** The diode of a design: its class, with the ratings of the part at hand where they are known. */
 export function diodeOf({ diode, rated }: { diode: string; rated: DiodeRatings | null }): DiodeClass {
   return { ...diodeClass(diode), ...(rated ?? {}) };

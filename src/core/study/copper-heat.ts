@@ -24,12 +24,16 @@ export interface CopperHeat {
 /**
  * Where the winding's temperature comes to rest with its own resistance growing as it warms: closed form. It has no end
  * where a kelvin more makes more heat than a kelvin more carries away.
- * @param point losses with the copper at the design's warm temperature
+ * @param copperC what the copper was taken at when the losses were solved, °C
  */
-export function copperHeat(design: Design, point: { watts: Watts }): CopperHeat {
+export function copperHeat(
+  design: Design,
+  point: { watts: Watts },
+  copperC: number = design.transformer.hotC,
+): CopperHeat {
   const model = modelOf(design);
   const losses = lossesOf(design, point.watts);
-  const coldW = losses.copperW / copperRatio(design.transformer.hotC);
+  const coldW = losses.copperW / copperRatio(copperC);
   const halves = windingCount(design);
   // At rated load both halves of a centre tap carry the rated current.
   const ratedCopperW = halves * model.ratedA ** 2 * (model.ownHotOhm + model.sharedHotOhm * halves);
@@ -38,6 +42,6 @@ export function copperHeat(design: Design, point: { watts: Watts }): CopperHeat 
   // T = air + k*(iron + cold*(1 + a*(T - 20)))
   const gain = kPerW * coldW * COPPER_PER_K;
   const settles = gain < 0.95;
-  const copperC = settles ? (airC + kPerW * (losses.ironW + coldW * (1 - 20 * COPPER_PER_K))) / (1 - gain) : Infinity;
-  return { airC, coldW, ironW: losses.ironW, kPerW, copperC, settles };
+  const endC = settles ? (airC + kPerW * (losses.ironW + coldW * (1 - 20 * COPPER_PER_K))) / (1 - gain) : Infinity;
+  return { airC, coldW, ironW: losses.ironW, kPerW, copperC: endC, settles };
 }

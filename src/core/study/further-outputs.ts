@@ -1,6 +1,7 @@
 import { outputLoad, type LoadLevel } from '@/core/circuit/condition';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import { applyPatch, type Design, type FurtherOutput } from '@/core/design/design';
+import { thermalInterface } from '@/core/parts/heatsink';
 import { regulatorModel } from '@/core/parts/regulators';
 import { dropoutAt } from '@/core/parts/regulators/model';
 import { regulatorHeat, type RegulatorHeat } from './heat';
@@ -73,8 +74,32 @@ export function outputPoints(design: Design, level: LoadLevel, rail: RailWave, r
   });
 }
 
-/** Temperatures of a further regulator on its own sink, in the air of the same box. @param boxW all watts in the box, W */
-export function outputHeat(design: Design, output: FurtherOutput, watts: number, boxW: number): RegulatorHeat | null {
+/**
+ * Temperatures of a further regulator on its own sink, in the air of the same box, or on the sink of the main one.
+ * @param boxW all watts in the box, W
+ * @param main the main regulator's temperatures, where it has one
+ */
+export function outputHeat(
+  design: Design,
+  output: FurtherOutput,
+  watts: number,
+  boxW: number,
+  main: RegulatorHeat | null,
+): RegulatorHeat | null {
+  const { pass } = regulatorModel(output.regulator);
+  if (design.heat.oneSink && pass.takesSink && main && main.chain.length > 1) {
+    const contact = thermalInterface(design.heat.interface);
+    const kPerW = (pass.jcKPerW + contact.kPerW) / pass.count;
+    return {
+      ...main,
+      junctionC: main.sinkC + watts * kPerW,
+      thetaTotalKPerW: kPerW,
+      chain: [
+        { label: 'junction to case', kPerW: pass.jcKPerW / pass.count },
+        { label: `case to the shared sink (${contact.name.toLowerCase()})`, kPerW: contact.kPerW / pass.count },
+      ],
+    };
+  }
   return regulatorHeat(asMain(design, output), { regulatorW: watts, othersW: 0, boxW });
 }
 
@@ -85,6 +110,6 @@ export function asMain(design: Design, { regulator, currentA, sinkKPerW }: Furth
     regulator,
     preRegulator: { kind: 'none' },
     outputs: [],
-    heat: { sinkKPerW, sharedWithRectifier: false, fan: 'none' },
+    heat: design.heat.oneSink ? { sharedWithRectifier: false } : { sinkKPerW, sharedWithRectifier: false, fan: 'none' },
   });
 }

@@ -19,6 +19,7 @@ import { insideAir, type RegulatorHeat } from './heat';
 import { lossesOf, type Losses } from './losses';
 import { neededV, operatingPoint } from './operating-point';
 import { studyDesign } from './study';
+import { DIODE_TO_SINK_K_PER_W, diodeKPerW, NO_REST_C } from './warmth';
 
 /** The corners heat is looked at in. */
 export const HEAT_CORNERS = ['low', 'nominal', 'high', 'lowest', 'shorted'] as const satisfies readonly ConditionId[];
@@ -54,12 +55,7 @@ export interface HeatView {
   settled: boolean;
 }
 
-/** Junction to free air of one rectifier diode by its size, K/W: 65 for an ampere, falling with the root. */
-function diodeKPerW(averageA: number): number {
-  return 65 / Math.sqrt(averageA);
-}
-/** Diode junction to a sink, K/W, and the most a silicon or Schottky junction bears. */
-const DIODE_TO_SINK = 2;
+/** The most a silicon or Schottky junction bears, °C. */
 const DIODE_MAX_C = { silicon: 150, Schottky: 125 } as const;
 /** Grade taken for the reservoir: the usual one. */
 const GRADE = { hours: 2000, gradeC: 105 };
@@ -113,7 +109,7 @@ export function heatView(design: Design, corner: HeatCorner, minutes: number | n
         ? [
             ...air(),
             { name: 'sink', tempC: onSink.tempC },
-            { name: 'junction', tempC: onSink.tempC + diodeW * DIODE_TO_SINK },
+            { name: 'junction', tempC: onSink.tempC + diodeW * DIODE_TO_SINK_K_PER_W },
           ]
         : [
             ...air(),
@@ -125,7 +121,7 @@ export function heatView(design: Design, corner: HeatCorner, minutes: number | n
       note: onSink ? 'on the same sink' : 'in free air, each diode; typical for its size',
     });
 
-  const copper = dc ? null : copperHeat(design, point);
+  const copper = dc ? null : copperHeat(design, point, point.warmth.copperC);
   if (copper) rows.push(transformerRow(design, copper, losses, air(), insideC, minutes));
 
   if (point.can && design.reservoir.capacitanceF > 0) {
@@ -155,8 +151,9 @@ function transformerRow(
   minutes: number | null,
 ): HeatRow {
   const copperC = copper.settles
-    ? insideC + (copper.copperC - copper.airC) * arrived(minutes, windingS(design.transformer.ratedVA))
-    : 400;
+    ? insideC +
+      (Math.min(copper.copperC, NO_REST_C) - copper.airC) * arrived(minutes, windingS(design.transformer.ratedVA))
+    : NO_REST_C;
   return {
     id: 'winding',
     name: 'Transformer',

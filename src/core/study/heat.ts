@@ -1,4 +1,5 @@
 import type { Design } from '@/core/design/design';
+import { isSplit, outputName } from '@/core/design/words';
 import { thermalInterface } from '@/core/parts/heatsink';
 import { regulatorModel } from '@/core/parts/regulators';
 import type { PassDevice } from '@/core/parts/regulators/model';
@@ -110,7 +111,51 @@ export function regulatorHeat(design: Design, load: SinkLoad): RegulatorHeat | n
   };
 }
 
-/** Whether the metal that is cooled lies at another potential than ground and has to be insulated on a shared sink. */
-export function tabNeedsInsulation(pass: PassDevice): boolean {
-  return pass.takesSink && pass.tab !== 'ground';
+/** A piece of metal on a sink, and where it lies. */
+export interface Tab {
+  name: string;
+  /** The potential of its metal, in words. */
+  at: string;
+  grounded: boolean;
+}
+
+/** What lies on the main sink, and at which potentials. The negative twin of a fixed regulator has its input on the tab. */
+export function tabsOnSink(design: Design): Tab[] {
+  const model = regulatorModel(design.regulator);
+  if (!model?.pass.takesSink || design.heat.sinkKPerW === null) return [];
+  const tab = (name: string, { tab: lead }: PassDevice): Tab => ({
+    name,
+    at: lead === 'ground' ? 'ground' : `its ${lead}`,
+    grounded: lead === 'ground',
+  });
+  const tabs = [tab('Regulator', model.pass)];
+  if (!design.heat.oneSink) return tabs;
+  if (isSplit(design)) {
+    tabs.push(
+      design.regulator.kind === 'fixed' || design.regulator.kind === 'adjustable'
+        ? { name: 'Negative regulator', at: 'its input', grounded: false }
+        : tab('Negative regulator', model.pass),
+    );
+  }
+  design.outputs.forEach((o, n) => {
+    const { pass } = regulatorModel(o.regulator);
+    if (pass.takesSink) tabs.push(tab(outputName(o, n), pass));
+  });
+  return tabs;
+}
+
+/** What has to be done about the metal on the main sink; null where all of it lies at ground. */
+export function insulationAdvice(design: Design): string | null {
+  const tabs = tabsOnSink(design);
+  const live = tabs.filter((t) => !t.grounded);
+  if (live.length === 0) return null;
+  const which = live.map((t) => `${t.name}: its metal is at ${t.at}`).join('; ');
+  const insulated = design.heat.interface === 'mica' || design.heat.interface === 'pad';
+  return `${which}. ${
+    insulated
+      ? 'Insulated by the washers chosen here; check with a meter before power.'
+      : tabs.length > 1
+        ? 'Bare on one sink they short each other: mica or pads under these, which cost a few kelvins.'
+        : 'Bare on a sink, the sink lies at that potential: insulate it with mica or a pad, or keep the sink from touching anything.'
+  }`;
 }

@@ -13,7 +13,7 @@ import {
 } from '@/core/circuit/condition';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Load, Network, Winding } from '@/core/circuit/network';
-import type { Design } from '@/core/design/design';
+import type { Design, FurtherOutput } from '@/core/design/design';
 import { regulatorModel } from '@/core/parts/regulators';
 import { aheadDropout, aheadModel } from '@/core/parts/regulators/ahead';
 import { dropoutAt } from '@/core/parts/regulators/model';
@@ -24,6 +24,7 @@ import { lossesOf, type Watts } from './losses';
 import { thermalInterface } from '@/core/parts/heatsink';
 import { outputHeat, outputPoints, type OutputPoint } from './further-outputs';
 import { regulatorHeat, type RegulatorHeat } from './heat';
+import { chosenWarmth, solvedTogether, warmthAfter, type Warmth } from './warmth';
 
 /** What a pre-regulator does on one rail. */
 export interface AheadPoint {
@@ -81,7 +82,9 @@ export interface OperatingPoint extends RailPoint {
   rails: RailPoint[];
   /** Junction the regulator's dropout was taken at, °C; null where it does not matter. */
   junctionC: number | null;
-  /** False where heat and dropout chase each other without end. */
+  /** What copper and diodes were solved at. */
+  warmth: Warmth;
+  /** False where heat and the circuit chase each other without end. */
   settled: boolean;
 }
 
@@ -106,17 +109,43 @@ export function operatingPoint(
 ): OperatingPoint {
   const condition = typeof at === 'string' ? CONDITIONS[at] : at;
   let point = pointAt(design, condition, warm, adjust);
+  if (solvedTogether(design, condition)) point = comeToRest(design, condition, point, adjust);
   const model = regulatorModel(design.regulator);
   if (!model || model.dropoutVPerK === 0 || condition.output || !lettingGo(design, point, adjust)) return point;
   // Where it lets go the dropout decides, the dropout depends on the junction, and the junction on the watts.
+  const { warmth } = point;
+  const settledSoFar = point.settled;
+  const resting = solvedTogether(design, condition) ? { ...adjust, ...warmth } : adjust;
   let junctionC = adjust?.junctionC ?? COLD_C;
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const found = Math.min(point.heat!.junctionC, HOTTEST_C);
-    if (Math.abs(found - junctionC) < 0.5) return { ...point, junctionC };
+    if (Math.abs(found - junctionC) < 0.5) return { ...point, junctionC, warmth, settled: settledSoFar };
     junctionC = round < 3 ? found : (found + junctionC) / 2;
-    point = pointAt(design, condition, point.solution.state, { ...adjust, junctionC });
+    point = pointAt(design, condition, point.solution.state, { ...resting, junctionC });
   }
-  return { ...point, junctionC, settled: false };
+  return { ...point, junctionC, warmth, settled: false };
+}
+
+/** Solves again and again at the temperatures copper and diodes come to, until those stay: seldom more than three times. */
+function comeToRest(design: Design, condition: Condition, first: OperatingPoint, adjust?: Adjust): OperatingPoint {
+  let point = first;
+  let { warmth } = first;
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const { settles, ...found } = warmthAfter(design, point, warmth);
+    const still = Math.abs(found.copperC - warmth.copperC) < 0.5 && Math.abs(found.diodeC - warmth.diodeC) < 0.5;
+    if (still) return { ...point, warmth, settled: settles };
+    warmth = found;
+    point = pointAt(design, condition, point.solution.state, { ...adjust, ...warmth });
+  }
+  return { ...point, warmth, settled: false };
+}
+
+/**
+ * What a condition's copper and diodes come to, for a run of another kind over the same circuit: nothing where the design
+ * is solved at chosen temperatures. @throws SolveError when the condition does not converge
+ */
+export function restingAdjust(design: Design, at: ConditionId): Partial<Warmth> {
+  return solvedTogether(design, CONDITIONS[at]) ? operatingPoint(design, at).warmth : {};
 }
 
 /** Junction a cold part starts from, and beyond which no part is one any more, °C. */
@@ -168,6 +197,7 @@ function pointAt(design: Design, condition: Condition, warm?: readonly number[],
   return {
     ...rails[0]!,
     junctionC: null,
+    warmth: { ...chosenWarmth(design), ...warmthIn(adjust) },
     settled: true,
     condition: condition.id,
     network,
@@ -179,11 +209,21 @@ function pointAt(design: Design, condition: Condition, warm?: readonly number[],
   };
 }
 
+function warmthIn(adjust: Adjust = {}): Partial<Warmth> {
+  return {
+    ...(adjust.copperC === undefined ? {} : { copperC: adjust.copperC }),
+    ...(adjust.diodeC === undefined ? {} : { diodeC: adjust.diodeC }),
+  };
+}
+
 /** Fills in the temperatures of one rail's regulator, and of what stands ahead of it on the same sink. */
 export function warmed(design: Design, watts: Watts, p: RailPoint, rails: number): void {
-  p.heat = regulatorHeat(design, sinkLoad(design, watts, p.regulatorW, rails, p.ahead?.watts));
   const boxW = lossesOf(design, watts).insideW;
-  p.outputs = p.outputs.map((o, n) => ({ ...o, heat: outputHeat(design, design.outputs[n]!, o.regulatorW, boxW) }));
+  p.heat = regulatorHeat(design, { regulatorW: p.regulatorW, othersW: besideOnSinkW(design, watts, p, rails), boxW });
+  p.outputs = p.outputs.map((o, n) => ({
+    ...o,
+    heat: outputHeat(design, design.outputs[n]!, o.regulatorW, boxW, p.heat),
+  }));
   const ahead = aheadModel(design.preRegulator);
   if (!p.ahead || !ahead || !p.heat) return;
   const cooled = ahead.takesSink && p.heat.chain.length > 1;
@@ -214,14 +254,16 @@ function aheadOf(
   return { watts, holdsV, headroomV: valleyV - holdsV - drop, junctionC: design.heat.ambientC };
 }
 
-/** What warms the sink of one regulator and the box around it, W. */
-function sinkLoad(design: Design, watts: Watts, regulatorW: number, rails: number, aheadW = 0) {
-  return {
-    regulatorW,
-    othersW: (design.heat.sharedWithRectifier ? watts.rectifier / rails : 0) + aheadW,
-    boxW: lossesOf(design, watts).insideW,
-  };
+/** What warms the sink of one rail's regulator besides that regulator, W. */
+function besideOnSinkW({ heat, outputs }: Design, watts: Watts, p: RailPoint, rails: number): number {
+  if (!heat.oneSink) return (heat.sharedWithRectifier ? watts.rectifier / rails : 0) + (p.ahead?.watts ?? 0);
+  // One sink for all: the regulators of the other rail, and every further output that takes a sink.
+  const furtherW =
+    watts.outputs - p.outputs.reduce((sum, o, n) => sum + (takesSink(outputs[n]!) ? 0 : o.regulatorW), 0);
+  return (heat.sharedWithRectifier ? watts.rectifier : 0) + watts.regulator - p.regulatorW + furtherW;
 }
+
+const takesSink = ({ regulator }: FurtherOutput) => regulatorModel(regulator).pass.takesSink;
 
 function railPoint(design: Design, network: Network, solution: Solution, r: number, condition: Condition): RailPoint {
   const rail = solution.rails[r]!;

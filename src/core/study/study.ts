@@ -4,8 +4,17 @@ import type { Network } from '@/core/circuit/network';
 import type { Design } from '@/core/design/design';
 import { regulatorModel } from '@/core/parts/regulators';
 import { solveChange, solveDip, solveStart } from '@/core/solve/transient';
+import type { Warmth } from './warmth';
 import { asMain } from './further-outputs';
-import { atCondition, onRail, operatingPoint, warmed, type OperatingPoint, type RailPoint } from './operating-point';
+import {
+  restingAdjust,
+  atCondition,
+  onRail,
+  operatingPoint,
+  warmed,
+  type OperatingPoint,
+  type RailPoint,
+} from './operating-point';
 
 /** First charge of the empty reservoir: peak and I2t of the hardest-hit diode, over the first cycle from a voltage peak. */
 export function firstSurge(design: Design): { peakA: number; i2t: number; network: Network } {
@@ -16,8 +25,12 @@ export function firstSurge(design: Design): { peakA: number; i2t: number; networ
 }
 
 /** How the supply rides through half a cycle of missing mains, full load, nominal line. */
-export function missedHalfCycle(design: Design, warm?: readonly number[]): { minV: number; beforeMinV: number } {
-  const network = networkOf(design, CONDITIONS.nominal);
+export function missedHalfCycle(
+  design: Design,
+  warm?: readonly number[],
+  resting: Partial<Warmth> = restingAdjust(design, 'nominal'),
+): { minV: number; beforeMinV: number } {
+  const network = networkOf(design, CONDITIONS.nominal, resting);
   const { dip } = atCondition('half a cycle of missing mains', () =>
     solveDip(network, { missingCycles: 0.5, cycles: 1, atCycle: 0 }, warm ? { warm } : {}),
   );
@@ -35,9 +48,13 @@ function swingCycles(design: Design): number {
 }
 
 /** What the rail rises to in the first cycles after the load is taken away at high line. */
-export function lostLoad(design: Design, warm?: readonly number[]): { beforeV: number; maxV: number } {
-  const loaded = networkOf(design, CONDITIONS.high);
-  const unloaded = networkOf(design, { ...CONDITIONS.high, load: 'none' });
+export function lostLoad(
+  design: Design,
+  warm?: readonly number[],
+  resting: Partial<Warmth> = restingAdjust(design, 'high'),
+): { beforeV: number; maxV: number } {
+  const loaded = networkOf(design, CONDITIONS.high, resting);
+  const unloaded = networkOf(design, { ...CONDITIONS.high, load: 'none' }, resting);
   const { step } = atCondition(`the load taken away at ${termsOf(design).high}`, () =>
     solveChange(loaded, unloaded, swingCycles(design), warm ? { warm } : {}),
   );
@@ -74,6 +91,8 @@ export function studyDesign(design: Design, warm: WarmStart = {}): Study {
   let surge: Study['surge'] | undefined;
   let missed: Study['missed'] | undefined;
   let lost: Study['lost'] | undefined;
+  /** Temperatures a point was solved at, where they were found and not chosen. */
+  const restingOf = ({ warmth }: OperatingPoint) => (design.heat.together ? warmth : {});
   const at = (id: keyof WarmStart) => (points[id] ??= operatingPoint(design, id, warm[id]));
   return {
     design,
@@ -102,10 +121,10 @@ export function studyDesign(design: Design, warm: WarmStart = {}): Study {
       return (surge ??= firstSurge(design));
     },
     get missed() {
-      return (missed ??= missedHalfCycle(design, at('nominal').solution.state));
+      return (missed ??= missedHalfCycle(design, at('nominal').solution.state, restingOf(at('nominal'))));
     },
     get lost() {
-      return (lost ??= lostLoad(design, at('high').solution.state));
+      return (lost ??= lostLoad(design, at('high').solution.state, restingOf(at('high'))));
     },
     solved: () => Object.fromEntries(Object.entries(points).map(([id, p]) => [id, p.solution.state])),
   };

@@ -11,6 +11,7 @@ import { regulatorModel } from '@/core/parts/regulators';
 import { aheadDropout, aheadModel } from '@/core/parts/regulators/ahead';
 import { dropoutAt } from '@/core/parts/regulators/model';
 import type { Solution } from '@/core/solve/solution';
+import { restingAdjust } from './operating-point';
 import { SolveError } from '@/core/solve/solve-error';
 import { solveSteady } from '@/core/solve/steady';
 import type { Unit } from '@/core/quantity/parse';
@@ -103,10 +104,11 @@ export function drawBuild(spreads: readonly Spread[], seed: number, n: number): 
 export function solveBuilds(design: Design, seed: number, from: number, count: number): Build[] {
   const spreads = spreadsOf(design);
   const checks = checksOf(design);
+  const resting = { low: restingAdjust(design, 'low'), high: restingAdjust(design, 'high') };
   return Array.from({ length: count }, (_, k): Build => {
     const factors = drawBuild(spreads, seed, from + k);
     try {
-      return { factors, margins: marginsOf(design, checks, spreads, factors) };
+      return { factors, margins: marginsOf(design, checks, spreads, factors, resting) };
     } catch (error) {
       if (!(error instanceof SolveError)) throw error;
       return { factors, margins: null };
@@ -119,6 +121,7 @@ function marginsOf(
   checks: readonly Check[],
   spreads: readonly Spread[],
   factors: readonly number[],
+  resting: Record<'low' | 'high', Adjust>,
 ): number[] {
   const of = (id: Spread['id']) => factors[spreads.findIndex((s) => s.id === id)] ?? 1;
   const adjust: Adjust = {
@@ -143,9 +146,9 @@ function marginsOf(
     solveSteady(networkOf(design, CONDITIONS[id], more));
   // The tolerance of the can is drawn here: what the low corner then takes off is its age alone.
   const aged = { ...adjust, capacitanceFactor: of('capacitance') / (1 - base.reservoir.tolerancePct / 100) };
-  const low = solve('low', aged);
+  const low = solve('low', { ...aged, ...resting.low });
   const idle = solve('idle');
-  const high = solve('high');
+  const high = solve('high', { ...adjust, ...resting.high });
   const ahead = model ? aheadModel(design.preRegulator) : null;
   const aheadNeeds = ahead ? aheadDropout(ahead, design.demand.outputA) : 0;
   const halves = windingCount(design);

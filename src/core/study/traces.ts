@@ -15,7 +15,7 @@ import { isSplit } from '@/core/design/words';
 import { regulatorModel } from '@/core/parts/regulators';
 import type { Solution, Waveforms } from '@/core/solve/solution';
 import { SolveError } from '@/core/solve/solve-error';
-import { rippleHz } from './operating-point';
+import { restingAdjust, rippleHz } from './operating-point';
 import { solveSteady } from '@/core/solve/steady';
 import { solveChange, solveDip, solveDrift, solveStart } from '@/core/solve/transient';
 
@@ -60,7 +60,8 @@ const STEADY_CYCLES = 2;
  */
 export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Traces {
   const condition: Condition = CONDITIONS[band];
-  const network = networkOf(design, condition);
+  const resting = restingAdjust(design, condition.id);
+  const network = networkOf(design, condition, resting);
   const scaled = (share: number) => {
     const { outputA, negativeA } = design.demand;
     const demand = {
@@ -69,7 +70,9 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
       negativeA: negativeA === null ? null : negativeA * share,
     };
     // A load of nothing is the load taken away.
-    return share > 0 ? networkOf({ ...design, demand }, condition) : networkOf(design, { ...condition, load: 'none' });
+    return share > 0
+      ? networkOf({ ...design, demand }, condition, resting)
+      : networkOf(design, { ...condition, load: 'none' }, resting);
   };
   let solution: Solution;
   let notes: Traces['notes'] = [];
@@ -111,8 +114,8 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
         break;
       }
       case 'drift': {
-        const from = networkOf(design, { ...condition, mains: run.to === 'low' ? 'high' : 'low' });
-        const to = networkOf(design, { ...condition, mains: run.to });
+        const from = networkOf(design, { ...condition, mains: run.to === 'low' ? 'high' : 'low' }, resting);
+        const to = networkOf(design, { ...condition, mains: run.to }, resting);
         const toFactor = to.sections[0]!.winding.voltageRms / from.sections[0]!.winding.voltageRms;
         solution = solveDrift(from, { toFactor, cycles: run.cycles }, options);
         const { beforeMeanV, minV, maxV } = solution.step!;

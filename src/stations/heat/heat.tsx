@@ -1,5 +1,6 @@
 'use client';
 
+import { isSplit } from '@/core/design/words';
 import { termsOf, type Terms } from '@/core/design/source';
 import { useEffect, useState } from 'react';
 import { wordsOf } from '@/core/circuit/condition';
@@ -10,7 +11,7 @@ import type { LowDropoutRegulator } from '@/core/parts/regulators/low-dropout';
 import { capitalised, formatNominal, formatQuantity } from '@/core/quantity/format';
 import { parseQuantity } from '@/core/quantity/parse';
 import { stepInList } from '@/core/quantity/preferred';
-import { tabNeedsInsulation } from '@/core/study/heat';
+import { insulationAdvice } from '@/core/study/heat';
 import { HEAT_CORNERS, touchWords, type CoolerWay, type HeatCorner, type HeatView } from '@/core/study/heat-report';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
@@ -66,6 +67,7 @@ export function HeatStation() {
     };
   }, [design, shown, minutes]);
 
+  const insulation = insulationAdvice(design);
   const names = cornerNames(termsOf(design));
   const over = view?.rows.filter((r) => r.steps[r.steps.length - 1]!.tempC > r.limitC) ?? [];
   const regulator = view?.rows.find((r) => r.id === 'regulator');
@@ -226,14 +228,18 @@ export function HeatStation() {
                 />
                 The rectifier is on the same sink
               </label>
-              {tabNeedsInsulation(model.pass) && (
-                <p className="rounded bg-fail-soft px-2 py-1">
-                  Its metal is the {model.pass.tab}.{' '}
-                  {heat.interface === 'mica' || heat.interface === 'pad'
-                    ? 'Insulated by the washer chosen here; check it with a meter before power.'
-                    : 'Bare on a sink, the sink lies at that potential: insulate it with mica or a pad, or keep the sink from touching anything.'}
-                </p>
+              {(isSplit(design) || design.outputs.length > 0) && (
+                <label className="flex items-center gap-2">
+                  <input
+                    type="checkbox"
+                    className="accent-volt"
+                    checked={heat.oneSink}
+                    onChange={(e) => set({ oneSink: e.target.checked })}
+                  />
+                  All regulators are on this one sink
+                </label>
               )}
+              {insulation && <p className="rounded bg-fail-soft px-2 py-1">{insulation}</p>}
               <Plate />
             </div>
           )}
@@ -250,9 +256,43 @@ export function HeatStation() {
               Without a regulator there is little to cool: transformer, rectifier and reservoir.
             </p>
           )}
+          <Together />
         </aside>
       </div>
     </main>
+  );
+}
+
+/** Whether the circuit is solved at chosen temperatures, or at those its copper and diodes come to. */
+function Together() {
+  const { heat, transformer, source } = useDesign();
+  const edit = useEdit();
+  return (
+    <fieldset className="text-[14px]">
+      <legend className="text-quiet">Copper and diodes in the circuit</legend>
+      {(
+        [
+          [
+            false,
+            source.kind === 'mains'
+              ? `copper at ${formatNominal(transformer.hotC, '°C')}, diodes at 25 °C`
+              : 'diodes at 25 °C',
+          ],
+          [true, 'as warm as they get, solved together'],
+        ] as const
+      ).map(([together, label]) => (
+        <label key={label} className="flex items-center gap-2">
+          <input
+            type="radio"
+            name="together"
+            className="accent-volt"
+            checked={heat.together === together}
+            onChange={() => edit({ heat: { together } })}
+          />
+          {label}
+        </label>
+      ))}
+    </fieldset>
   );
 }
 

@@ -14,7 +14,7 @@ interface Props {
   onOpen(station: StationId, figure: string): () => void;
 }
 
-const LARGEST_PX = 25;
+const LARGEST_PX = 23;
 
 /** Watts leaving under each station: by area, redder where it gets hot; what reaches the load is a ring, not an ember. */
 export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
@@ -22,15 +22,16 @@ export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
   const { watts, heat } = point;
   const limitC = regulatorModel(picture.design.regulator)?.pass.junctionMaxC ?? 125;
   const row = [
-    { station: 'winding' as const, watts: watts.winding, warm: 0.35, figure: 'winding-loss' },
-    { station: 'rectifier' as const, watts: watts.rectifier, warm: 0.55, figure: 'diode-loss' },
-    { station: 'reservoir' as const, watts: watts.reservoir, warm: 0.2, figure: 'reservoir-current' },
+    { station: 'winding' as const, watts: watts.winding, warm: 0.35, ring: 0, figure: 'winding-loss' },
+    { station: 'rectifier' as const, watts: watts.rectifier, warm: 0.55, ring: 0, figure: 'diode-loss' },
+    { station: 'reservoir' as const, watts: watts.reservoir, warm: 0.2, ring: 0, figure: 'reservoir-current' },
     ...(heat
       ? [
           {
             station: 'regulator' as const,
             watts: watts.regulator + watts.outputs,
             warm: Math.min(1, Math.max(0.2, (heat.junctionC - 40) / 85)),
+            ring: (heat.junctionC - picture.design.heat.ambientC) / (limitC - picture.design.heat.ambientC),
             figure: 'regulator-watts',
           },
         ]
@@ -43,7 +44,7 @@ export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
   const lost = row.reduce((sum, r) => sum + r.watts, 0);
   return (
     <g>
-      {row.map(({ station, watts: w, warm, figure }) => (
+      {row.map(({ station, watts: w, warm, figure, ring }) => (
         <g key={station} onClick={onOpen(station, figure)} className="cursor-pointer hover:underline">
           <circle
             cx={middle(cols[station])}
@@ -52,6 +53,7 @@ export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
             fill={`color-mix(in oklab, var(--ember) ${Math.round(100 - warm * 75)}%, var(--fail))`}
             opacity={0.45 + 0.5 * warm}
           />
+          {ring > 0 && <Ring x={middle(cols[station])} y={cy} radius={Math.max(1.2, radius(w)) + 4} share={ring} />}
           <text
             x={middle(cols[station])}
             y={top + height - 5}
@@ -97,6 +99,25 @@ export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
         fontWeight="600"
         fill="var(--ink)"
       >{`${formatQuantity(lost, 'W', 2)} lost`}</text>
+    </g>
+  );
+}
+
+/** How far a part has warmed from the room towards its limit: a ring that closes there, and turns to failure beyond. */
+function Ring({ x, y, radius, share }: { x: number; y: number; radius: number; share: number }) {
+  const round = 2 * Math.PI * radius;
+  const over = share > 1;
+  return (
+    <g fill="none" strokeWidth="3" data-testid="ember-ring">
+      <circle cx={x} cy={y} r={radius} stroke="var(--rule)" />
+      <circle
+        cx={x}
+        cy={y}
+        r={radius}
+        stroke={over ? 'var(--fail)' : 'var(--ember)'}
+        strokeDasharray={`${round * Math.min(1, share)} ${round}`}
+        transform={`rotate(-90 ${x} ${y})`}
+      />
     </g>
   );
 }

@@ -8,6 +8,7 @@ import { outputName } from '@/core/design/words';
 import { regulatorModel } from '@/core/parts/regulators';
 import { onRail } from '@/core/study/operating-point';
 import { archPoints, flatPoints, bandOf, pathOf, shortfallArea, type Columns } from '@/ui/terrace/geometry';
+import { LimitCurve } from './limit-curve';
 import { Daylight } from './daylight';
 import type { RailScene } from './rail-scene';
 import { Tag } from './tag';
@@ -189,6 +190,19 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
           </g>
         );
       })}
+
+      {/* What it does beyond its load: limit, fold back, short */}
+      {regulated && !mirrored && (
+        <LimitCurve
+          model={regulatorModel(design.regulator)!}
+          x={cols.load}
+          y={y}
+          outputV={outV}
+          loadA={point.outputMeanA}
+          crowded={picture.lowest !== null}
+          onOpen={opens('regulator', 'verdict:short-circuit')}
+        />
+      )}
 
       {/* What the knob can be turned down to, and what it burns there */}
       {picture.lowest && !mirrored && (

@@ -44,7 +44,10 @@ export function openVoltsWorking(design: Design): Pick<Figure, 'expression' | 'i
 }
 
 /** How the copper of one winding, the primary's share included, follows from what is known, for a working. */
-export function copperWorking(design: Design): Pick<Figure, 'expression' | 'inputs' | 'source' | 'assumes'> {
+export function copperWorking(
+  design: Design,
+  copperC: number = design.transformer.hotC,
+): Pick<Figure, 'expression' | 'inputs' | 'source' | 'assumes'> {
   const { transformer } = design;
   const { source } = transformer;
   const model = modelOf(design);
@@ -52,7 +55,7 @@ export function copperWorking(design: Design): Pick<Figure, 'expression' | 'inpu
   const parts: FigureInput[] = [
     of('its own, cold', model.ownColdOhm, 'ohm', 'formula'),
     of('the primary’s, referred, cold', model.sharedColdOhm, 'ohm', 'formula'),
-    of('copper', transformer.hotC, '°C', 'chosen'),
+    of('copper', copperC, '°C', design.heat.together ? 'simulated' : 'chosen'),
   ];
   const law = 'R(T) = R20·(234.5 + T)/254.5 for copper.';
   const share = halves === 2 ? ['Only one half carries current at a time; both share the primary.'] : [];

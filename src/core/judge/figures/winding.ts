@@ -1,4 +1,5 @@
 import { mainsVolts, modelOf } from '@/core/circuit/condition';
+import { copperRatio } from '@/core/parts/transformer';
 import { windingCount } from '@/core/design/words';
 import type { Figure } from '@/core/study/figure';
 import { of, type FigureContext } from './context';
@@ -20,7 +21,7 @@ export function windingFigures({
   const feeding = solution.windings.slice(0, windingCount(design));
   const rmsA = Math.max(...feeding.map((w) => w.rmsA));
   const open = openVoltsWorking(design);
-  const copper = copperWorking(design);
+  const copper = copperWorking(design, point.warmth.copperC);
   return [
     simulated(
       'winding-rms',
@@ -64,7 +65,7 @@ export function windingFigures({
     formula(
       'winding-ohm',
       'Winding resistance, warm',
-      model.ownHotOhm + model.sharedHotOhm,
+      (model.ownColdOhm + model.sharedColdOhm) * copperRatio(point.warmth.copperC),
       'ohm',
       copper.expression,
       copper.inputs,

@@ -2,11 +2,9 @@ import { dcSourceOf } from '@/core/design/source';
 import { wordsOf } from '@/core/circuit/condition';
 import { formatQuantity } from '@/core/quantity/format';
 import { copperHeat } from '@/core/study/copper-heat';
+import { NO_REST_C } from '@/core/study/warmth';
 import { transformerSize } from '../cures';
 import type { Rule } from '../verdict';
-
-/** Stands for a temperature that has no end, °C. */
-const NO_REST_C = 400;
 
 /** Copper that gets warmer loses more and gets warmer still: whether that comes to an end, and where. */
 export const windingHeat: Rule = {
@@ -16,9 +14,10 @@ export const windingHeat: Rule = {
   advisory: true,
   find({ design, high }) {
     if (dcSourceOf(design)) return null;
-    const heat = copperHeat(design, high);
+    const heat = copperHeat(design, high, high.warmth.copperC);
     const limit = 105;
-    const value = heat.settles ? heat.copperC : NO_REST_C;
+    const settles = heat.settles && heat.copperC < NO_REST_C;
+    const value = settles ? heat.copperC : NO_REST_C;
     return {
       figure: {
         id: 'winding-heat',
@@ -37,16 +36,18 @@ export const windingHeat: Rule = {
         source:
           'Resistance of copper grows by 0.393 % a kelvin; the winding’s thermal resistance is that at which its rated load makes 60 K.',
         assumes: [
-          'The current stays as it was simulated; ±30 %.',
-          ...(heat.settles ? [] : [`It has no end; ${NO_REST_C} °C only stands for that.`]),
+          design.heat.together
+            ? 'Solved together with the circuit, round by round; the thermal resistance is good to ±30 %.'
+            : 'The current stays as it was simulated; ±30 %.',
+          ...(settles ? [] : [`It has no end; ${NO_REST_C} °C only stands for that.`]),
         ],
       },
       limit,
       limitSource: 'Insulation class A, 105 °C, as ordinary transformers are wound.',
       relation: 'at most',
       wantedMargin: 15,
-      sentence: heat.settles
-        ? `${formatQuantity(heat.copperC, '°C')} in the end; ${formatQuantity(design.transformer.hotC, '°C')} is what its warm copper was taken at.`
+      sentence: settles
+        ? `${formatQuantity(heat.copperC, '°C')} in the end; ${formatQuantity(high.warmth.copperC, '°C')} is what its warm copper was taken at.`
         : 'It does not come to rest: warmer copper loses more than the winding gets rid of.',
       reason: 'Insulation ages twice as fast for every 8 to 10 K, and a shorted turn is the end of it.',
     };
