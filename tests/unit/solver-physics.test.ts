@@ -164,7 +164,8 @@ describe('for any plausible supply', () => {
       fc.property(anyNetwork, fc.double({ min: 0, max: 1.2, noNaN: true }), ({ kind, options }, share) => {
         const cold = solveSteady(network(kind, options));
         const warm = solveSteady(network(kind, options), { warm: [share * Math.SQRT2 * options.volts] });
-        expect(Math.abs(warm.rails[0]!.meanV / cold.rails[0]!.meanV - 1)).toBeLessThan(6e-4);
+        // Against the winding: a rail that collapsed to a fraction of a volt is known no better than that.
+        expect(Math.abs(warm.rails[0]!.meanV - cold.rails[0]!.meanV)).toBeLessThan(3e-4 * options.volts);
       }),
       { numRuns: 60 },
     );

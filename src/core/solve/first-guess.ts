@@ -76,7 +76,9 @@ export function firstGuess(circuit: Circuit, scaleOnly = false): Guess {
       return (
         (input.choke
           ? meanThroughChoke(circuit, feeding, v, input)
-          : meanInto(circuit, feeding, v, input.ohm, others)) - loadA
+          : coupled
+            ? meanInto(circuit, feeding, v, input.ohm, others)
+            : meanInPulses(circuit, feeding, v, input.ohm)) - loadA
       );
     };
     const running = loadAt(rail, 0.9 * share * railPeak, ahead, shuntS);
@@ -86,11 +88,15 @@ export function firstGuess(circuit: Circuit, scaleOnly = false): Guess {
       Math.max(1e-5 * railPeak, (0.05 * running * periodS) / (2 * reservoirF)),
     );
     // Where only the scales are wanted the level may be a guess.
-    const inputV = scaleOnly ? 0.8 * railPeak : balanced(balance, railPeak, resolution);
+    const inputV = scaleOnly
+      ? 0.8 * railPeak
+      : circuit.direct
+        ? standingOn(feeding, input.ohm, (v) => loadAt(rail, v, ahead, shuntS))
+        : balanced(balance, railPeak, resolution);
     if (coupled && !input.choke) meanInto(circuit, feeding, inputV, input.ohm, others, drawn[index]);
     const loadA = loadAt(rail, share * inputV, ahead, shuntS);
     let v = share * inputV;
-    let ripple = (loadA * periodS) / 2;
+    let ripple = circuit.direct ? 0 : (loadA * periodS) / 2;
     let behind = false;
     const limitV = (chokes ? 30 : 3) * railPeak;
     for (const n of rail.elements) {
@@ -173,7 +179,6 @@ function feed(circuit: Circuit, port: Port): Feed {
 }
 
 function emfAt(circuit: Circuit, point: number): number {
-  if (circuit.direct) return 1;
   return Math.min(Math.max(SINE[point]!, -circuit.clip), circuit.clip);
 }
 
@@ -204,6 +209,44 @@ function meanInto(
     }
   }
   return sum / points;
+}
+
+/** Where a rail stands that a DC source feeds: its volts less what resistance and diode take at the load it then has. */
+function standingOn(feeding: readonly Feed[], extraOhm: number, load: (v: number) => number): number {
+  const f = feeding[0];
+  if (!f) return 0;
+  let v = f.peakV;
+  for (let round = 0; round < 25; round++) {
+    const amps = Math.max(0, load(v));
+    const given = f.peakV - amps * (f.ohm + extraOhm) - f.thetaV * Math.log1p(amps / f.saturationA);
+    v = Math.max(0, round === 0 ? given : (v + given) / 2);
+  }
+  return v;
+}
+
+/** Points of a pulse: even a short one is resolved, for they all lie within it. */
+const IN_PULSE = 10;
+
+/** The same where nothing is shared: each loop is looked at only while its EMF stands above what it charges. */
+function meanInPulses(circuit: Circuit, feeding: readonly Feed[], v: number, extraOhm: number): number {
+  let mean = 0;
+  for (const f of feeding) {
+    if (f.peakV * circuit.clip <= v) continue;
+    const ohm = f.ohm + extraOhm;
+    const x = (ohm * f.saturationA) / f.thetaV;
+    const shift = x + Math.log(x);
+    const scale = f.thetaV / ohm;
+    const from = v <= 0 ? 0 : Math.asin(v / f.peakV);
+    const width = Math.PI - 2 * from;
+    let sum = 0;
+    // The pulse is the same on both sides of its crest.
+    for (let p = 0; p < IN_PULSE; p++) {
+      const s = Math.min(Math.sin(from + ((p + 0.5) / (2 * IN_PULSE)) * width), circuit.clip);
+      sum += wrightOmega((s * f.peakV - v) / f.thetaV + shift) * scale;
+    }
+    mean += (sum / IN_PULSE) * (width / (2 * Math.PI));
+  }
+  return mean;
 }
 
 /** Mean current through a choke input into a constant voltage, A: two cycles from rest show whether it ever ceases. */
