@@ -196,7 +196,15 @@ export interface MainsSide {
   ticked: string[];
 }
 
-export const PART_ROLES = ['transformer', 'rectifier', 'reservoir', 'regulator', 'sink'] as const;
+export const PART_ROLES = [
+  'transformer',
+  'rectifier',
+  'choke',
+  'reservoir',
+  'regulator',
+  'transistor',
+  'sink',
+] as const;
 export type PartRole = (typeof PART_ROLES)[number];
 
 export interface Pick {

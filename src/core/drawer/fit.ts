@@ -3,6 +3,11 @@ import type { Design, PartRole, Patch, Pick } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';
 import { diodeCount } from '@/core/parts/arrangement';
 import { DIODE_CLASSES, type DiodeClass } from '@/core/parts/diode';
+import { regulatorOfKind } from '@/core/design/regulator-edit';
+import type { SomeRegulator } from '@/core/parts/regulators';
+import { ADJUSTABLE_PARTS, type AdjustableId } from '@/core/parts/regulators/adjustable';
+import { LOW_DROPOUT_PARTS, type LowDropoutId } from '@/core/parts/regulators/low-dropout';
+import { PASS_TRANSISTORS, type PassTransistor } from '@/core/parts/transistor';
 import { REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
 import type { Part, PartDraft, PartKind } from './part';
 
@@ -10,8 +15,10 @@ import type { Part, PartDraft, PartKind } from './part';
 export const ROLE_KINDS: Readonly<Record<PartRole, readonly PartKind[]>> = {
   transformer: ['transformer'],
   rectifier: ['diode', 'bridge'],
+  choke: ['choke'],
   reservoir: ['capacitor'],
   regulator: ['regulator'],
+  transistor: ['transistor'],
   sink: ['sink'],
 };
 
@@ -83,17 +90,82 @@ export function usesOf(part: PartDraft, design: Design, role: PartRole): Use[] {
         .map((cans) => one({ reservoir: { ...can, cans } }, cans > 1 ? `${cans} in parallel` : '', cans * perRail));
     }
     case 'regulator': {
-      const size = REGULATOR_SIZES.find(
-        (s) => s.outputsV.includes(r('outputV')!) && Math.abs(s.ratedA / r('ratedA')! - 1) < 0.05,
-      );
-      if (!size || part.count < 1) return [];
-      return [one({ regulator: { kind: 'fixed', size: size.id, outputV: r('outputV')! } })];
+      const regulator = part.count < 1 ? null : regulatorOfPart(part, design);
+      return regulator ? [one({ regulator }, rails > 1 ? 'and its negative twin' : '')] : [];
+    }
+    case 'transistor': {
+      const { regulator } = design;
+      if (!('transistor' in regulator) || part.count < 1) return [];
+      const like = nearestTransistor(r('collectorA')!, r('ceoV')!);
+      if (!like) return [];
+      const uses = (passes: number, how: string) =>
+        passes * rails <= part.count
+          ? [
+              one(
+                { regulator: { ...regulator, transistor: like.id, ...('passes' in regulator ? { passes } : {}) } },
+                how,
+                passes * rails,
+              ),
+            ]
+          : [];
+      return 'passes' in regulator
+        ? [1, 2, 3, 4].flatMap((n) => uses(n, n > 1 ? `${n} in parallel` : ''))
+        : uses(1, '');
+    }
+    case 'choke': {
+      const choke = {
+        kind: 'choke' as const,
+        inductanceH: r('inductanceH')!,
+        resistanceOhm: r('resistanceOhm') ?? 0,
+        ratedA: r('ratedA')!,
+        swinging: false,
+      };
+      if (part.count < rails) return [];
+      const { filter } = design;
+      // It takes the place of the first choke there is.
+      for (const side of ['before', 'after'] as const) {
+        const at = filter[side].findIndex((s) => s.kind === 'choke');
+        if (at >= 0)
+          return [one({ filter: { [side]: filter[side].map((s, n) => (n === at ? choke : s)) } }, '', rails)];
+      }
+      return [];
     }
     case 'sink':
       return [one({ heat: { sinkKPerW: r('kPerW') } })];
     default:
       return [];
   }
+}
+
+/** How near a rating has to come to a class to be of it. */
+const LIKE = 0.05;
+/** Dropout below which a regulator is of the low-dropout class, V. */
+const LOW_DROPOUT_V = 1.3;
+
+const leastOff = <T>(list: readonly T[], off: (item: T) => number): T | undefined =>
+  [...list].sort((a, b) => off(a) - off(b))[0];
+
+/** The regulator a part would be in a design: adjustable ones are set to its output, low-dropout ones made for theirs. */
+function regulatorOfPart(part: PartDraft, design: Design): SomeRegulator | null {
+  const { outputV, ratedA, dropoutV, adjustable } = part.ratings;
+  const alike = (amps: number) => Math.abs(amps / ratedA! - 1) < LIKE;
+  if (adjustable === 1) {
+    const id = (Object.keys(ADJUSTABLE_PARTS) as AdjustableId[]).find((k) => alike(ADJUSTABLE_PARTS[k].ratedA));
+    const made = regulatorOfKind(design, 'adjustable');
+    return id && made.kind === 'adjustable' ? { ...made, part: id } : null;
+  }
+  if (typeof dropoutV === 'number' && dropoutV < LOW_DROPOUT_V) {
+    const id = (Object.keys(LOW_DROPOUT_PARTS) as LowDropoutId[]).find((k) => alike(LOW_DROPOUT_PARTS[k].ratedA));
+    return id ? { kind: 'low-dropout', part: id, outputV: outputV!, boardCm2: 6 } : null;
+  }
+  const size = REGULATOR_SIZES.find((s) => s.outputsV.includes(outputV!) && alike(s.ratedA));
+  return size ? { kind: 'fixed', size: size.id, outputV: outputV! } : null;
+}
+
+/** The class a pass transistor is of: the largest that promises no more than it bears. */
+function nearestTransistor(collectorA: number, ceoV: number): PassTransistor | undefined {
+  const borne = PASS_TRANSISTORS.filter((t) => t.maxA <= collectorA * (1 + LIKE) && t.maxV <= ceoV * (1 + LIKE));
+  return leastOff(borne, (t) => Math.abs(Math.log(collectorA / t.maxA)) + Math.abs(Math.log(ceoV / t.maxV)));
 }
 
 /** The class whose law comes closest: same technology, current nearest on a logarithmic scale. */

@@ -91,6 +91,7 @@ export const KINDS: Readonly<Record<PartKind, { name: string; ratings: readonly 
       rating('ratedA', 'Rated current', 'A', 0.01, 50, true),
       rating('inputMaxV', 'Highest input', 'V', 1, 200),
       rating('dropoutV', 'Dropout', 'V', 0, 10),
+      rating('adjustable', 'Adjustable (1)', '', 0, 1),
     ],
   },
   transistor: {

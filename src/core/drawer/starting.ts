@@ -1,5 +1,8 @@
 import { DIODE_CLASSES } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W, typicalSinkPrice } from '@/core/parts/heatsink';
+import { ACROSS_MAX_V, ADJUSTABLE_PARTS, REFERENCE_V } from '@/core/parts/regulators/adjustable';
+import { LOW_DROPOUT_PARTS } from '@/core/parts/regulators/low-dropout';
+import { PASS_TRANSISTORS } from '@/core/parts/transistor';
 import { REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
 import { STANDARD_SECONDARY_V, STANDARD_VA, typicalTransformerPrice } from '@/core/parts/transformer';
 import { typicalCapacitorPrice, typicalEsr, typicalRippleRating } from '@/core/parts/capacitor';
@@ -104,6 +107,50 @@ export function startingDrawer(): PartDraft[] {
         ),
       );
     }
+  }
+  for (const [name, p] of Object.entries(ADJUSTABLE_PARTS)) {
+    out.push(
+      typical(
+        'regulator',
+        `${name}, adjustable`,
+        { outputV: REFERENCE_V, ratedA: p.ratedA, inputMaxV: ACROSS_MAX_V, dropoutV: p.dropoutV, adjustable: 1 },
+        p.priceEur,
+      ),
+    );
+  }
+  for (const p of Object.values(LOW_DROPOUT_PARTS)) {
+    for (const outputV of [3.3, 5, 12].filter((v) => v + p.dropoutV < p.inputMaxV)) {
+      out.push(
+        typical(
+          'regulator',
+          `${p.name}, ${formatNominal(outputV, 'V')}`,
+          { outputV, ratedA: p.ratedA, inputMaxV: p.inputMaxV, dropoutV: p.dropoutV },
+          p.priceEur,
+        ),
+      );
+    }
+  }
+  for (const t of PASS_TRANSISTORS) {
+    out.push(
+      typical('transistor', t.name, { collectorA: t.maxA, ceoV: t.maxV, lossW: t.powerW, gain: t.gain }, t.priceEur),
+    );
+  }
+  for (const [inductanceH, ratedA, resistanceOhm, eur] of [
+    [10, 0.06, 350, 14],
+    [10, 0.1, 240, 18],
+    [5, 0.2, 90, 19],
+    [1, 0.5, 12, 17],
+    [0.1, 2, 1.2, 16],
+    [0.01, 5, 0.15, 12],
+  ] as const) {
+    out.push(
+      typical(
+        'choke',
+        `Choke ${formatNominal(inductanceH, 'H')} ${formatNominal(ratedA, 'A')}`,
+        { inductanceH, ratedA, resistanceOhm },
+        eur,
+      ),
+    );
   }
   for (const kPerW of STANDARD_SINKS_K_PER_W) {
     out.push(typical('sink', `Heatsink ${formatNominal(kPerW, 'K/W')}`, { kPerW }, typicalSinkPrice(kPerW)));

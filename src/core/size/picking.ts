@@ -11,8 +11,10 @@ import { studyDesign } from '@/core/study/study';
 const DECIDES: Readonly<Record<PartRole, readonly string[]>> = {
   transformer: ['headroom', 'output-window', 'winding-current', 'regulator-input', 'reservoir-voltage', 'lost-load'],
   rectifier: ['diode-average', 'diode-reverse', 'diode-surge', 'surge-heating'],
+  choke: ['choke-critical', 'choke-rating', 'filter-resonance', 'lost-load', 'headroom', 'output-window'],
   reservoir: ['headroom', 'output-ripple', 'reservoir-voltage', 'ripple-current', 'lost-load'],
   regulator: ['headroom', 'output-window', 'regulator-input', 'regulator-current', 'junction'],
+  transistor: ['junction', 'safe-area', 'short-circuit', 'headroom'],
   sink: ['junction', 'sink-touch'],
 };
 

@@ -231,8 +231,10 @@ export function patchOfSet(set: SizedSet): Patch {
 const ROLE_MEMBER = {
   transformer: 'transformer',
   rectifier: 'rectifier',
+  choke: 'filter',
   reservoir: 'reservoir',
   regulator: 'regulator',
+  transistor: 'regulator',
   sink: 'heat',
 } as const satisfies Record<PartRole, keyof Patch>;
 

@@ -17,16 +17,22 @@ import { Stopped } from '@/workers/pool';
 const NAMES: Record<PartRole, string> = {
   transformer: 'Transformer',
   rectifier: 'Rectifier',
+  choke: 'Choke',
   reservoir: 'Reservoir',
   regulator: 'Regulator',
+  transistor: 'Pass transistor',
   sink: 'Heatsink',
 };
 const SHOWN = 40;
 
-/** What a design has a part for: nothing stands for a transformer behind a DC source. */
+/** What a design has a part for: no transformer behind a DC source, no choke or pass transistor where none stands. */
 function rolesOf(design: Design): readonly PartRole[] {
   return PART_ROLES.filter(
-    (role) => (role !== 'transformer' || design.source.kind === 'mains') && (role !== 'rectifier' || hasDiodes(design)),
+    (role) =>
+      (role !== 'transformer' || design.source.kind === 'mains') &&
+      (role !== 'rectifier' || hasDiodes(design)) &&
+      (role !== 'choke' || [...design.filter.before, ...design.filter.after].some((s) => s.kind === 'choke')) &&
+      (role !== 'transistor' || 'transistor' in design.regulator),
   );
 }
 
