@@ -2,7 +2,16 @@ import { applyPatch, type Design } from '@/core/design/design';
 import { CELLS, cellWords, cornerGrid } from '@/core/judge/corners';
 import { judge } from '@/core/judge/judge';
 import { rankChanges, singleChanges } from '@/core/judge/single-change';
-import { drawBuild, drawnShares, shareError, solveBuilds, spreadsOf, summarise } from '@/core/study/tolerance';
+import {
+  checksOf,
+  drawBuild,
+  drawnShares,
+  marginsAt,
+  shareError,
+  solveBuilds,
+  spreadsOf,
+  summarise,
+} from '@/core/study/tolerance';
 import { studyDesign } from '@/core/study/study';
 import { demoDesigns } from '@/server/demo';
 
@@ -113,5 +122,36 @@ describe('single changes', () => {
     expect(after.filter((v) => v.state === 'fails')).toEqual([]);
     expect(best!.failsAfter).toBe(0);
     for (const c of ranked) expect(c.relief + c.worstAfter - c.worstBefore).toBeGreaterThan(0);
+  });
+});
+
+describe('a build whose parts are all as printed', () => {
+  const SPOKEN_FOR: Record<string, string> = {
+    ripple: 'output-ripple',
+    diode: 'diode-average',
+    input: 'regulator-input',
+    can: 'reservoir-voltage',
+    'can-current': 'ripple-current',
+    junction: 'junction',
+    winding: 'winding-current',
+  };
+
+  // Supplies that hold: where a regulator lets go, a smaller can shows in every figure.
+  test.each([0, 1, 4])('demo %i: each check says what its verdict says', (n) => {
+    const design = (demoDesigns() as Design[])[n]!;
+    // The verdicts take the can at its lower tolerance before the valley; everything else as printed.
+    const factors = spreadsOf(design).map((s) =>
+      s.id === 'capacitance' ? 1 - design.reservoir.tolerancePct / 100 : 1,
+    );
+    const margins = marginsAt(design, factors);
+    const verdicts = judge(studyDesign(design));
+    const all = checksOf(design);
+    const checks = all.filter((c) => SPOKEN_FOR[c.id]);
+    expect(checks.length).toBeGreaterThan(4);
+    for (const check of checks) {
+      const verdict = verdicts.find((v) => v.id === SPOKEN_FOR[check.id])!;
+      const off = Math.abs(margins[all.indexOf(check)]! - verdict.margin) / Math.abs(verdict.limit);
+      expect([check.id, off < 0.03]).toEqual([check.id, true]);
+    }
   });
 });

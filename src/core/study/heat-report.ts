@@ -1,7 +1,7 @@
 import { dcSourceOf, hasDiodes } from '@/core/design/source';
-import type { ConditionId } from '@/core/circuit/condition';
+import { placedParts, type ConditionId } from '@/core/circuit/condition';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
-import { typicalRippleRating } from '@/core/parts/capacitor';
+import { typicalEsr, typicalRippleRating } from '@/core/parts/capacitor';
 import { diodeOf } from '@/core/parts/diode';
 import { TOUCH_LIMIT_C } from '@/core/parts/heatsink';
 import { regulatorModel } from '@/core/parts/regulators';
@@ -33,7 +33,7 @@ export interface Step {
 
 /** One part that burns watts: the temperatures on the way from the room to its hottest spot. */
 export interface HeatRow {
-  id: 'regulator' | `output-${number}` | 'rectifier' | 'winding' | 'reservoir';
+  id: 'regulator' | `output-${number}` | 'rectifier' | 'winding' | 'reservoir' | `filter-${number}`;
   name: string;
   watts: number;
   steps: Step[];
@@ -139,6 +139,22 @@ export function heatView(design: Design, corner: HeatCorner, minutes: number | n
       note: `lasts ${lifeWords(life.hours)} of running by the ten-kelvin rule`,
     });
   }
+  placedParts(design).forEach(({ part, at }, n) => {
+    const element = point.solution.elements[0]![at];
+    if (part.kind !== 'capacitor' || !element) return;
+    const rated = typicalRippleRating(part.capacitanceF, part.ratedV);
+    const life = canLife(GRADE, insideC, element.rmsA / rated);
+    rows.push({
+      id: `filter-${n}`,
+      name: `Filter capacitor ${formatNominal(part.capacitanceF, 'F')}`,
+      watts: element.rmsA ** 2 * typicalEsr(part.capacitanceF, part.ratedV),
+      steps: [...air(), { name: 'core', tempC: life.coreC }],
+      limitC: GRADE.gradeC,
+      limitSource: '105 °C grade, 2000 hours at it.',
+      touch: null,
+      note: `lasts ${lifeWords(life.hours)} of running by the ten-kelvin rule`,
+    });
+  });
   return { corner, minutes, roomC, insideC, losses, rows, settled: point.settled && (copper?.settles ?? true) };
 }
 

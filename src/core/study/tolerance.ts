@@ -1,17 +1,26 @@
-import { arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
+import { dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import { CONDITIONS, modelOf, networkOf, type Adjust, type ConditionId } from '@/core/circuit/condition';
+import {
+  CONDITIONS,
+  modelOf,
+  networkOf,
+  reservoirPlace,
+  type Adjust,
+  type ConditionId,
+} from '@/core/circuit/condition';
 import { applyPatch, type Design } from '@/core/design/design';
 import { bankRatedV } from '@/core/design/bank';
 import { windingCount } from '@/core/design/words';
+import { typicalRippleRating } from '@/core/parts/capacitor';
+import { diodeOf } from '@/core/parts/diode';
 import { sourceLimitA } from '@/core/parts/dc-source';
 import { SOURCE_TRUST } from '@/core/parts/transformer-source';
 import { regulatorModel } from '@/core/parts/regulators';
 import { aheadDropout, aheadModel } from '@/core/parts/regulators/ahead';
 import { dropoutAt } from '@/core/parts/regulators/model';
 import type { Solution } from '@/core/solve/solution';
-import { restingAdjust } from './operating-point';
+import { restingAdjust, rippleHz } from './operating-point';
 import { SolveError } from '@/core/solve/solve-error';
 import { solveSteady } from '@/core/solve/steady';
 import type { Unit } from '@/core/quantity/parse';
@@ -29,7 +38,7 @@ export interface Spread {
 
 /** What is checked in every build, each against its own limit. */
 export interface Check {
-  id: 'headroom' | 'lowest' | 'highest' | 'input' | 'can' | 'junction' | 'winding';
+  id: 'headroom' | 'lowest' | 'highest' | 'ripple' | 'input' | 'can' | 'can-current' | 'junction' | 'diode' | 'winding';
   title: string;
   unit: Unit;
 }
@@ -78,9 +87,16 @@ export function checksOf(design: Design): Check[] {
       ? [{ id: 'headroom', title: dc ? `Headroom, ${say.low}` : 'Headroom at low line', unit: 'V' } as const]
       : [{ id: 'lowest', title: `Output, ${say.low}`, unit: 'V' } as const]),
     { id: 'highest', title: regulated ? 'Output at its highest' : `Output, ${say.high} idle`, unit: 'V' },
+    { id: 'ripple', title: 'Output ripple', unit: 'V' },
     ...(regulated ? [{ id: 'input', title: 'Regulator input, idle', unit: 'V' } as const] : []),
-    ...(design.reservoir.capacitanceF > 0 ? [{ id: 'can', title: 'Reservoir volts, idle', unit: 'V' } as const] : []),
+    ...(design.reservoir.capacitanceF > 0
+      ? ([
+          { id: 'can', title: 'Reservoir volts, idle', unit: 'V' },
+          { id: 'can-current', title: 'Reservoir ripple current', unit: 'A' },
+        ] as const)
+      : []),
     ...(regulated ? [{ id: 'junction', title: 'Regulator junction', unit: '°C' } as const] : []),
+    ...(hasDiodes(design) ? [{ id: 'diode', title: 'Diode mean current', unit: 'A' } as const] : []),
     ...(!dc
       ? [{ id: 'winding', title: 'Winding current', unit: 'A' } as const]
       : sourceLimitA(dc) === null
@@ -114,6 +130,16 @@ export function solveBuilds(design: Design, seed: number, from: number, count: n
       return { factors, margins: null };
     }
   });
+}
+
+/**
+ * Distances to the limits of one build, in the order of the checks.
+ * @param factors in the order of the spreads
+ * @throws SolveError when a corner of it does not converge
+ */
+export function marginsAt(design: Design, factors: readonly number[]): number[] {
+  const resting = { low: restingAdjust(design, 'low'), high: restingAdjust(design, 'high') };
+  return marginsOf(design, checksOf(design), spreadsOf(design), factors, resting);
 }
 
 function marginsOf(
@@ -169,11 +195,27 @@ function marginsOf(
           demand.outputV * (1 + demand.tolerancePct / 100) -
           (model ? model.outputV * of('output') : Math.max(...idle.rails.map((r) => r.maxV)))
         );
+      case 'ripple': {
+        const rail = low.rails[0]!;
+        if (!model) return demand.rippleVpp - rail.ripplePeakToPeakV;
+        const hz = rippleHz(design);
+        const holds = !ahead || rail.minV > ahead.holdsV(model.outputV) + aheadNeeds;
+        const left = 10 ** (-(model.rejectionDb(hz) + (ahead && holds ? ahead.rejectionDb(hz) : 0)) / 20);
+        return demand.rippleVpp - (rail.outputMaxV! - rail.outputMinV!) - rail.ripplePeakToPeakV * left;
+      }
+      case 'can-current': {
+        const place = reservoirPlace(design);
+        const { cans, rippleA, capacitanceF, ratedV } = design.reservoir;
+        const rated = cans * (rippleA ?? typicalRippleRating(capacitanceF, ratedV));
+        return rated - Math.max(...high.elements.map((rail) => rail[place]!.rmsA));
+      }
+      case 'diode':
+        return diodeOf(design.rectifier).averageA - Math.max(...high.diodes.map((d) => d.meanA));
       case 'input':
         return (ahead ?? model!).inputMaxV - Math.max(...idle.rails.map((r) => r.maxV));
       case 'can': {
-        const stacked = arrangementOf(design).stacked ? 2 : 1;
-        return bankRatedV(design.reservoir) - Math.max(...idle.rails.map((r) => r.inputMaxV)) / stacked;
+        const place = reservoirPlace(design);
+        return bankRatedV(design.reservoir) - Math.max(...idle.elements.map((rail) => rail[place]!.maxV));
       }
       case 'junction': {
         const rail = high.rails[0]!;
@@ -310,6 +352,9 @@ const VERDICT_OF: Readonly<Record<Check['id'], string>> = {
   input: 'regulator-input',
   can: 'reservoir-voltage',
   junction: 'junction',
+  ripple: 'output-ripple',
+  'can-current': 'ripple-current',
+  diode: 'diode-average',
   winding: 'winding-current',
 };
 
