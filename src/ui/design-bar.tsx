@@ -8,6 +8,7 @@ import { NAME_MAX } from '@/core/design/limits';
 import { arrangementWords, ratingWords } from '@/core/design/words';
 import { BANDS } from '@/core/judge/picture';
 import { Mark } from './mark';
+import { placesOf } from './places';
 import { Segments } from './segments';
 import { useDesign, useEdit, useHistory, useSession, useView } from './session';
 import type { SaveState } from './view';
@@ -35,17 +36,7 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
   /** Bench and Sheet begin with a heading of their own. */
   const headless = !/\/(bench|sheet)$/.test(path);
   const banded = supply || path === `/design/${id}/scope`;
-  const places = [
-    ['Load', `/design/${id}/load`],
-    ['Supply', `/design/${id}`],
-    ['Scope', `/design/${id}/scope`],
-    ['Heat', `/design/${id}/heat`],
-    ['Worst case', `/design/${id}/worst`],
-    ['Parts', `/design/${id}/parts`],
-    [design.source.kind === 'mains' ? 'Mains side' : 'Source side', `/design/${id}/mains`],
-    ['Bench', `/design/${id}/bench`],
-    ['Sheet', `/design/${id}/sheet`],
-  ] as const;
+  const places = placesOf(design).map(([name, at]) => [name, `/design/${id}${at}`] as const);
   return (
     <header className="flex h-[52px] shrink-0 items-center gap-3 border-b border-rule px-3 print:hidden">
       <Link href="/" className="flex items-center gap-1.5" aria-label="Ember Rail: to the shelf">

@@ -7,7 +7,8 @@ import { DesignBar } from './design-bar';
 import { Dialog } from './dialog';
 import { downloadDesign } from './download';
 import { Palette, type Action } from './palette';
-import { useHistory, useSession, useView } from './session';
+import { placesOf } from './places';
+import { useDesign, useHistory, useSession, useView } from './session';
 import { toggleTheme } from './theme';
 
 const KEYS: readonly [string, string][] = [
@@ -27,6 +28,7 @@ const KEYS: readonly [string, string][] = [
 export function DesignFrame({ children }: { children: ReactNode }) {
   const session = useSession();
   const { view, document: store } = session;
+  const design = useDesign();
   const history = useHistory();
   const router = useRouter();
   const [keys, setKeys] = useState(false);
@@ -64,10 +66,10 @@ export function DesignFrame({ children }: { children: ReactNode }) {
   const actions: Action[] = [
     { name: 'Undo', hint: 'Ctrl Z', run: () => history.undo() },
     { name: 'Redo', hint: 'Ctrl Shift Z', run: () => history.redo() },
-    { name: 'Go to Supply', run: () => router.push(`/design/${id}`) },
-    { name: 'Go to Scope', run: () => router.push(`/design/${id}/scope`) },
-    { name: 'Go to Bench', run: () => router.push(`/design/${id}/bench`) },
-    { name: 'Go to Sheet', run: () => router.push(`/design/${id}/sheet`) },
+    ...placesOf(design).map(([name, at]) => ({
+      name: `Go to ${name}`,
+      run: () => router.push(`/design/${id}${at}`),
+    })),
     { name: 'Go to the shelf', run: () => router.push('/') },
     { name: 'New design from a load', run: () => router.push('/new') },
     { name: 'Export this design as JSON', run: () => downloadDesign(store.getState().design) },

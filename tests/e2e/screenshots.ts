@@ -29,11 +29,11 @@ async function main() {
     { name: 'split', at: `/design/${ids['Drum seismograph amplifier, ±18 V']}`, prepare: fixesDone },
     { name: 'choke-input', at: tide, prepare: async (page) => page.getByTestId('verdict-count').waitFor() },
     {
-      name: 'arrangements',
-      at: clock,
+      name: 'battery',
+      at: `/design/${ids['Tide-pole logger, on the jetty']}`,
       prepare: async (page) => {
-        await page.getByRole('slider', { name: 'Rectifier', exact: true }).focus();
-        await page.getByRole('button', { name: 'Bridge', exact: true }).click();
+        await page.getByTestId('verdict-count').waitFor();
+        await page.getByRole('slider', { name: 'Battery' }).click();
       },
     },
     {

@@ -3,6 +3,7 @@ import { readDesign } from '@/core/design/schema';
 import { judge } from '@/core/judge/judge';
 import { simulateFixes } from '@/core/judge/fixes';
 import { testPoints } from '@/core/bench/test-points';
+import { batteryLife } from '@/core/study/battery-life';
 import { billOf } from '@/core/study/bill';
 import { heatView } from '@/core/study/heat-report';
 import { outputNeedsV } from '@/core/study/further-outputs';
@@ -124,5 +125,45 @@ describe('another regulator on the same reservoir', () => {
     expect(!none.ok && none.fault.path).toBe('outputs[0].regulator.kind');
     const many = readDesign({ ...withLogic, outputs: [logic, logic, logic, logic, logic] });
     expect(!many.ok && many.fault.path).toBe('outputs');
+  });
+});
+
+describe('further outputs behind a DC source', () => {
+  const logger = demoDesigns()[7]! as Design;
+
+  test('shorten a battery’s life, and the first to let go decides', () => {
+    const alone = batteryLife(applyPatch(logger, { outputs: [] }))!;
+    const both = batteryLife(logger)!;
+    expect(both.hours).toBeLessThan(0.8 * alone.hours);
+    expect(both.letsGoV).toBeNull();
+    const ten = applyPatch(logger, {
+      outputs: [{ ...logger.outputs[0]!, regulator: { kind: 'fixed', size: '78L', outputV: 10 } }],
+    });
+    const early = batteryLife(ten)!;
+    // 10 V and its dropout, the diode and the battery's own resistance on top.
+    expect(early.letsGoV!).toBeGreaterThan(outputNeedsV(ten.outputs[0]!) + 0.2);
+    expect(early.letsGoV!).toBeLessThan(outputNeedsV(ten.outputs[0]!) + 0.5);
+    expect(early.used).toBeLessThan(1);
+  });
+
+  test('count in an adapter’s ripple and current', () => {
+    const adapter = (outputs: Design['outputs']) =>
+      applyPatch(logger, {
+        source: {
+          kind: 'adapter',
+          ratedV: 12,
+          ratedA: 0.5,
+          idlePct: 30,
+          spreadPct: 5,
+          rippleVpp: 1,
+          limitA: null,
+          reverseDiode: true,
+        },
+        outputs,
+      });
+    const more = operatingPoint(adapter([{ ...logger.outputs[0]!, currentA: 0.09 }]), 'nominal');
+    const less = operatingPoint(adapter([]), 'nominal');
+    expect(more.network.mains.ripple!).toBeCloseTo((less.network.mains.ripple! * 0.27) / 0.18, 6);
+    expect(more.solution.windings[0]!.meanA - less.solution.windings[0]!.meanA).toBeCloseTo(0.094, 3);
   });
 });

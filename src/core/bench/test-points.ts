@@ -139,6 +139,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   const idle = window({ ...CONDITIONS.idle, mains: 'nominal', load: 'none' }, mainsFor('reservoir-idle'), {
     ...design,
     regulator: { kind: 'none' },
+    outputs: [],
   });
   points.push({
     id: 'reservoir-idle',

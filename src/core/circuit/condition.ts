@@ -374,7 +374,10 @@ function mainsFeed(design: Design, condition: Condition, adjust: Adjust): FeedPa
 /** Ripple of an adapter grows with what it gives; no source is stiffer than its leads. */
 function dcFeed(design: Design, dc: DcSource, condition: Condition, adjust: Adjust): FeedParts {
   const openV = (adjust.mainsV ?? openVolts(dc, condition.mains)) * (adjust.openCircuitFactor ?? 1);
-  const ripple = dc.kind === 'adapter' ? (dc.rippleVpp * railAmps(design, condition.load, 0)) / dc.ratedA / openV : 0;
+  const drawnA =
+    railAmps(design, condition.load, 0) +
+    design.outputs.reduce((sum, o) => sum + outputLoad(o, condition.load).currentA, 0);
+  const ripple = dc.kind === 'adapter' ? (dc.rippleVpp * drawnA) / dc.ratedA / openV : 0;
   return {
     mains: { sharedResistanceOhm: 0, flatTop: 0, ripple: Math.min(ripple, 1) },
     winding: {

@@ -2,6 +2,7 @@ import { CONDITIONS, wordsOf } from '@/core/circuit/condition';
 import { dcSourceOf } from '@/core/design/source';
 import type { Design } from '@/core/design/design';
 import type { Figure } from './figure';
+import { outputNeedsV } from './further-outputs';
 import { neededV, operatingPoint } from './operating-point';
 
 /** How long a battery feeds a design. */
@@ -19,14 +20,17 @@ const ROUNDS = 12;
 
 /**
  * Runs a battery down: its volts fall evenly with the charge drawn, the lasting load draws it, and the supply lets go
- * where at full load the input no longer holds the output. Null for other sources.
+ * where at full load the input no longer holds any one of the outputs. Null for other sources.
  * @throws SolveError when a point on the way does not converge
  */
 export function batteryLife(design: Design): BatteryLife | null {
   const dc = dcSourceOf(design);
   if (dc?.kind !== 'battery') return null;
   const { demand } = design;
-  const least = neededV(design) ?? demand.outputV * (1 - demand.tolerancePct / 100);
+  const least = Math.max(
+    neededV(design) ?? demand.outputV * (1 - demand.tolerancePct / 100),
+    ...design.outputs.map(outputNeedsV),
+  );
   const spare = (openV: number) =>
     operatingPoint(design, CONDITIONS.nominal, undefined, { mainsV: openV }).rail.minV - least;
   let stopV = dc.emptyV;
