@@ -4,6 +4,7 @@ import { judge } from '@/core/judge/judge';
 import { simulateFixes } from '@/core/judge/fixes';
 import { testPoints } from '@/core/bench/test-points';
 import { batteryLife } from '@/core/study/battery-life';
+import { regulatorModel } from '@/core/parts/regulators';
 import { billOf } from '@/core/study/bill';
 import { heatView } from '@/core/study/heat-report';
 import { outputNeedsV } from '@/core/study/further-outputs';
@@ -89,6 +90,34 @@ describe('another regulator on the same reservoir', () => {
     expect(junction.sentence).toMatch(/^Chime logic: /);
     const fixes = [...simulateFixes(study, verdicts)].find((f) => f.verdict === 'junction')!.fixes;
     expect(fixes.some((f) => /Heatsink .* Chime logic/.test(f.edit.label))).toBe(true);
+  });
+
+  test('a short across it burns the rail at its own short-circuit current, and the rest goes on', () => {
+    const study = studyDesign(withLogic);
+    const { shorted, lowest } = study.further(0);
+    const { shortA } = regulatorModel(logic.regulator);
+    expect(lowest).toBeNull();
+    expect(shorted.outputs[0]!.regulatorW / (shorted.rail.meanV * shortA)).toBeCloseTo(1, 1);
+    expect(shorted.outputMeanV).toBeCloseTo(24, 1);
+    const short = verdict(withLogic, 'short-circuit');
+    expect(short.sentence).toMatch(/^Chime logic: /);
+    expect(short.figure.value).toBeCloseTo(shorted.outputs[0]!.heat!.junctionC, 6);
+  });
+
+  test('one that can be turned down is judged at its lowest', () => {
+    const turned = applyPatch(clock, {
+      outputs: [
+        {
+          ...logic,
+          regulator: { kind: 'adjustable', part: '317', r1Ohm: 240, r2Ohm: 0, potOhm: 4700, adjCapacitor: true },
+        },
+      ],
+    });
+    const { lowest } = studyDesign(turned).further(0);
+    expect(lowest!.outputs[0]!.outputMeanV).toBeCloseTo(1.25, 2);
+    const high = operatingPoint(turned, 'high').outputs[0]!;
+    expect(lowest!.outputs[0]!.regulatorW).toBeGreaterThan(high.regulatorW + 0.5);
+    expect(verdict(turned, 'junction').sentence).toMatch(/at its lowest output/);
   });
 
   test('its input maximum counts as the main one’s does', () => {

@@ -26,6 +26,8 @@ export interface Condition {
   capacitor: 'new' | 'aged' | 'large';
   /** What the output is set to: its usual setting where left out, the bottom of its knob, or a short across it. */
   output?: 'lowest' | 'shorted';
+  /** Which further output that is said of; the main one where left out. */
+  further?: number;
 }
 
 export type LoadLevel = 'full' | 'lasting' | 'none';
@@ -160,10 +162,26 @@ export function loadsOf(
   design: Design,
   level: LoadLevel,
   rail = 0,
-  how: { output?: Condition['output']; junctionC?: number; dropoutFactor?: number } = {},
+  how: Pick<Condition, 'output' | 'further'> & { junctionC?: number; dropoutFactor?: number } = {},
 ): Load[] {
-  const main = mainLoads(design, level, rail, how);
-  return rail === 0 ? [...main, ...design.outputs.map((o) => outputLoad(o, level))] : main;
+  const { output, further, ...rest } = how;
+  const main = mainLoads(design, level, rail, { ...rest, output: further === undefined ? output : undefined });
+  if (rail !== 0) return main;
+  return [
+    ...main,
+    ...design.outputs.map((o, n): Load => {
+      const held = n === further && output ? heldAmps(o, output) : null;
+      if (held === null) return outputLoad(o, level);
+      // Whatever it is held at, what it draws from the rail is its current.
+      return { kind: 'current', currentA: held + regulatorModel(o.regulator).quiescentA };
+    }),
+  ];
+}
+
+/** Current of a further output that is shorted, or at the bottom of its range, A. */
+export function heldAmps({ regulator, currentA }: FurtherOutput, output: 'lowest' | 'shorted'): number {
+  const { shortA, limitA } = regulatorModel(regulator);
+  return output === 'shorted' ? shortA : Math.min(currentA, limitA);
 }
 
 /** A further regulator as a load of its rail, its dropout at a cold junction. */
@@ -333,6 +351,7 @@ export function networkOf(design: Design, condition: Condition, adjust: Adjust =
           load: running(
             loadsOf(design, condition.load, rail, {
               output: condition.output,
+              further: condition.further,
               junctionC: adjust.junctionC,
               dropoutFactor: adjust.dropoutFactor,
             }),

@@ -63,6 +63,7 @@ const OF_ONE_REGULATOR: ReadonlySet<string> = new Set([
   'regulator-current',
   'junction',
   'safe-area',
+  'short-circuit',
   'sink-touch',
   'minimum-load',
 ]);

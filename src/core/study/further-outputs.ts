@@ -1,4 +1,4 @@
-import { outputLoad, type LoadLevel } from '@/core/circuit/condition';
+import { heldAmps, outputLoad, type Condition } from '@/core/circuit/condition';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import { applyPatch, type Design, type FurtherOutput } from '@/core/design/design';
 import { thermalInterface } from '@/core/parts/heatsink';
@@ -38,10 +38,16 @@ export function outputNeedsV({ regulator, currentA }: FurtherOutput): number {
 }
 
 /** What each further regulator makes of a rail, its temperature aside. @param rippleHz of the rail, Hz */
-export function outputPoints(design: Design, level: LoadLevel, rail: RailWave, rippleHz: number): OutputPoint[] {
-  return design.outputs.map((output): OutputPoint => {
+export function outputPoints(
+  design: Design,
+  condition: Pick<Condition, 'load' | 'output' | 'further'>,
+  rail: RailWave,
+  rippleHz: number,
+): OutputPoint[] {
+  return design.outputs.map((output, k): OutputPoint => {
+    if (k === condition.further && condition.output) return heldPoint(output, condition.output, rail);
     const model = regulatorModel(output.regulator);
-    const load = outputLoad(output, level);
+    const load = outputLoad(output, condition.load);
     const n = rail.railV.length;
     let outSum = 0;
     let ampSum = 0;
@@ -72,6 +78,25 @@ export function outputPoints(design: Design, level: LoadLevel, rail: RailWave, r
       heat: null,
     };
   });
+}
+
+/** A further regulator whose output is held low: everything between it and the rail burns in it. */
+function heldPoint(output: FurtherOutput, how: 'lowest' | 'shorted', rail: RailWave): OutputPoint {
+  const model = regulatorModel(output.regulator);
+  const amps = heldAmps(output, how);
+  const held = how === 'shorted' ? 0 : model.lowestV;
+  const railV = rail.railV.reduce((sum, v) => sum + v, 0) / rail.railV.length;
+  return {
+    outputMeanV: held,
+    outputMinV: held,
+    outputMaxV: held,
+    outputRippleVpp: 0,
+    outputMeanA: amps,
+    headroomV: rail.minV - outputNeedsV(output),
+    regulatorW: Math.max(0, railV - held) * amps + railV * model.quiescentA,
+    loadW: held * amps,
+    heat: null,
+  };
 }
 
 /**

@@ -287,7 +287,7 @@ function railPoint(design: Design, network: Network, solution: Solution, r: numb
     r === 0
       ? outputPoints(
           design,
-          condition.load,
+          condition,
           { minV: rail.minV, ripplePeakToPeakV: rail.ripplePeakToPeakV, railV },
           rippleHz(design),
         )
@@ -296,7 +296,7 @@ function railPoint(design: Design, network: Network, solution: Solution, r: numb
   const besideW = outputs.reduce((sum, o) => sum + o.regulatorW + o.loadW, 0);
   const common = { rail, reservoir, can, outputs };
   const model = regulatorModel(design.regulator);
-  if (model && condition.output) {
+  if (model && condition.output && condition.further === undefined) {
     const shorted = condition.output === 'shorted';
     const held = shorted ? 0 : model.lowestV;
     const amps = shorted ? model.shortA : Math.min(railAmps(design, condition.load, r), model.limitA);

@@ -71,6 +71,8 @@ export interface Study {
   /** High line with the output at the bottom of its range, and with a short across it; null without a regulator. */
   readonly lowest: OperatingPoint | null;
   readonly shorted: OperatingPoint | null;
+  /** The same two of a further output: what the rail and that regulator then do. */
+  further(n: number): { lowest: OperatingPoint | null; shorted: OperatingPoint };
   readonly surge: { peakA: number; i2t: number; network: Network };
   readonly missed: ReturnType<typeof missedHalfCycle>;
   readonly lost: ReturnType<typeof lostLoad>;
@@ -88,6 +90,7 @@ export function studyDesign(design: Design, warm: WarmStart = {}): Study {
   const points: Partial<Record<'low' | 'nominal' | 'high' | 'idle', OperatingPoint>> = {};
   let lowest: OperatingPoint | undefined;
   let shorted: OperatingPoint | undefined;
+  const furthers = new Map<string, OperatingPoint>();
   let surge: Study['surge'] | undefined;
   let missed: Study['missed'] | undefined;
   let lost: Study['lost'] | undefined;
@@ -117,6 +120,24 @@ export function studyDesign(design: Design, warm: WarmStart = {}): Study {
       if (design.regulator.kind === 'none') return null;
       return (shorted ??= operatingPoint(design, 'shorted', at('high').solution.state));
     },
+    further(n) {
+      const { lowestV, outputV } = regulatorModel(design.outputs[n]!.regulator);
+      const held = (output: 'lowest' | 'shorted') => {
+        const key = `${output} ${n}`;
+        const found =
+          furthers.get(key) ?? operatingPoint(design, { ...CONDITIONS[output], further: n }, at('high').solution.state);
+        furthers.set(key, found);
+        return found;
+      };
+      return {
+        get lowest() {
+          return lowestV > outputV - 0.01 ? null : held('lowest');
+        },
+        get shorted() {
+          return held('shorted');
+        },
+      };
+    },
     get surge() {
       return (surge ??= firstSurge(design));
     },
@@ -132,13 +153,13 @@ export function studyDesign(design: Design, warm: WarmStart = {}): Study {
 
 /**
  * The same study with each of its lasting circumstances seen differently; what happens once stays as it is.
- * @param ranged false where the lowest setting and the short of the main output are none of the view's business
+ * @param held where the lowest setting and the short come from, when not from the main output
  */
 export function studySeen(
   study: Study,
   see: (point: OperatingPoint) => OperatingPoint,
   design = study.design,
-  ranged = true,
+  held: { readonly lowest: OperatingPoint | null; readonly shorted: OperatingPoint | null } = study,
 ): Study {
   return {
     design,
@@ -155,11 +176,12 @@ export function studySeen(
       return see(study.idle);
     },
     get lowest() {
-      return ranged && study.lowest ? see(study.lowest) : null;
+      return held.lowest && see(held.lowest);
     },
     get shorted() {
-      return ranged && study.shorted ? see(study.shorted) : null;
+      return held.shorted && see(held.shorted);
     },
+    further: (n) => study.further(n),
     get surge() {
       return study.surge;
     },
@@ -181,7 +203,8 @@ export function studyOnRail(study: Study, rail: number): Study {
 /** The same study seen from a further regulator on its rail, as if that were the main one. */
 export function studyOnOutput(study: Study, n: number): Study {
   const design = asMain(study.design, study.design.outputs[n]!);
-  return studySeen(study, (point) => ({ ...point, ...point.outputs[n]!, ahead: null, outputs: [] }), design, false);
+  const see = (point: OperatingPoint) => ({ ...point, ...point.outputs[n]!, ahead: null, outputs: [] });
+  return studySeen(study, see, design, study.further(n));
 }
 
 /** The same study on another heatsink, interface or air: heat does not change what the circuit does. */

@@ -2,7 +2,7 @@ import { wordsOf } from '@/core/circuit/condition';
 import type { Edit } from '@/core/design/design';
 import { regulatorModel } from '@/core/parts/regulators';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
-import { fans, sinks, windingVolts } from '../cures';
+import { fans, outputSinks, sinks, windingVolts } from '../cures';
 import type { Rule } from '../verdict';
 
 /** What a lasting short does to the pass element. A caution where the part limits itself, a failure where it does not. */
@@ -55,5 +55,10 @@ export const shortCircuit: Rule = {
         : 'A discrete pass transistor burns the whole input at its limit current.',
     };
   },
-  cures: (design): Edit[] => [...sinks(design, [1, 2, 3, 5]), ...fans(design), ...windingVolts(design, [-1, -2])],
+  cures: (design): Edit[] => [
+    ...sinks(design, [1, 2, 3, 5]),
+    ...fans(design),
+    ...windingVolts(design, [-1, -2]),
+    ...outputSinks(design),
+  ],
 };
