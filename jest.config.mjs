@@ -16,6 +16,7 @@ const config = {
   // The drawing's scales come as ES modules only.
   transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z-]+|internmap)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  setupFiles: ['<rootDir>/tests/unit/setup.ts'],
   testMatch: ['<rootDir>/tests/unit/**/*.test.ts'],
 };
 export default config;

@@ -147,9 +147,11 @@ const solver = {
     }
   },
   /** The three schools of feeding the reservoir, each solved on this design's own values. */
-  schools(design: Design): SchoolReport[] {
-    return schools(design).map(({ design: variant, shape, name, creed }) =>
-      schoolReport({ id: shape, name, creed, patch: { filter: variant.filter } }, variant),
+  schools(design: Design): Answer<SchoolReport[]> {
+    return answer(() =>
+      schools(design).map(({ design: variant, shape, name, creed }) =>
+        schoolReport({ id: shape, name, creed, patch: { filter: variant.filter } }, variant),
+      ),
     );
   },
   /** No diode, Schottky, silicon in the lead of a DC source. */

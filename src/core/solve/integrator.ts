@@ -6,6 +6,7 @@ import { SolveError } from './solve-error';
 import { LEVELS, stageSolver, type StageSolver } from './stage';
 import { turnOffEvents } from './turn-off';
 import { turnOnForesight } from './turn-on';
+import { workingTime } from './patience';
 
 /** A flat copy of the method's coefficients: module bindings and nested arrays cost more than the arithmetic. */
 const { STAGES, GAMMA } = esdirk;
@@ -28,6 +29,8 @@ const LAST = STAGES - 1;
 const MOST_STEPS = 6_000;
 /** Longest one run (a cycle at most) may take, ms: what needs more is no supply but a puzzle. */
 const MOST_MS = 300;
+/** What 128 steps may count for at most, ms. */
+const BEAT_MS = 75;
 /** The longest step, as a share of the period. */
 const LONGEST = 1 / 16;
 /** Steps lie on a grid of sqrt(2), so that their maps can be kept: shares of the longest. */
@@ -321,7 +324,7 @@ function newIntegrator(shape: Circuit): Integrator {
     high.set(x);
     let t = from;
     let steps = 0;
-    const began = performance.now();
+    const spentMs = workingTime(BEAT_MS);
     let wanted = periodS / 100;
     let forced = 0;
     /** The last step that no event cut short, s: what follows an event runs as smoothly as what came before it. */
@@ -342,7 +345,7 @@ function newIntegrator(shape: Circuit): Integrator {
     for (const stop of stops(from, to, mains)) {
       while (t < stop) {
         if (++steps > MOST_STEPS) fail('the integration needs more steps than any real supply would');
-        if (steps % 128 === 0 && performance.now() - began > MOST_MS) fail('one cycle takes too long to calculate');
+        if (steps % 128 === 0 && spentMs() > MOST_MS) fail('one cycle takes too long to calculate');
         const left = stop - t;
         let index = Math.min(LEVELS - 1, Math.max(0, Math.ceil(2 * Math.log2((LONGEST * periodS) / wanted) - 1e-9)));
         let h = gridH[index]!;

@@ -7,6 +7,7 @@ import { firstGuess } from './first-guess';
 import { columnsOf, mirrorRecords } from './signals';
 import { SolveError } from './solve-error';
 import type { Solution } from './solution';
+import { workingTime } from './patience';
 
 export interface SteadyOptions {
   /** `state` of the solution of a similar circuit. */
@@ -20,6 +21,8 @@ const ACCEPT = 3e-4;
 const MOST_PASSES = 60;
 /** Longest search, ms. */
 const MOST_MS = 600;
+/** What one pass over a cycle may count for at most, ms. */
+const BEAT_MS = 120;
 /** Cycles the circuit then runs by itself. */
 const COASTING_CYCLES = 10;
 /** Passes after which a search that has not closed counts as bouncing. */
@@ -60,7 +63,7 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
   const { records } = integrator;
   const options = { mains: RUNNING_MAINS, record: false, carry: true, fromRest: false };
 
-  const began = performance.now();
+  const spentMs = workingTime(BEAT_MS);
   // From a guess a few careless passes come first; the last are careful, and use what is known of the cycle map.
   let precision = fits ? CLOSE : LOOSE;
   /** Whether the map has to be found anew: the last correction was large, or corrections no longer help. */
@@ -77,7 +80,7 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
   let low = -Infinity;
   let high = Infinity;
   for (;;) {
-    if (++passes > MOST_PASSES || performance.now() - began > MOST_MS) {
+    if (++passes > MOST_PASSES || spentMs() > MOST_MS) {
       throw new SolveError('no cycle was found that repeats itself');
     }
     for (let s = 0; s < n; s++) scale[s] = Math.min(swing[s]!, guess.ceiling[s]!);
@@ -141,7 +144,7 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
       damping = 1;
     } else if (++since >= PATIENCE) {
       since = 0;
-      start = coast(integrator, start, COASTING_CYCLES, began + MOST_MS);
+      start = coast(integrator, start, COASTING_CYCLES, () => spentMs() < MOST_MS);
       lastSize = Infinity;
       damping = 1;
       anew = true;
@@ -170,10 +173,10 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
   return { integrator, start, storedJ: mirror ? 2 * storedJ : storedJ, effort: { steps, passes } };
 }
 
-/** Lets the circuit run by itself for some cycles, or until a moment, and returns where it then stands. */
-function coast(integrator: Integrator, from: Float64Array, cycles: number, until: number): Float64Array {
+/** Lets the circuit run by itself for some cycles, or as long as there is time, and returns where it then stands. */
+function coast(integrator: Integrator, from: Float64Array, cycles: number, inTime: () => boolean): Float64Array {
   let x = from;
-  for (let cycle = 0; cycle < cycles && performance.now() < until; cycle++) {
+  for (let cycle = 0; cycle < cycles && inTime(); cycle++) {
     integrator.run(x, 0, integrator.circuit.periodS, {
       mains: RUNNING_MAINS,
       record: false,

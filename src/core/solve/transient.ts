@@ -9,12 +9,17 @@ import { columnsOf, crossing, extremes, largest, type Columns } from './signals'
 import { SolveError } from './solve-error';
 import type { DipResult, Solution, Waveforms } from './solution';
 import { findCycle, solveSteady } from './steady';
+import { workingTime } from './patience';
 
 /** Error allowed in a step, relative to the swing of each state: peaks and minima within about 0.02 %. */
 const TOLERANCE = 2e-5;
 
 /** Longest a whole run may take, ms. */
 const MOST_MS = 650;
+/** A long run may take longer, ms for every cycle. */
+const MS_A_CYCLE = 4;
+/** What one cycle may count for at most, ms. */
+const BEAT_MS = 120;
 
 export interface TransientOptions {
   /** Number of waveform samples in every cycle; none when left out. */
@@ -59,7 +64,7 @@ function travel(
   const x = Float64Array.from(start);
   let steps = 0;
   let storedBefore = 0;
-  const began = performance.now();
+  const spentMs = workingTime(BEAT_MS);
   for (let cycle = 0; cycle < cycles; cycle++) {
     const begin = cycle * periodS;
     const end = (cycle + 1) * periodS;
@@ -75,7 +80,7 @@ function travel(
       watch(columnsOf(integrator, first, records.count));
     }
     samples?.take(columnsOf(integrator), end);
-    if (performance.now() - began > MOST_MS) throw new SolveError('the run takes too long to calculate');
+    if (spentMs() > MOST_MS + MS_A_CYCLE * cycle) throw new SolveError('the run takes too long to calculate');
     if (options.onCycle?.(cycle + 1, cycles)) throw new SolveError('the run was stopped');
   }
   const storedJ = storedEnergy(integrator, x) - storedBefore;

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useRef, useState, type KeyboardEvent } from 'react';
 import { judgeReading, latestReadings, mainsToday, type TestPoint } from '@/core/bench/test-points';
 import type { Design, Reading } from '@/core/design/design';
 import { termsOf } from '@/core/design/source';
@@ -11,33 +11,20 @@ import { useDesign, useEdit, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
 import { solver } from '@/workers/client';
 import { WindowGauge } from './window-gauge';
+import { useSolved } from '@/ui/use-solved';
+
+const askBench = (design: Design) => solver('search').bench(design);
 
 /** Bench: is it right? A notebook page in the order of a staged power-up, read and typed without the mouse. */
 export function Bench() {
   const design = useDesign();
   const edit = useEdit();
   const hazard = useView((s) => s.picture?.hazard ?? null);
-  const [points, setPoints] = useState<TestPoint[] | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
   const [understood, setUnderstood] = useState(false);
   const [opened, setOpened] = useState<string | null>(null);
   const list = useRef<HTMLOListElement>(null);
 
-  useEffect(() => {
-    let current = true;
-    void solver('search')
-      .bench(design)
-      .then((answer) => {
-        if (!current) return;
-        if (answer.ok) {
-          setPoints(answer.value);
-          setTrouble(null);
-        } else setTrouble(answer.error);
-      });
-    return () => {
-      current = false;
-    };
-  }, [design]);
+  const { value: points, trouble } = useSolved(askBench);
 
   const dc = design.source.kind !== 'mains';
   const say = termsOf(design);

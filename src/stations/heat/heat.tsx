@@ -2,9 +2,9 @@
 
 import { isSplit } from '@/core/design/words';
 import { termsOf, type Terms } from '@/core/design/source';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { wordsOf } from '@/core/circuit/condition';
-import type { Heat } from '@/core/design/design';
+import type { Design, Heat } from '@/core/design/design';
 import { INTERFACES, STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { regulatorModel } from '@/core/parts/regulators';
 import type { LowDropoutRegulator } from '@/core/parts/regulators/low-dropout';
@@ -12,13 +12,14 @@ import { capitalised, formatNominal, formatQuantity } from '@/core/quantity/form
 import { parseQuantity } from '@/core/quantity/parse';
 import { stepInList } from '@/core/quantity/preferred';
 import { insulationAdvice } from '@/core/study/heat';
-import { HEAT_CORNERS, touchWords, type CoolerWay, type HeatCorner, type HeatView } from '@/core/study/heat-report';
+import { HEAT_CORNERS, touchWords, type CoolerWay, type HeatCorner } from '@/core/study/heat-report';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { Segments } from '@/ui/segments';
 import { useDesign, useEdit } from '@/ui/session';
 import { solver } from '@/workers/client';
 import { HeatWays } from './heat-ways';
+import { useSolved } from '@/ui/use-solved';
 
 const cornerNames = ({ low, nominal, high }: Terms): Record<HeatCorner, string> => ({
   low: capitalised(low),
@@ -42,8 +43,6 @@ export function HeatStation() {
   const model = regulatorModel(design.regulator);
   const [corner, setCorner] = useState<HeatCorner>('high');
   const [time, setTime] = useState('end');
-  const [view, setView] = useState<HeatView | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
   const minutes = TIMES.find((t) => t.value === time)!.minutes;
   const adjustable = model !== null && model.lowestV < model.outputV - 0.01;
   const corners = HEAT_CORNERS.filter((c) => (c === 'lowest' ? adjustable : c === 'shorted' ? model !== null : true));
@@ -51,21 +50,8 @@ export function HeatStation() {
   const set = (part: Partial<Heat>) => edit({ heat: part });
   const { heat } = design;
 
-  useEffect(() => {
-    let current = true;
-    void solver('edit')
-      .heat(design, shown, minutes)
-      .then((answer) => {
-        if (!current) return;
-        if (answer.ok) {
-          setView(answer.value);
-          setTrouble(null);
-        } else setTrouble(answer.error);
-      });
-    return () => {
-      current = false;
-    };
-  }, [design, shown, minutes]);
+  const ask = useCallback((of: Design) => solver('edit').heat(of, shown, minutes), [shown, minutes]);
+  const { value: view, trouble } = useSolved(ask);
 
   const insulation = insulationAdvice(design);
   const names = cornerNames(termsOf(design));

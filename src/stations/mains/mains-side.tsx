@@ -1,8 +1,6 @@
 'use client';
 
-import { useEffect, useState } from 'react';
 import type { MainsSide as MainsSideValues } from '@/core/design/design';
-import type { MainsReport } from '@/core/mains-side/report';
 import { FUSE_A } from '@/core/parts/mains-current';
 import { formatNominal } from '@/core/quantity/format';
 import { nearestInDecades, E12, stepInList } from '@/core/quantity/preferred';
@@ -12,6 +10,10 @@ import { FigureList } from '@/ui/figure-list';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
 import { solver } from '@/workers/client';
+import { useSolved } from '@/ui/use-solved';
+import type { Design } from '@/core/design/design';
+
+const askSide = (design: Design) => solver('search').mainsSide(design);
 
 const SIGNS = { wrong: '✗', done: '●', look: '○' } as const;
 
@@ -20,27 +22,11 @@ export function MainsSide() {
   const design = useDesign();
   const edit = useEdit();
   const hazard = useView((s) => s.picture?.hazard ?? null);
-  const [report, setReport] = useState<MainsReport | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
   const { mainsSide: side } = design;
   const dc = design.source.kind !== 'mains';
   const set = (part: Partial<MainsSideValues>) => edit({ mainsSide: part });
 
-  useEffect(() => {
-    let current = true;
-    void solver('search')
-      .mainsSide(design)
-      .then((answer) => {
-        if (!current) return;
-        if (answer.ok) {
-          setReport(answer.value);
-          setTrouble(null);
-        } else setTrouble(answer.error);
-      });
-    return () => {
-      current = false;
-    };
-  }, [design]);
+  const { value: report, trouble } = useSolved(askSide);
 
   const wrong = report?.points.filter((p) => p.state === 'wrong').length ?? 0;
   const look = report?.points.filter((p) => p.state === 'look' && !side.ticked.includes(p.id)).length ?? 0;

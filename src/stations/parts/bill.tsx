@@ -1,33 +1,20 @@
 'use client';
 
-import { useEffect, useState } from 'react';
 import { formatQuantity } from '@/core/quantity/format';
-import { billCsv, billSums, type BillLine } from '@/core/study/bill';
+import { billCsv, billSums } from '@/core/study/bill';
 import { download, fileName } from '@/ui/download';
 import { useDesign } from '@/ui/session';
 import { solver } from '@/workers/client';
+import { useSolved } from '@/ui/use-solved';
+import type { Design } from '@/core/design/design';
+
+const askBill = (design: Design) => solver('search').bill(design);
 
 /** Bill of materials: what it takes, what each part has to bear, what is in the drawer, what has to be bought. */
 export function Bill() {
   const design = useDesign();
-  const [lines, setLines] = useState<BillLine[] | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
 
-  useEffect(() => {
-    let current = true;
-    void solver('search')
-      .bill(design)
-      .then((answer) => {
-        if (!current) return;
-        if (answer.ok) {
-          setLines(answer.value);
-          setTrouble(null);
-        } else setTrouble(answer.error);
-      });
-    return () => {
-      current = false;
-    };
-  }, [design]);
+  const { value: lines, trouble } = useSolved(askBill);
 
   if (trouble)
     return (

@@ -1,14 +1,16 @@
 'use client';
 
 import { termsOf } from '@/core/design/source';
-import { useEffect, useState } from 'react';
 import type { Technology } from '@/core/study/regulator-schools';
 import { formatQuantity } from '@/core/quantity/format';
 import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useEdit } from '@/ui/session';
 import { solver } from '@/workers/client';
-import type { RegulatorSchools as Reports } from '@/workers/solver.worker';
 import { SchoolList, type SchoolFigures } from './school-list';
+import { useSolved } from '@/ui/use-solved';
+import type { Design } from '@/core/design/design';
+
+const askSchools = (design: Design) => solver('search').regulatorSchools(design);
 
 /** Ready-made against discrete, fan against passive, linear against switching: on this design's own values. */
 export function RegulatorSchools() {
@@ -28,21 +30,7 @@ export function RegulatorSchools() {
 function Side({ onTaken }: { onTaken(): void }) {
   const design = useDesign();
   const edit = useEdit();
-  const [reports, setReports] = useState<Reports | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  useEffect(() => {
-    let current = true;
-    void solver('search')
-      .regulatorSchools(design)
-      .then((found) => {
-        if (!current) return;
-        if (found.ok) setReports(found.value);
-        else setTrouble(found.error);
-      });
-    return () => {
-      current = false;
-    };
-  }, [design]);
+  const { value: reports, trouble } = useSolved(askSchools);
   if (trouble) return <p role="alert">{trouble}</p>;
   if (!reports) {
     return (

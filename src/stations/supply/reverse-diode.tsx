@@ -1,6 +1,5 @@
 'use client';
 
-import { useEffect, useState } from 'react';
 import { termsOf } from '@/core/design/source';
 import type { DcSource } from '@/core/parts/dc-source';
 import { DIODE_CLASSES } from '@/core/parts/diode';
@@ -9,8 +8,11 @@ import { ChoiceField } from '@/ui/choice-field';
 import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useEdit } from '@/ui/session';
 import { solver } from '@/workers/client';
-import type { SchoolReport } from '@/workers/solver.worker';
 import { SchoolList, type SchoolFigures } from './school-list';
+import { useSolved } from '@/ui/use-solved';
+import type { Design } from '@/core/design/design';
+
+const askDiodes = (design: Design) => solver('search').reverseDiodes(design);
 
 /** The diode in the lead of a DC source: which one, or none, and what each costs. */
 export function ReverseDiodeFields({ source }: { source: DcSource }) {
@@ -47,21 +49,7 @@ export function ReverseDiodeFields({ source }: { source: DcSource }) {
 function Side({ onTaken }: { onTaken(): void }) {
   const design = useDesign();
   const edit = useEdit();
-  const [reports, setReports] = useState<SchoolReport[] | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  useEffect(() => {
-    let current = true;
-    void solver('search')
-      .reverseDiodes(design)
-      .then((found) => {
-        if (!current) return;
-        if (found.ok) setReports(found.value);
-        else setTrouble(found.error);
-      });
-    return () => {
-      current = false;
-    };
-  }, [design]);
+  const { value: reports, trouble } = useSolved(askDiodes);
   if (trouble) return <p role="alert">{trouble}</p>;
   if (!reports) {
     return (

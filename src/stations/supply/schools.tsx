@@ -1,13 +1,15 @@
 'use client';
 
 import { arrangementOf, dcSourceOf } from '@/core/design/source';
-import { useEffect, useState } from 'react';
 import { formatQuantity } from '@/core/quantity/format';
 import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useEdit } from '@/ui/session';
 import { solver } from '@/workers/client';
 import { SchoolList, type SchoolFigures } from './school-list';
-import type { SchoolReport } from '@/workers/solver.worker';
+import { useSolved } from '@/ui/use-solved';
+import type { Design } from '@/core/design/design';
+
+const askInputs = (design: Design) => solver('search').schools(design);
 
 /** Capacitor input, small first capacitor, choke input: the same supply three ways, side by side. */
 export function Schools() {
@@ -26,18 +28,9 @@ export function Schools() {
 }
 
 function Side({ onTaken }: { onTaken(): void }) {
-  const design = useDesign();
   const edit = useEdit();
-  const [reports, setReports] = useState<SchoolReport[] | null>(null);
-  useEffect(() => {
-    let current = true;
-    void solver('search')
-      .schools(design)
-      .then((found) => current && setReports(found));
-    return () => {
-      current = false;
-    };
-  }, [design]);
+  const { value: reports, trouble } = useSolved(askInputs);
+  if (trouble) return <p role="alert">{trouble}</p>;
   if (!reports) {
     return (
       <p className="py-10 text-center text-quiet" aria-live="polite">

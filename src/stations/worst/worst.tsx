@@ -1,33 +1,17 @@
 'use client';
 
-import { useEffect, useState } from 'react';
-import type { Grid } from '@/core/judge/corners';
-import { useDesign } from '@/ui/session';
 import { solver } from '@/workers/client';
 import { Changes } from './changes';
 import { CornerGrid } from './corner-grid';
 import { Tolerance } from './tolerance';
+import { useSolved } from '@/ui/use-solved';
+import type { Design } from '@/core/design/design';
+
+const askCorners = (design: Design) => solver('edit').corners(design);
 
 /** Worst case: does it still hold when everything is against it? */
 export function WorstCase() {
-  const design = useDesign();
-  const [grid, setGrid] = useState<Grid | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  useEffect(() => {
-    let current = true;
-    void solver('edit')
-      .corners(design)
-      .then((answer) => {
-        if (!current) return;
-        if (answer.ok) {
-          setGrid(answer.value);
-          setTrouble(null);
-        } else setTrouble(answer.error);
-      });
-    return () => {
-      current = false;
-    };
-  }, [design]);
+  const { value: grid, trouble } = useSolved(askCorners);
   return (
     <main className="min-h-0 flex-1 overflow-auto px-4 py-3">
       {trouble && (
