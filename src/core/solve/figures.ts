@@ -11,6 +11,11 @@ export type Figures = Pick<
   'id' | 'source' | 'rails' | 'windings' | 'diodes' | 'elements' | 'doublerLowerCapacitor' | 'acLoads' | 'energyBalance'
 >;
 
+/** Root of a mean square: what rests can come out a rounding below nothing. */
+function root(meanSquare: number): number {
+  return Math.sqrt(Math.max(0, meanSquare));
+}
+
 /** Open-circuit RMS of a winding of the given unclipped RMS, V: a direct EMF is its own peak. */
 function openRms(circuit: Circuit, voltageRms: number): number {
   return circuit.direct ? Math.SQRT2 * voltageRms : clippedRms(voltageRms, circuit.clip);
@@ -97,7 +102,7 @@ export function figuresOf(
   const windings = circuit.windings.map((winding, w) => {
     const own = windingTallies[w]!;
     const i = mirror ? whole(own, windingTallies[mirror.windings[w]!]!, mirror.windingSigns[w]) : own;
-    const rmsA = Math.sqrt(i.meanSquare);
+    const rmsA = root(i.meanSquare);
     sourceW += factor * winding.ratio * meanOfProduct(emf, columns.windingA(w));
     copperW += winding.ownOhm * i.meanSquare;
     return {
@@ -133,7 +138,7 @@ export function figuresOf(
     const share = port.diodes.length;
     const result: DiodeResult = {
       meanA: open ? 0 : i.mean,
-      rmsA: open ? 0 : Math.sqrt(i.meanSquare),
+      rmsA: open ? 0 : root(i.meanSquare),
       peakA: open ? 0 : Math.max(0, i.max, shorted ? -i.min : 0),
       peakReverseV: Math.max(0, reverseV[n]!, reverseV[m]!) / share,
       meanW: power / share,
@@ -165,7 +170,7 @@ export function figuresOf(
     const minV = Math.min(voltTallies[n]!.min, voltTallies[m]!.min);
     return {
       kind: element.kind,
-      rmsA: Math.sqrt(i.meanSquare),
+      rmsA: root(i.meanSquare),
       meanA: i.mean,
       peakToPeakV: maxV - minV,
       minA: i.min,
@@ -195,7 +200,7 @@ export function figuresOf(
       minV: v.min,
       maxV: v.max,
       ripplePeakToPeakV: v.max - v.min,
-      rippleRmsV: Math.sqrt((factor * spread) / T),
+      rippleRmsV: root((factor * spread) / T),
       inputMeanV: input.mean,
       inputMinV: input.min,
       inputMaxV: input.max,
