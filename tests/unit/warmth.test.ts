@@ -8,7 +8,7 @@ import { copperHeat } from '@/core/study/copper-heat';
 import { insulationAdvice, sinkRise, tabsOnSink } from '@/core/study/heat';
 import { operatingPoint } from '@/core/study/operating-point';
 import { studyDesign } from '@/core/study/study';
-import { diodeJunctionC } from '@/core/study/warmth';
+import { diodeJunctionC, stationHeat } from '@/core/study/warmth';
 import { demoDesigns } from '@/server/demo';
 
 const [clock, dome, , drum] = demoDesigns() as Design[];
@@ -132,5 +132,25 @@ describe('regulators on one sink', () => {
     const junction = (contact: Design['heat']['interface']) =>
       operatingPoint(applyPatch(shared, { heat: { interface: contact } }), 'high').heat!.junctionC;
     expect(junction('mica')).toBeGreaterThan(junction('paste') + 0.5);
+  });
+});
+
+describe('what the embers are ringed by', () => {
+  test('every part that is there, as warm as the heat says', () => {
+    const point = operatingPoint(clock!, 'high');
+    const heat = stationHeat(clock!, point);
+    expect(heat.regulator!.tempC).toBe(point.heat!.junctionC);
+    expect(heat.winding!.tempC).toBeCloseTo(copperHeat(clock!, point).copperC, 6);
+    expect(heat.rectifier!.tempC).toBeCloseTo(diodeJunctionC(clock!, point), 6);
+    expect([heat.winding!.limitC, heat.rectifier!.limitC, heat.regulator!.limitC]).toEqual([105, 150, 125]);
+  });
+
+  test('nothing that is not: no regulator, no winding behind a battery, no diode where none stands', () => {
+    expect(stationHeat(dome!, operatingPoint(dome!, 'high')).regulator).toBeUndefined();
+    const logger = (demoDesigns() as Design[])[7]!;
+    const fed = stationHeat(logger, operatingPoint(logger, 'high'));
+    expect(Object.keys(fed)).toEqual(['rectifier', 'regulator']);
+    const bare = applyPatch(logger, { source: { ...logger.source, reverseDiode: false } as Design['source'] });
+    expect(Object.keys(stationHeat(bare, operatingPoint(bare, 'high')))).toEqual(['regulator']);
   });
 });

@@ -19,7 +19,7 @@ import { insideAir, type RegulatorHeat } from './heat';
 import { lossesOf, type Losses } from './losses';
 import { neededV, operatingPoint } from './operating-point';
 import { studyDesign } from './study';
-import { DIODE_TO_SINK_K_PER_W, diodeKPerW, NO_REST_C } from './warmth';
+import { DIODE_MAX_C, DIODE_TO_SINK_K_PER_W, diodeKPerW, NO_REST_C, WINDING_MAX_C } from './warmth';
 
 /** The corners heat is looked at in. */
 export const HEAT_CORNERS = ['low', 'nominal', 'high', 'lowest', 'shorted'] as const satisfies readonly ConditionId[];
@@ -55,8 +55,6 @@ export interface HeatView {
   settled: boolean;
 }
 
-/** The most a silicon or Schottky junction bears, °C. */
-const DIODE_MAX_C = { silicon: 150, Schottky: 125 } as const;
 /** Grade taken for the reservoir: the usual one. */
 const GRADE = { hours: 2000, gradeC: 105 };
 
@@ -175,7 +173,7 @@ function transformerRow(
     name: 'Transformer',
     watts: losses.copperW + losses.ironW,
     steps: [...air, { name: 'winding', tempC: copperC }],
-    limitC: 105,
+    limitC: WINDING_MAX_C,
     limitSource: 'Insulation class A.',
     touch: null,
     note: copper.settles

@@ -2,6 +2,7 @@ import type { Condition } from '@/core/circuit/condition';
 import type { Design } from '@/core/design/design';
 import { dcSourceOf, hasDiodes } from '@/core/design/source';
 import { diodeOf } from '@/core/parts/diode';
+import { regulatorModel } from '@/core/parts/regulators';
 import type { DiodeResult } from '@/core/solve/solution';
 import { copperHeat } from './copper-heat';
 import type { RegulatorHeat } from './heat';
@@ -24,6 +25,10 @@ export function diodeKPerW(averageA: number): number {
 
 /** Hotter than any copper or junction stays in one piece, °C: what a search that has no end is stopped at. */
 export const NO_REST_C = 250;
+
+/** The most a silicon or Schottky junction bears, and a winding of insulation class A, °C. */
+export const DIODE_MAX_C = { silicon: 150, Schottky: 125 } as const;
+export const WINDING_MAX_C = 105;
 
 /** What the data of a diode is given at, °C. */
 const DATA_C = 25;
@@ -63,4 +68,29 @@ export function warmthAfter(design: Design, point: Burning, assumed: Warmth): Wa
 /** Whether a condition is one in which copper and diodes are warm, of a design that has them solved together. */
 export function solvedTogether(design: Design, condition: Condition): boolean {
   return design.heat.together && condition.copper === 'hot';
+}
+
+/** How warm the parts of three stations get in the end, and what each bears, °C. */
+export interface StationHeat {
+  winding?: { tempC: number; limitC: number };
+  rectifier?: { tempC: number; limitC: number };
+  regulator?: { tempC: number; limitC: number };
+}
+
+/** Temperatures of a solved point for its drawing: without what is not there, or has no end. */
+export function stationHeat(design: Design, point: Burning & { warmth: Warmth }): StationHeat {
+  const out: StationHeat = {};
+  if (!dcSourceOf(design)) {
+    const copper = copperHeat(design, point, point.warmth.copperC);
+    out.winding = { tempC: copper.settles ? Math.min(copper.copperC, NO_REST_C) : NO_REST_C, limitC: WINDING_MAX_C };
+  }
+  if (hasDiodes(design)) {
+    out.rectifier = {
+      tempC: Math.min(diodeJunctionC(design, point), NO_REST_C),
+      limitC: DIODE_MAX_C[diodeOf(design.rectifier).technology],
+    };
+  }
+  const model = regulatorModel(design.regulator);
+  if (model && point.heat) out.regulator = { tempC: point.heat.junctionC, limitC: model.pass.junctionMaxC };
+  return out;
 }

@@ -1,6 +1,6 @@
 import type { Band, Picture } from '@/core/judge/picture';
 import type { StationId } from '@/core/judge/verdict';
-import { regulatorModel } from '@/core/parts/regulators';
+import { stationHeat, type StationHeat } from '@/core/study/warmth';
 import { formatQuantity } from '@/core/quantity/format';
 import type { Columns } from '@/ui/terrace/geometry';
 
@@ -16,27 +16,34 @@ interface Props {
 
 const LARGEST_PX = 23;
 
+type Heat = StationHeat[keyof StationHeat];
+
+/** Redness of an ember: a little where nothing is known of its heat, all of it at the limit. */
+const warmth = (share: number) => Math.min(1, Math.max(0.2, share));
+
 /** Watts leaving under each station: by area, redder where it gets hot; what reaches the load is a ring, not an ember. */
 export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
   const point = picture.points[band];
-  const { watts, heat } = point;
-  const limitC = regulatorModel(picture.design.regulator)?.pass.junctionMaxC ?? 125;
-  const row = [
-    { station: 'winding' as const, watts: watts.winding, warm: 0.35, ring: 0, figure: 'winding-loss' },
-    { station: 'rectifier' as const, watts: watts.rectifier, warm: 0.55, ring: 0, figure: 'diode-loss' },
-    { station: 'reservoir' as const, watts: watts.reservoir, warm: 0.2, ring: 0, figure: 'reservoir-current' },
-    ...(heat
+  const { watts } = point;
+  const { design } = picture;
+  const temps = stationHeat(design, point);
+  const row: { station: keyof StationHeat | 'reservoir'; watts: number; figure: string; heat?: Heat }[] = [
+    { station: 'winding', watts: watts.winding, figure: 'winding-loss', heat: temps.winding },
+    { station: 'rectifier', watts: watts.rectifier, figure: 'diode-loss', heat: temps.rectifier },
+    { station: 'reservoir', watts: watts.reservoir, figure: 'reservoir-current' },
+    ...(temps.regulator || watts.outputs > 0
       ? [
           {
             station: 'regulator' as const,
             watts: watts.regulator + watts.outputs,
-            warm: Math.min(1, Math.max(0.2, (heat.junctionC - 40) / 85)),
-            ring: (heat.junctionC - picture.design.heat.ambientC) / (limitC - picture.design.heat.ambientC),
             figure: 'regulator-watts',
+            heat: temps.regulator,
           },
         ]
       : []),
   ];
+  /** How far from the room to its limit. */
+  const share = (heat: Heat) => (heat ? (heat.tempC - design.heat.ambientC) / (heat.limitC - design.heat.ambientC) : 0);
   const most = Math.max(...row.map((r) => r.watts), 0.6 * watts.load, 1e-6);
   const radius = (w: number) => LARGEST_PX * Math.sqrt(Math.max(w, 0) / most);
   const middle = ([a, b]: [number, number]) => (a + b) / 2;
@@ -44,16 +51,18 @@ export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
   const lost = row.reduce((sum, r) => sum + r.watts, 0);
   return (
     <g>
-      {row.map(({ station, watts: w, warm, figure, ring }) => (
+      {row.map(({ station, watts: w, figure, heat }) => (
         <g key={station} onClick={onOpen(station, figure)} className="cursor-pointer hover:underline">
           <circle
             cx={middle(cols[station])}
             cy={cy}
             r={Math.max(1.2, radius(w))}
-            fill={`color-mix(in oklab, var(--ember) ${Math.round(100 - warm * 75)}%, var(--fail))`}
-            opacity={0.45 + 0.5 * warm}
+            fill={`color-mix(in oklab, var(--ember) ${Math.round(100 - warmth(share(heat)) * 75)}%, var(--fail))`}
+            opacity={0.45 + 0.5 * warmth(share(heat))}
           />
-          {ring > 0 && <Ring x={middle(cols[station])} y={cy} radius={Math.max(1.2, radius(w)) + 4} share={ring} />}
+          {heat && share(heat) > 0.03 && (
+            <Ring x={middle(cols[station])} y={cy} radius={Math.max(1.2, radius(w)) + 4} share={share(heat)} />
+          )}
           <text
             x={middle(cols[station])}
             y={top + height - 5}
@@ -63,11 +72,11 @@ export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
             fill="var(--ink)"
           >
             {formatQuantity(w, 'W', 2)}
-            {station === 'regulator' && heat && (
+            {heat && (station === 'regulator' || heat.tempC > heat.limitC - 15) && (
               <tspan
-                fill={heat.junctionC > limitC ? 'var(--fail)' : 'var(--quiet)'}
-                fontWeight={heat.junctionC > limitC ? 700 : 500}
-              >{`  at ${formatQuantity(heat.junctionC, '°C')}`}</tspan>
+                fill={heat.tempC > heat.limitC ? 'var(--fail)' : 'var(--quiet)'}
+                fontWeight={heat.tempC > heat.limitC ? 700 : 500}
+              >{`  at ${formatQuantity(heat.tempC, '°C')}`}</tspan>
             )}
           </text>
         </g>
