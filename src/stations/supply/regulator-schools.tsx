@@ -6,7 +6,7 @@ import { formatQuantity } from '@/core/quantity/format';
 import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useEdit } from '@/ui/session';
 import { solver } from '@/workers/client';
-import { SchoolList, type SchoolFigures } from './school-list';
+import { SchoolList, Waiting, type SchoolFigures } from './school-list';
 import { useSolved } from '@/ui/use-solved';
 import type { Design } from '@/core/design/design';
 
@@ -31,14 +31,7 @@ function Side({ onTaken }: { onTaken(): void }) {
   const design = useDesign();
   const edit = useEdit();
   const { value: reports, trouble } = useSolved(askSchools);
-  if (trouble) return <p role="alert">{trouble}</p>;
-  if (!reports) {
-    return (
-      <p className="py-10 text-center text-quiet" aria-live="polite">
-        Solving them…
-      </p>
-    );
-  }
+  if (!reports) return <Waiting trouble={trouble} />;
   const take = (patch: Parameters<typeof edit>[0]) => {
     edit(patch);
     onTaken();

@@ -8,7 +8,7 @@ import { ChoiceField } from '@/ui/choice-field';
 import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useEdit } from '@/ui/session';
 import { solver } from '@/workers/client';
-import { SchoolList, type SchoolFigures } from './school-list';
+import { SchoolList, Waiting, type SchoolFigures } from './school-list';
 import { useSolved } from '@/ui/use-solved';
 import type { Design } from '@/core/design/design';
 
@@ -50,14 +50,7 @@ function Side({ onTaken }: { onTaken(): void }) {
   const design = useDesign();
   const edit = useEdit();
   const { value: reports, trouble } = useSolved(askDiodes);
-  if (trouble) return <p role="alert">{trouble}</p>;
-  if (!reports) {
-    return (
-      <p className="py-10 text-center text-quiet" aria-live="polite">
-        Solving them…
-      </p>
-    );
-  }
+  if (!reports) return <Waiting trouble={trouble} />;
   const say = termsOf(design);
   const rows = (v: SchoolFigures): [string, string][] => [
     ...(v.headroomV === null

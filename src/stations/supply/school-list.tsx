@@ -45,3 +45,14 @@ export function SchoolList({
     </ul>
   );
 }
+
+/** In the place of a comparison that is being solved, or could not be. */
+export function Waiting({ trouble }: { trouble: string | null }) {
+  return trouble ? (
+    <p role="alert">{trouble}</p>
+  ) : (
+    <p className="py-10 text-center text-quiet" aria-live="polite">
+      Solving them…
+    </p>
+  );
+}

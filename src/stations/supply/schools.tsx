@@ -5,7 +5,7 @@ import { formatQuantity } from '@/core/quantity/format';
 import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useEdit } from '@/ui/session';
 import { solver } from '@/workers/client';
-import { SchoolList, type SchoolFigures } from './school-list';
+import { SchoolList, Waiting, type SchoolFigures } from './school-list';
 import { useSolved } from '@/ui/use-solved';
 import type { Design } from '@/core/design/design';
 
@@ -30,14 +30,7 @@ export function Schools() {
 function Side({ onTaken }: { onTaken(): void }) {
   const edit = useEdit();
   const { value: reports, trouble } = useSolved(askInputs);
-  if (trouble) return <p role="alert">{trouble}</p>;
-  if (!reports) {
-    return (
-      <p className="py-10 text-center text-quiet" aria-live="polite">
-        Solving all three…
-      </p>
-    );
-  }
+  if (!reports) return <Waiting trouble={trouble} />;
   return (
     <SchoolList
       reports={reports}
