@@ -22,7 +22,12 @@ export function DialogButton({
   const [open, setOpen] = useState(false);
   return (
     <div className="min-w-0 flex-1 self-end">
-      <button type="button" className="btn w-full !px-2" title={hint} onClick={() => setOpen(true)}>
+      <button
+        type="button"
+        className="btn w-full !px-2 max-[1100px]:!px-0.5 max-[1100px]:text-[13px]"
+        title={hint}
+        onClick={() => setOpen(true)}
+      >
         {label}
       </button>
       <Dialog open={open} onOpenChange={setOpen} title={title} description={description} wide={wide}>

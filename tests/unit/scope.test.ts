@@ -221,3 +221,18 @@ describe('the screen', () => {
     expect(csv[3]).toBe('0.002,32');
   });
 });
+
+test('a level trace is shown at a scale of its height, a rippling one at that of its ripple', () => {
+  const shown = (values: number[]) =>
+    shownTraces(
+      [{ id: 'x', shown: true, perDivision: null, ac: false, probe: 1 }],
+      { traces: [{ id: 'x', label: 'X', unit: 'V', values }], stepS: 1e-4, perCycle: values.length },
+      { bandwidthHz: null, noiseRms: 0 },
+      false,
+    )[0]!;
+  const level = shown(Array.from({ length: 50 }, () => 11.6));
+  expect(level.perDivision).toBe(1);
+  expect(Math.abs(level.middle - 11.6)).toBeLessThanOrEqual(4 * level.perDivision);
+  const ripple = shown(Array.from({ length: 50 }, (_, n) => 11.6 + 0.001 * Math.sin(n)));
+  expect(ripple.perDivision).toBeLessThan(0.001);
+});

@@ -328,31 +328,36 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   if (output.heat) {
     const expectedC = operatingPoint(design, 'nominal', undefined, { mainsV: mainsFor('sink-warm') }).heat!.sinkC;
     const rise = expectedC - heat.ambientC;
+    const bare = output.heat.chain.length === 1;
     points.push({
       id: 'sink-warm',
       stage: 'After half an hour',
-      label: 'Heatsink',
-      how: 'Thermometer on the metal beside the tab, full load for 30 minutes.',
+      label: bare ? 'Regulator’s case' : 'Heatsink',
+      how: bare
+        ? 'Thermometer on the part itself, full load for 30 minutes.'
+        : 'Thermometer on the metal beside the tab, full load for 30 minutes.',
       unit: '°C',
       expected: figure(
         'sink-warm',
-        'Sink temperature, warm',
+        bare ? 'Case temperature, warm' : 'Sink temperature, warm',
         expectedC,
         '°C',
         'formula',
-        'air + watts × sink to air',
+        bare ? 'air + watts × (junction to air − junction to case)' : 'air + watts × sink to air',
         [
           { label: 'air at the sink', value: heat.ambientC, unit: '°C' },
           { label: 'watts in the regulator', value: output.watts.regulator, unit: 'W' },
         ],
         'Steady heat flow.',
-        ['Natural convection, ±30 % on the sink’s figure; the room up to 15 K cooler or 5 K warmer than assumed.'],
+        ['Natural convection, ±30 % on its thermal resistance; the room up to 15 K cooler or 5 K warmer than assumed.'],
       ),
       low: heat.ambientC - SPREAD.coolerRoomK + 0.7 * rise,
       high: heat.ambientC + SPREAD.warmerRoomK + 1.3 * rise,
       caution: expectedC > 60 ? `About ${q(expectedC, '°C')}: burns. Thermometer, not finger.` : undefined,
       ifLow: 'Colder room than assumed, or it is not carrying the load.',
-      ifHigh: 'No paste, sink lying flat or boxed in, or more input voltage than expected.',
+      ifHigh: bare
+        ? 'Less copper or air around it than assumed, or more input voltage than expected.'
+        : 'No paste, sink lying flat or boxed in, or more input voltage than expected.',
     });
   }
   return points;

@@ -1,11 +1,13 @@
+import { regulatorModel } from '@/core/parts/regulators';
 import type { Design } from '@/core/design/design';
 
 /** The cautions every printed sheet carries, short, in the order of danger. */
 export function cautions(design: Design, hazardWords: string | null, sinkC: number | null): string[] {
+  const onSink = design.heat.sinkKPerW !== null && (regulatorModel(design.regulator)?.pass.takesSink ?? false);
   const lines = design.source.kind === 'mains' ? mainsCautions() : dcCautions(design.source.kind);
   if (hazardWords) lines.unshift(hazardWords);
   if (sinkC !== null && sinkC > 60)
-    lines.push(`The heatsink reaches about ${Math.round(sinkC)} °C: guard or label it.`);
+    lines.push(`The ${onSink ? 'heatsink' : 'regulator'} reaches about ${Math.round(sinkC)} °C: guard or label it.`);
   if (design.regulator.kind === 'none')
     lines.push('The output is not regulated and has no current limit of its own: fit a secondary fuse.');
   return lines;

@@ -24,6 +24,9 @@ export const STROKES = [
   { colour: 'var(--tight)', dash: '12 3 2 3' },
 ] as const;
 
+/** A trace that moves by less of its height than this is level, and shown at a scale of its height. */
+const LEVEL = 1e-6;
+
 /** The scale steps of a screen: 1, 2, 5 and their decades. */
 export function niceDivision(rough: number): number {
   if (!(rough > 0)) return 1;
@@ -79,7 +82,9 @@ export function shownTraces(
         if (v < low) low = v;
         if (v > high) high = v;
       }
-      const fit = niceDivision(Math.max((high - low) / (DIVISIONS.up - 2), Math.abs(high) * 1e-6, 1e-9));
+      const height = Math.max(Math.abs(low), Math.abs(high));
+      const moves = high - low;
+      const fit = niceDivision(Math.max(moves > LEVEL * height ? moves / (DIVISIONS.up - 2) : 0.05 * height, 1e-9));
       const perDivision = channel.perDivision ?? fit;
       // Zero stays on the screen when it is near; else the middle is the nearest whole division.
       const half = (DIVISIONS.up / 2) * perDivision;

@@ -12,7 +12,7 @@ export function CornerGrid({ grid }: { grid: Grid | null }) {
   const say = termsOf(design);
   const pairs = grid ? grid.cells.map((cell, n) => ({ cell, n })).filter(({ cell }) => cell.age === 'new') : [];
   const failing = grid?.rows.filter((r) => r.values[r.worst]?.state === 'fails').length ?? 0;
-  const first = grid?.rows[0];
+  const first = grid?.rows.find((r) => r.values[r.worst]?.state === 'fails') ?? grid?.rows[0];
   return (
     <section aria-label="Corners">
       <h2 className="text-[20px] font-semibold" data-testid="corner-headline">

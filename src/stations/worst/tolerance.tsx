@@ -100,8 +100,8 @@ export function Tolerance() {
       )}
       {!summary && !progress && (
         <p className="mt-1 text-[14px] text-quiet">
-          Each build draws its own winding volts, copper, capacitance, diode, dropout and sink from their tolerances and
-          is solved at {say.low} loaded, {say.high} lasting and {say.high} idle.
+          Each build draws its own {say.winding} volts and resistance, capacitance, diode, dropout and sink from their
+          tolerances and is solved at {say.low} loaded, {say.high} lasting and {say.high} idle.
         </p>
       )}
       {summary && (
