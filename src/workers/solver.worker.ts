@@ -1,5 +1,7 @@
 import * as Comlink from 'comlink';
-import { mainsForReadings, testPoints, type TestPoint } from '@/core/bench/test-points';
+import { mainsForReadings } from '@/core/bench/readings';
+import type { TestPoint } from '@/core/bench/test-point';
+import { testPoints } from '@/core/bench/test-points';
 import type { Ask, Design, Mains, PartRole } from '@/core/design/design';
 import { readPartsCsv, type RowResult } from '@/core/drawer/csv';
 import type { Part } from '@/core/drawer/part';

@@ -1,5 +1,6 @@
 import { withWindingVolts } from '@/core/design/winding-edit';
-import { judgeReading, latestReadings, mainsForReadings, mainsToday, testPoints } from '@/core/bench/test-points';
+import { judgeReading, latestReadings, mainsForReadings, mainsToday } from '@/core/bench/readings';
+import { testPoints } from '@/core/bench/test-points';
 import { applyPatch } from '@/core/design/design';
 import { pictureOf } from '@/core/judge/picture';
 import { report } from '@/core/sheet/report';

@@ -1,4 +1,5 @@
-import { mainsForReadings, mainsToday, testPoints } from '@/core/bench/test-points';
+import { mainsForReadings, mainsToday } from '@/core/bench/readings';
+import { testPoints } from '@/core/bench/test-points';
 import { networkOf, CONDITIONS, wordsOf } from '@/core/circuit/condition';
 import { applyPatch, type Design } from '@/core/design/design';
 import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';

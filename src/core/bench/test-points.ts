@@ -1,43 +1,15 @@
 import { CONDITIONS, mainsVolts, modelOf, networkOf, type Adjust, type Condition } from '@/core/circuit/condition';
-import type { Design, Reading } from '@/core/design/design';
+import type { Design } from '@/core/design/design';
 import { dcSourceOf, termsOf } from '@/core/design/source';
-import { openVolts, type DcSource } from '@/core/parts/dc-source';
 import { regulatorModel } from '@/core/parts/regulators';
 import { TOUCH_DC_V } from '@/core/parts/touch-limits';
 import { formatNominal, formatQuantity as q } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';
 import { outputName, windingCount } from '@/core/design/words';
 import { solveSteady } from '@/core/solve/steady';
-import type { Figure } from '@/core/study/figure';
 import { operatingPoint, restingAdjust, rippleHz } from '@/core/study/operating-point';
-
-export type PointId =
-  | 'mains'
-  | 'secondary-open'
-  | 'reservoir-idle'
-  | 'output-idle'
-  | 'reservoir-loaded'
-  | 'reservoir-ripple'
-  | 'output-loaded'
-  | 'sink-warm'
-  | `further-${number}`;
-
-/** One thing to measure while the supply is brought up stage by stage. */
-export interface TestPoint {
-  id: PointId;
-  stage: string;
-  label: string;
-  /** Where the probes go and how the meter is set. */
-  how: string;
-  unit: Unit;
-  expected: Figure;
-  low: number;
-  high: number;
-  /** Stands before the step when something there can hurt. */
-  caution?: string;
-  ifLow: string;
-  ifHigh: string;
-}
+import { sourcePoint } from './source-point';
+import { figure, type PointId, type TestPoint } from './test-point';
 
 /** Spread of a healthy build around the design's own values. */
 const SPREAD = {
@@ -398,111 +370,4 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
       ],
     };
   }
-}
-
-/** The DC source by itself: its open volts between empty and fresh, or within an adapter's spread. */
-function sourcePoint(dc: DcSource, meter: (v: number) => number): TestPoint {
-  const lowV = openVolts(dc, 'low');
-  const highV = openVolts(dc, 'high');
-  const nominalV = openVolts(dc, 'nominal');
-  const name = dc.kind === 'battery' ? 'Battery' : 'Adapter';
-  return {
-    id: 'mains',
-    stage: 'Before anything',
-    label: `${name}, open`,
-    how: 'DC range, red to the pole that will be plus, nothing connected. The sign tells the polarity.',
-    unit: 'V',
-    expected: figure(
-      'mains',
-      `${name} today`,
-      nominalV,
-      'V',
-      'chosen',
-      dc.kind === 'battery' ? 'between given up and fresh' : 'plate volts × (1 + idle) × (1 ± spread)',
-      dc.kind === 'battery'
-        ? [
-            { label: 'fresh', value: dc.freshV, unit: 'V' },
-            { label: 'given up at', value: dc.emptyV, unit: 'V' },
-          ]
-        : [
-            { label: 'plate', value: dc.ratedV, unit: 'V' },
-            { label: 'above it when idle', value: dc.idlePct, unit: '%' },
-            { label: 'spread', value: dc.spreadPct, unit: '%' },
-          ],
-      'The source as given.',
-      [],
-    ),
-    low: lowV - meter(lowV),
-    high: highV + meter(highV),
-    caution:
-      highV > TOUCH_DC_V
-        ? `${q(highV, 'V')} DC: nothing bare within reach.`
-        : dc.kind === 'battery'
-          ? 'A battery has no limit of its own: no ring, no spanner, fuse in the lead first.'
-          : undefined,
-    ifLow:
-      dc.kind === 'battery'
-        ? 'Empty, or a dead cell: charge or change it. A minus sign: the leads are swapped.'
-        : 'A smaller adapter than its plate says, or leads swapped where the sign is minus.',
-    ifHigh:
-      dc.kind === 'battery'
-        ? 'Still on its charger, or a battery of more cells.'
-        : 'An unregulated adapter: idle it stands far above its plate. Or one of more volts.',
-  };
-}
-
-function figure(
-  id: string,
-  label: string,
-  value: number,
-  unit: Unit,
-  origin: Figure['origin'],
-  expression: string,
-  inputs: Figure['inputs'],
-  source: string,
-  assumes: string[],
-): Figure {
-  return { id, label, value, unit, origin, expression, inputs, source, assumes };
-}
-
-export type ReadingVerdict = { state: 'as expected' | 'too low' | 'too high'; offBy: number; hint: string };
-
-/** Judges one reading against its point's window. */
-export function judgeReading(point: TestPoint, value: number): ReadingVerdict {
-  if (value < point.low) return { state: 'too low', offBy: value - point.low, hint: point.ifLow };
-  if (value > point.high) return { state: 'too high', offBy: value - point.high, hint: point.ifHigh };
-  return { state: 'as expected', offBy: 0, hint: '' };
-}
-
-/** The newest reading of each point. */
-export function latestReadings(readings: readonly Reading[]): Map<string, Reading> {
-  const latest = new Map<string, Reading>();
-  for (const reading of readings) {
-    const before = latest.get(reading.point);
-    if (!before || reading.at >= before.at) latest.set(reading.point, reading);
-  }
-  return latest;
-}
-
-/** Mains, or open volts of the source, valid now: the newest reading, or nominal when none was taken. */
-export function mainsToday(design: Design): number {
-  const nominalV = mainsVolts(design, 'nominal');
-  const read = latestReadings(design.bench.readings).get('mains')?.value;
-  return read !== undefined && ofThisSource(read, nominalV) ? read : nominalV;
-}
-
-/** Whether volts were read at the source a design has now, and not at the mains it was fed from before. */
-function ofThisSource(volts: number, nominalV: number): boolean {
-  return volts > 0.4 * nominalV && volts < 2 * nominalV;
-}
-
-/** For each point: the mains volts noted with its reading, or today's. */
-export function mainsForReadings(design: Design): (point: PointId) => number {
-  const latest = latestReadings(design.bench.readings);
-  const today = mainsToday(design);
-  const nominalV = mainsVolts(design, 'nominal');
-  return (point) => {
-    const then = point === 'mains' ? undefined : latest.get(point)?.mainsV;
-    return then !== undefined && ofThisSource(then, nominalV) ? then : today;
-  };
 }

@@ -1,6 +1,7 @@
 import { arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { sourceOhm } from '@/core/parts/dc-source';
-import { judgeReading, latestReadings, type TestPoint } from '@/core/bench/test-points';
+import { judgeReading, latestReadings } from '@/core/bench/readings';
+import type { TestPoint } from '@/core/bench/test-point';
 import { capacitanceAt, esrOf, mainsVolts, modelOf } from '@/core/circuit/condition';
 import type { Picture } from '@/core/judge/picture';
 import type { State } from '@/core/judge/verdict';

@@ -1,7 +1,8 @@
 'use client';
 
 import { useRef, useState, type KeyboardEvent } from 'react';
-import { judgeReading, latestReadings, mainsToday, type TestPoint } from '@/core/bench/test-points';
+import { judgeReading, latestReadings, mainsToday } from '@/core/bench/readings';
+import type { TestPoint } from '@/core/bench/test-point';
 import type { Design, Reading } from '@/core/design/design';
 import { termsOf } from '@/core/design/source';
 import { formatQuantity } from '@/core/quantity/format';

@@ -1,4 +1,4 @@
-import type { TestPoint } from '@/core/bench/test-points';
+import type { TestPoint } from '@/core/bench/test-point';
 
 /** The window as the middle of a rule, the expected value as a line, the reading as a pointer. */
 export function WindowGauge({ point, value }: { point: TestPoint; value: number | undefined }) {

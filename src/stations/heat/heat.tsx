@@ -2,22 +2,22 @@
 
 import { isSplit } from '@/core/design/words';
 import { termsOf, type Terms } from '@/core/design/source';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { wordsOf } from '@/core/circuit/condition';
 import type { Design, Heat } from '@/core/design/design';
 import { INTERFACES, STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { regulatorModel } from '@/core/parts/regulators';
-import type { LowDropoutRegulator } from '@/core/parts/regulators/low-dropout';
-import { capitalised, formatNominal, formatQuantity } from '@/core/quantity/format';
-import { parseQuantity } from '@/core/quantity/parse';
+import { capitalised, formatQuantity } from '@/core/quantity/format';
 import { stepInList } from '@/core/quantity/preferred';
 import { insulationAdvice } from '@/core/study/heat';
-import { HEAT_CORNERS, touchWords, type CoolerWay, type HeatCorner } from '@/core/study/heat-report';
+import { HEAT_CORNERS, touchWords, type HeatCorner } from '@/core/study/heat-report';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { Segments } from '@/ui/segments';
 import { useDesign, useEdit } from '@/ui/session';
 import { solver } from '@/workers/client';
+import { BoardCopper, OutputSinks, Plate, Together } from './cooling-fields';
+import { Cooler } from './cooler';
 import { HeatWays } from './heat-ways';
 import { useSolved } from '@/ui/use-solved';
 
@@ -237,7 +237,8 @@ export function HeatStation() {
               {model.pass.package} takes no sink: copper on the board or free air is all it has.
             </p>
           )}
-          {!model && (
+          {!heat.oneSink && <OutputSinks />}
+          {!model && design.outputs.length === 0 && (
             <p className="text-[14px] text-quiet">
               Without a regulator there is little to cool: transformer, rectifier and reservoir.
             </p>
@@ -246,163 +247,5 @@ export function HeatStation() {
         </aside>
       </div>
     </main>
-  );
-}
-
-/** Whether the circuit is solved at chosen temperatures, or at those its copper and diodes come to. */
-function Together() {
-  const { heat, transformer, source } = useDesign();
-  const edit = useEdit();
-  return (
-    <fieldset className="text-[14px]">
-      <legend className="text-quiet">Copper and diodes in the circuit</legend>
-      {(
-        [
-          [
-            false,
-            source.kind === 'mains'
-              ? `copper at ${formatNominal(transformer.hotC, '°C')}, diodes at 25 °C`
-              : 'diodes at 25 °C',
-          ],
-          [true, 'as warm as they get, solved together'],
-        ] as const
-      ).map(([together, label]) => (
-        <label key={label} className="flex items-center gap-2">
-          <input
-            type="radio"
-            name="together"
-            className="accent-volt"
-            checked={heat.together === together}
-            onChange={() => edit({ heat: { together } })}
-          />
-          {label}
-        </label>
-      ))}
-    </fieldset>
-  );
-}
-
-/** A flat plate as a sink: 50/√A by the rule of thumb. */
-function Plate() {
-  const edit = useEdit();
-  const [text, setText] = useState('');
-  const read = text.trim() === '' ? null : parseQuantity(text, 'cm²');
-  const kPerW = read?.ok && read.value > 0 ? Number((50 / Math.sqrt(read.value)).toPrecision(2)) : null;
-  return (
-    <div className="pt-1">
-      <label className="flex items-center gap-2">
-        A flat upright plate of
-        <input
-          className="field !w-[92px]"
-          value={text}
-          placeholder="100 cm²"
-          onChange={(e) => setText(e.target.value)}
-          aria-invalid={read?.ok === false}
-        />
-      </label>
-      {read?.ok === false && <p className="text-fail">{read.error}</p>}
-      {read?.ok && read.value <= 0 && <p className="text-fail">A plate has to have a face: more than 0 cm².</p>}
-      {kPerW !== null && (
-        <p>
-          about {formatNominal(kPerW, 'K/W')} (2 mm aluminium, one face counted, ±30 %; lying flat a quarter more){' '}
-          <button
-            type="button"
-            className="btn !min-h-[26px]"
-            onClick={() => edit({ heat: { sinkKPerW: Math.min(100, Math.max(0.05, kPerW)) } })}
-          >
-            Take it
-          </button>
-        </p>
-      )}
-    </div>
-  );
-}
-
-/** At which current it limits itself, and what would make it cooler: simulated on this design. */
-function Cooler() {
-  const design = useDesign();
-  const edit = useEdit();
-  const [found, setFound] = useState<{
-    limit: { amps: number | null; limitC: number } | null;
-    ways: CoolerWay[];
-  } | null>(null);
-  useEffect(() => {
-    let current = true;
-    const wait = setTimeout(() => {
-      void solver('search')
-        .cooler(design)
-        .then((answer) => current && setFound(answer.ok ? answer.value : null));
-    }, 250);
-    return () => {
-      current = false;
-      clearTimeout(wait);
-    };
-  }, [design]);
-  if (!found?.limit) return null;
-  const { amps, limitC } = found.limit;
-  const model = regulatorModel(design.regulator);
-  const lowestV = model && model.lowestV < model.outputV - 0.01 ? model.lowestV : null;
-  return (
-    <div className="mt-3">
-      <p className="text-[15px]">
-        {amps === null
-          ? `Even five times the load keeps its junction under ${formatNominal(limitC, '°C')}.`
-          : amps === 0
-            ? `Its junction passes ${formatNominal(limitC, '°C')} at any load.`
-            : `At ${formatQuantity(amps, 'A')} for long${lowestV === null ? '' : `, set to ${formatNominal(lowestV, 'V')},`} its junction reaches ${formatNominal(limitC, '°C')}.`}
-      </p>
-      <table className="mt-1 w-full max-w-[780px] text-[14px]">
-        <thead className="text-left text-[13px] text-quiet">
-          <tr>
-            <th className="font-normal">What would make it cooler, simulated</th>
-            <th className="text-right font-normal">junction</th>
-            <th className="text-right font-normal">metal</th>
-            <th className="text-right font-normal">headroom at {termsOf(design).low}</th>
-            <th className="text-right font-normal">limits itself at</th>
-            <td />
-          </tr>
-        </thead>
-        <tbody>
-          {found.ways.map((w, n) => (
-            <tr key={w.label} className="border-t border-rule/60">
-              <td>{w.label}</td>
-              <td className="text-right font-semibold">{formatQuantity(w.junctionC, '°C')}</td>
-              <td className="text-right">{formatQuantity(w.sinkC, '°C')}</td>
-              <td className={`text-right ${w.headroomV < 0 ? 'font-semibold text-fail' : ''}`}>
-                {formatQuantity(w.headroomV, 'V')}
-              </td>
-              <td className="text-right">
-                {w.limitA === null ? 'no load asked of it' : formatQuantity(w.limitA, 'A')}
-              </td>
-              <td className="text-right">
-                {n > 0 && (
-                  <button
-                    type="button"
-                    className="btn !min-h-[26px]"
-                    aria-label={`Take ${w.label}`}
-                    onClick={() => edit(w.patch)}
-                  >
-                    Take
-                  </button>
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
-  );
-}
-
-/** Copper under a small part that has no sink. */
-function BoardCopper({ regulator }: { regulator: LowDropoutRegulator }) {
-  const edit = useEdit();
-  return (
-    <QuantityField
-      path="regulator.boardCm2"
-      value={regulator.boardCm2}
-      step={(v, d) => Math.max(0.5, v + d)}
-      onCommit={(v) => edit({ regulator: { ...regulator, boardCm2: v! } })}
-    />
   );
 }

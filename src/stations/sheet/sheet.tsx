@@ -2,7 +2,7 @@
 
 import { Download, Printer } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import type { TestPoint } from '@/core/bench/test-points';
+import type { TestPoint } from '@/core/bench/test-point';
 import { NOTE_MAX } from '@/core/design/limits';
 import { arrangementWords, ratingWords } from '@/core/design/words';
 import { formatQuantity } from '@/core/quantity/format';

@@ -1,0 +1,45 @@
+import { mainsVolts } from '@/core/circuit/condition';
+import type { Design, Reading } from '@/core/design/design';
+import type { PointId, TestPoint } from './test-point';
+
+export type ReadingVerdict = { state: 'as expected' | 'too low' | 'too high'; offBy: number; hint: string };
+
+/** Judges one reading against its point's window. */
+export function judgeReading(point: TestPoint, value: number): ReadingVerdict {
+  if (value < point.low) return { state: 'too low', offBy: value - point.low, hint: point.ifLow };
+  if (value > point.high) return { state: 'too high', offBy: value - point.high, hint: point.ifHigh };
+  return { state: 'as expected', offBy: 0, hint: '' };
+}
+
+/** The newest reading of each point. */
+export function latestReadings(readings: readonly Reading[]): Map<string, Reading> {
+  const latest = new Map<string, Reading>();
+  for (const reading of readings) {
+    const before = latest.get(reading.point);
+    if (!before || reading.at >= before.at) latest.set(reading.point, reading);
+  }
+  return latest;
+}
+
+/** Mains, or open volts of the source, valid now: the newest reading, or nominal when none was taken. */
+export function mainsToday(design: Design): number {
+  const nominalV = mainsVolts(design, 'nominal');
+  const read = latestReadings(design.bench.readings).get('mains')?.value;
+  return read !== undefined && ofThisSource(read, nominalV) ? read : nominalV;
+}
+
+/** Whether volts were read at the source a design has now, and not at the mains it was fed from before. */
+function ofThisSource(volts: number, nominalV: number): boolean {
+  return volts > 0.4 * nominalV && volts < 2 * nominalV;
+}
+
+/** For each point: the mains volts noted with its reading, or today's. */
+export function mainsForReadings(design: Design): (point: PointId) => number {
+  const latest = latestReadings(design.bench.readings);
+  const today = mainsToday(design);
+  const nominalV = mainsVolts(design, 'nominal');
+  return (point) => {
+    const then = point === 'mains' ? undefined : latest.get(point)?.mainsV;
+    return then !== undefined && ofThisSource(then, nominalV) ? then : today;
+  };
+}
