@@ -4,7 +4,8 @@ import { testPoints } from '@/core/bench/test-points';
 import { applyPatch } from '@/core/design/design';
 import { pictureOf } from '@/core/judge/picture';
 import { report } from '@/core/sheet/report';
-import { networkOf, CONDITIONS } from '@/core/circuit/condition';
+import { networkOf } from '@/core/circuit/network-of';
+import { CONDITIONS } from '@/core/circuit/condition';
 import { solveSteady } from '@/core/solve/steady';
 import { demoDesigns } from '@/server/demo';
 

@@ -1,13 +1,8 @@
-import {
-  capacitanceAt,
-  CONDITIONS,
-  esrOf,
-  loadsOf,
-  mainsVolts,
-  modelOf,
-  networkOf,
-  type LoadLevel,
-} from '@/core/circuit/condition';
+import { capacitanceAt, esrOf } from '@/core/circuit/filter-of';
+import { CONDITIONS, type LoadLevel } from '@/core/circuit/condition';
+import { loadsOf } from '@/core/circuit/loads-of';
+import { mainsVolts, modelOf } from '@/core/circuit/feed';
+import { networkOf } from '@/core/circuit/network-of';
 import type { FilterCapacitor, Network } from '@/core/circuit/network';
 import { applyPatch, type Design } from '@/core/design/design';
 import { typicalEsr } from '@/core/parts/capacitor';

@@ -1,6 +1,7 @@
 import { mainsForReadings, mainsToday } from '@/core/bench/readings';
 import { testPoints } from '@/core/bench/test-points';
-import { networkOf, CONDITIONS, wordsOf } from '@/core/circuit/condition';
+import { networkOf } from '@/core/circuit/network-of';
+import { CONDITIONS, wordsOf } from '@/core/circuit/condition';
 import { applyPatch, type Design } from '@/core/design/design';
 import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';
 import { arrangementWords, isSplit } from '@/core/design/words';

@@ -6,7 +6,7 @@ import { pictureOf } from '@/core/judge/picture';
 import { simulateFixes } from '@/core/judge/fixes';
 import { stationFigures } from '@/core/judge/station-figures';
 import { RECTIFIER_KINDS } from '@/core/parts/arrangement';
-import { placedParts } from '@/core/circuit/condition';
+import { placedParts } from '@/core/circuit/filter-of';
 import { scopeTraces } from '@/core/study/traces';
 import { schools } from '@/core/study/schools';
 import { LOAD_LINE_SHARES, loadLineVariations, solveVariations } from '@/core/study/variation';

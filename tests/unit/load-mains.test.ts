@@ -1,4 +1,6 @@
-import { CONDITIONS, loadsOf, networkOf } from '@/core/circuit/condition';
+import { CONDITIONS } from '@/core/circuit/condition';
+import { loadsOf } from '@/core/circuit/loads-of';
+import { networkOf } from '@/core/circuit/network-of';
 import { applyPatch, type Consumer, type Design } from '@/core/design/design';
 import { bankF, bankRatedV } from '@/core/design/bank';
 import { readDesign } from '@/core/design/schema';

@@ -1,6 +1,8 @@
 import { withWindingVolts } from '@/core/design/winding-edit';
 import fc from 'fast-check';
-import { CONDITIONS, modelOf, networkOf } from '@/core/circuit/condition';
+import { CONDITIONS } from '@/core/circuit/condition';
+import { modelOf } from '@/core/circuit/feed';
+import { networkOf } from '@/core/circuit/network-of';
 import { applyPatch } from '@/core/design/design';
 import { firstFault } from '@/core/design/fault';
 import { readDesign } from '@/core/design/schema';

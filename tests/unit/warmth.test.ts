@@ -1,4 +1,5 @@
-import { CONDITIONS, networkOf } from '@/core/circuit/condition';
+import { CONDITIONS } from '@/core/circuit/condition';
+import { networkOf } from '@/core/circuit/network-of';
 import { applyPatch, type Design } from '@/core/design/design';
 import { judge } from '@/core/judge/judge';
 import { diodeClass, lawAt } from '@/core/parts/diode';

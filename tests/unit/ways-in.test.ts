@@ -1,4 +1,5 @@
-import { CONDITIONS, networkOf } from '@/core/circuit/condition';
+import { CONDITIONS } from '@/core/circuit/condition';
+import { networkOf } from '@/core/circuit/network-of';
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import { inParallel, inSeries, primariesInSeries, tapOf } from '@/core/parts/combine';
 import { designFromReadings, readingsFault } from '@/core/size/from-readings';

@@ -1,4 +1,4 @@
-import { mainsVolts } from '@/core/circuit/condition';
+import { mainsVolts } from '@/core/circuit/feed';
 import type { Design, Reading } from '@/core/design/design';
 import type { PointId, TestPoint } from './test-point';
 

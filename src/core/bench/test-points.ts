@@ -1,4 +1,6 @@
-import { CONDITIONS, mainsVolts, modelOf, networkOf, type Adjust, type Condition } from '@/core/circuit/condition';
+import { CONDITIONS, type Condition } from '@/core/circuit/condition';
+import { mainsVolts, modelOf } from '@/core/circuit/feed';
+import { networkOf, type Adjust } from '@/core/circuit/network-of';
 import type { Design } from '@/core/design/design';
 import { dcSourceOf, termsOf } from '@/core/design/source';
 import { regulatorModel } from '@/core/parts/regulators';

@@ -1,5 +1,6 @@
 import { arrangementOf, dcSourceOf } from '@/core/design/source';
-import { wordsOf, mainsVolts, modelOf } from '@/core/circuit/condition';
+import { wordsOf } from '@/core/circuit/condition';
+import { mainsVolts, modelOf } from '@/core/circuit/feed';
 import { bankF } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';

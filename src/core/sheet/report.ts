@@ -2,7 +2,8 @@ import { arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/sou
 import { sourceOhm } from '@/core/parts/dc-source';
 import { judgeReading, latestReadings } from '@/core/bench/readings';
 import type { TestPoint } from '@/core/bench/test-point';
-import { capacitanceAt, esrOf, mainsVolts, modelOf } from '@/core/circuit/condition';
+import { capacitanceAt, esrOf } from '@/core/circuit/filter-of';
+import { mainsVolts, modelOf } from '@/core/circuit/feed';
 import type { Picture } from '@/core/judge/picture';
 import type { State } from '@/core/judge/verdict';
 import { diodeOf } from '@/core/parts/diode';

@@ -1,4 +1,5 @@
-import { CONDITIONS, networkOf } from '@/core/circuit/condition';
+import { CONDITIONS } from '@/core/circuit/condition';
+import { networkOf } from '@/core/circuit/network-of';
 import { blankDesign } from '@/core/design/defaults';
 import { applyPatch, type Design, type Mains } from '@/core/design/design';
 import { formatNominal } from '@/core/quantity/format';

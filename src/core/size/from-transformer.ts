@@ -1,6 +1,6 @@
 import { blankDesign } from '@/core/design/defaults';
 import { applyPatch, type Design, type Mains } from '@/core/design/design';
-import { modelOf } from '@/core/circuit/condition';
+import { modelOf } from '@/core/circuit/feed';
 import { DIODE_CLASSES } from '@/core/parts/diode';
 import { formatNominal } from '@/core/quantity/format';
 import { CAPACITOR_VOLTS, E6, nearestInDecades } from '@/core/quantity/preferred';

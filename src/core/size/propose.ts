@@ -1,4 +1,4 @@
-import { modelOf } from '@/core/circuit/condition';
+import { modelOf } from '@/core/circuit/feed';
 import { blankDesign } from '@/core/design/defaults';
 import { applyPatch, type Ask, type Design, type Mains, type Regulator } from '@/core/design/design';
 import { countFails, distress, judge } from '@/core/judge/judge';

@@ -1,4 +1,4 @@
-import { modelOf } from '@/core/circuit/condition';
+import { modelOf } from '@/core/circuit/feed';
 import type { Design } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';
 import { copperRatio } from '@/core/parts/transformer';

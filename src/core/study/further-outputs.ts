@@ -1,4 +1,5 @@
-import { heldAmps, outputLoad, type Condition } from '@/core/circuit/condition';
+import { heldAmps, outputLoad } from '@/core/circuit/loads-of';
+import { type Condition } from '@/core/circuit/condition';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import { applyPatch, type Design, type FurtherOutput } from '@/core/design/design';
 import { thermalInterface } from '@/core/parts/heatsink';

@@ -1,5 +1,6 @@
 import { dcSourceOf, hasDiodes } from '@/core/design/source';
-import { placedParts, type ConditionId } from '@/core/circuit/condition';
+import { placedParts } from '@/core/circuit/filter-of';
+import { type ConditionId } from '@/core/circuit/condition';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { typicalEsr, typicalRippleRating } from '@/core/parts/capacitor';
 import { diodeOf } from '@/core/parts/diode';

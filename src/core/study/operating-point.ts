@@ -1,16 +1,8 @@
 import { arrangementOf, hasDiodes } from '@/core/design/source';
-import {
-  CONDITIONS,
-  networkOf,
-  outputLoad,
-  wordsOf,
-  railAmps,
-  reservoirPlace,
-  type Adjust,
-  type Condition,
-  type ConditionId,
-  type LoadLevel,
-} from '@/core/circuit/condition';
+import { CONDITIONS, wordsOf, type Condition, type ConditionId, type LoadLevel } from '@/core/circuit/condition';
+import { networkOf, type Adjust } from '@/core/circuit/network-of';
+import { outputLoad, railAmps } from '@/core/circuit/loads-of';
+import { reservoirPlace } from '@/core/circuit/filter-of';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Load, Network, Winding } from '@/core/circuit/network';
 import type { Design, FurtherOutput } from '@/core/design/design';

@@ -1,5 +1,6 @@
 import { termsOf } from '@/core/design/source';
-import { CONDITIONS, networkOf, wordsOf } from '@/core/circuit/condition';
+import { CONDITIONS, wordsOf } from '@/core/circuit/condition';
+import { networkOf } from '@/core/circuit/network-of';
 import type { Network } from '@/core/circuit/network';
 import type { Design } from '@/core/design/design';
 import { regulatorModel } from '@/core/parts/regulators';

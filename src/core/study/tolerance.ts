@@ -1,14 +1,10 @@
 import { dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import {
-  CONDITIONS,
-  modelOf,
-  networkOf,
-  reservoirPlace,
-  type Adjust,
-  type ConditionId,
-} from '@/core/circuit/condition';
+import { CONDITIONS, type ConditionId } from '@/core/circuit/condition';
+import { modelOf } from '@/core/circuit/feed';
+import { networkOf, type Adjust } from '@/core/circuit/network-of';
+import { reservoirPlace } from '@/core/circuit/filter-of';
 import { applyPatch, type Design } from '@/core/design/design';
 import { bankRatedV } from '@/core/design/bank';
 import { windingCount } from '@/core/design/words';

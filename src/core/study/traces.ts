@@ -1,13 +1,9 @@
 import { capitalised } from '@/core/quantity/format';
 import { arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
-import {
-  CONDITIONS,
-  networkOf,
-  outputLoad,
-  placedParts,
-  reservoirPlace,
-  type Condition,
-} from '@/core/circuit/condition';
+import { CONDITIONS, type Condition } from '@/core/circuit/condition';
+import { networkOf } from '@/core/circuit/network-of';
+import { outputLoad } from '@/core/circuit/loads-of';
+import { placedParts, reservoirPlace } from '@/core/circuit/filter-of';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Load } from '@/core/circuit/network';
 import type { Design } from '@/core/design/design';

@@ -1,4 +1,5 @@
-import { CONDITIONS, networkOf, type Adjust, type ConditionId } from '@/core/circuit/condition';
+import { CONDITIONS, type ConditionId } from '@/core/circuit/condition';
+import { networkOf, type Adjust } from '@/core/circuit/network-of';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { SolveError } from '@/core/solve/solve-error';
 import { solveSteady } from '@/core/solve/steady';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { modelOf, plateOf } from '@/core/circuit/condition';
+import { modelOf, plateOf } from '@/core/circuit/feed';
 import { windingCount } from '@/core/design/words';
 import { givesDirectCurrent } from '@/core/parts/identify';
 import { compareWithPlate, SOURCE_TRUST, type TransformerSource } from '@/core/parts/transformer-source';

@@ -6,7 +6,7 @@ import { withOutput } from '@/core/design/regulator-edit';
 import { regulatorModel } from '@/core/parts/regulators';
 import { E12, nearestInDecades } from '@/core/quantity/preferred';
 import type { VoltAxis } from '@/ui/terrace/geometry';
-import { modelOf } from '@/core/circuit/condition';
+import { modelOf } from '@/core/circuit/feed';
 import { dcSourceOf } from '@/core/design/source';
 import { openVolts, type DcSource } from '@/core/parts/dc-source';
 

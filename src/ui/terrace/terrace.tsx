@@ -3,7 +3,7 @@
 import { arrangementOf, termsOf } from '@/core/design/source';
 import { bankRatedV } from '@/core/design/bank';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { mainsVolts } from '@/core/circuit/condition';
+import { mainsVolts } from '@/core/circuit/feed';
 import type { Band, Picture } from '@/core/judge/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';

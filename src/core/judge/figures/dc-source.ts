@@ -1,4 +1,4 @@
-import { mainsVolts } from '@/core/circuit/condition';
+import { mainsVolts } from '@/core/circuit/feed';
 import { dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { sourceOhm } from '@/core/parts/dc-source';
 import { capitalised } from '@/core/quantity/format';

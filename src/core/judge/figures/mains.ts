@@ -1,4 +1,4 @@
-import { mainsVolts } from '@/core/circuit/condition';
+import { mainsVolts } from '@/core/circuit/feed';
 import type { Figure } from '@/core/study/figure';
 import { of, type FigureContext } from './context';
 

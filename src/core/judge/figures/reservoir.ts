@@ -1,5 +1,6 @@
 import { dcSourceOf, termsOf } from '@/core/design/source';
-import { CONDITIONS, capacitanceAt, esrOf, reservoirPlace, wordsOf } from '@/core/circuit/condition';
+import { CONDITIONS, wordsOf } from '@/core/circuit/condition';
+import { capacitanceAt, esrOf, reservoirPlace } from '@/core/circuit/filter-of';
 import { typicalLeakage } from '@/core/parts/capacitor';
 import { hasChokeInput } from '@/core/design/filters';
 import type { Figure } from '@/core/study/figure';

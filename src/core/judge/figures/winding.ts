@@ -1,4 +1,4 @@
-import { mainsVolts, modelOf } from '@/core/circuit/condition';
+import { mainsVolts, modelOf } from '@/core/circuit/feed';
 import { copperRatio } from '@/core/parts/transformer';
 import { windingCount } from '@/core/design/words';
 import type { Figure } from '@/core/study/figure';

@@ -1,4 +1,5 @@
-import { wordsOf, placedParts } from '@/core/circuit/condition';
+import { wordsOf } from '@/core/circuit/condition';
+import { placedParts } from '@/core/circuit/filter-of';
 import type { Design, Edit } from '@/core/design/design';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { E12, stepInDecades } from '@/core/quantity/preferred';

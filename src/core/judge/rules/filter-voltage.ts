@@ -1,6 +1,7 @@
 import { termsOf } from '@/core/design/source';
 import { openVoltsOf } from '@/core/study/open-volts';
-import { wordsOf, placedParts } from '@/core/circuit/condition';
+import { wordsOf } from '@/core/circuit/condition';
+import { placedParts } from '@/core/circuit/filter-of';
 import type { Design, Edit } from '@/core/design/design';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { CAPACITOR_VOLTS, stepInList } from '@/core/quantity/preferred';

@@ -1,5 +1,6 @@
 import { arrangementOf, dcSourceOf, termsOf } from '@/core/design/source';
-import { wordsOf, capacitanceAt } from '@/core/circuit/condition';
+import { wordsOf } from '@/core/circuit/condition';
+import { capacitanceAt } from '@/core/circuit/filter-of';
 import { regulatorModel } from '@/core/parts/regulators';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { neededV } from '@/core/study/operating-point';

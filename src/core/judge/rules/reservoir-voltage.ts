@@ -1,7 +1,8 @@
 import { bankRatedV } from '@/core/design/bank';
 import { dcSourceOf, termsOf } from '@/core/design/source';
 import { openVoltsOf } from '@/core/study/open-volts';
-import { mainsVolts, wordsOf } from '@/core/circuit/condition';
+import { mainsVolts } from '@/core/circuit/feed';
+import { wordsOf } from '@/core/circuit/condition';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { reservoirVolts, transformerSize, windingVolts } from '../cures';
 import type { Rule } from '../verdict';

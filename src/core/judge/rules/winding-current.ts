@@ -1,6 +1,7 @@
 import { dcSourceOf } from '@/core/design/source';
 import { arrangementOf } from '@/core/design/source';
-import { wordsOf, modelOf } from '@/core/circuit/condition';
+import { wordsOf } from '@/core/circuit/condition';
+import { modelOf } from '@/core/circuit/feed';
 import { windingCount } from '@/core/design/words';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { fullWave, transformerSize } from '../cures';

@@ -1,5 +1,6 @@
 import { arrangementKind } from '@/core/design/source';
-import { wordsOf, modelOf } from '@/core/circuit/condition';
+import { wordsOf } from '@/core/circuit/condition';
+import { modelOf } from '@/core/circuit/feed';
 import type { Edit } from '@/core/design/design';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { fullWave, transformerSize } from '../cures';
