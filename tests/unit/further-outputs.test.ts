@@ -1,6 +1,9 @@
 import { applyPatch, type Design, type FurtherOutput } from '@/core/design/design';
 import { readDesign } from '@/core/design/schema';
+import { cornerGrid } from '@/core/judge/corners';
+import { outputFigures } from '@/core/judge/figures/outputs';
 import { judge } from '@/core/judge/judge';
+import { pictureOf } from '@/core/judge/picture';
 import { simulateFixes } from '@/core/judge/fixes';
 import { testPoints } from '@/core/bench/test-points';
 import { batteryLife } from '@/core/study/battery-life';
@@ -9,7 +12,7 @@ import { billOf } from '@/core/study/bill';
 import { heatView } from '@/core/study/heat-report';
 import { outputNeedsV } from '@/core/study/further-outputs';
 import { operatingPoint } from '@/core/study/operating-point';
-import { studyDesign } from '@/core/study/study';
+import { studyDesign, studyWithHeat } from '@/core/study/study';
 import { scopeTraces } from '@/core/study/traces';
 import { demoDesigns } from '@/server/demo';
 
@@ -194,5 +197,49 @@ describe('further outputs behind a DC source', () => {
     const less = operatingPoint(adapter([]), 'nominal');
     expect(more.network.mains.ripple!).toBeCloseTo((less.network.mains.ripple! * 0.27) / 0.18, 6);
     expect(more.solution.windings[0]!.meanA - less.solution.windings[0]!.meanA).toBeCloseTo(0.094, 3);
+  });
+});
+
+describe('seen on another sink, in another corner', () => {
+  const turned = applyPatch(clock, {
+    outputs: [
+      {
+        ...logic,
+        regulator: { kind: 'adjustable', part: '317', r1Ohm: 240, r2Ohm: 0, potOhm: 4700, adjCapacitor: true },
+      },
+    ],
+    heat: { oneSink: true },
+  });
+
+  test('a short warms a better sink less', () => {
+    const study = studyDesign(turned);
+    const cool = studyWithHeat(study, { ...turned.heat, sinkKPerW: 0.5 });
+    expect(cool.further(0).shorted.outputs[0]!.heat!.junctionC).toBeLessThan(
+      study.further(0).shorted.outputs[0]!.heat!.junctionC - 3,
+    );
+  });
+
+  test('corners differ for it as they do for the main one', () => {
+    const row = cornerGrid(applyPatch(turned, { heat: { oneSink: false } })).rows.find((r) => r.id === 'junction')!;
+    const values = row.values.map((v) => v!.value);
+    expect(Math.max(...values) - Math.min(...values)).toBeGreaterThan(10);
+  });
+
+  test('every number of it has a finite value and a working', () => {
+    const { picture } = pictureOf(turned);
+    const figures = outputFigures(picture, 0);
+    expect(figures.map((f) => f.id)).toEqual([
+      'further-headroom',
+      'further-watts',
+      'further-junction',
+      'further-ripple',
+    ]);
+    for (const f of figures) {
+      expect(Number.isFinite(f.value)).toBe(true);
+      expect(f.inputs.length).toBeGreaterThan(1);
+    }
+    const of = (id: string, label: string) =>
+      figures.find((f) => f.id === id)!.inputs.find((i) => i.label === label)!.value;
+    expect(of('further-headroom', 'valley') - of('further-headroom', 'needed')).toBeCloseTo(figures[0]!.value, 9);
   });
 });

@@ -182,7 +182,17 @@ export function studySeen(
     get shorted() {
       return held.shorted && see(held.shorted);
     },
-    further: (n) => study.further(n),
+    further(n) {
+      const own = study.further(n);
+      return {
+        get lowest() {
+          return own.lowest && see(own.lowest);
+        },
+        get shorted() {
+          return see(own.shorted);
+        },
+      };
+    },
     get surge() {
       return study.surge;
     },
@@ -213,7 +223,7 @@ export function studyWithHeat(study: Study, heat: Design['heat']): Study {
   const design = { ...study.design, heat };
   const cooled = (point: OperatingPoint): OperatingPoint => {
     const again = <T extends RailPoint>(p: T): T => {
-      if (!p.heat) return p;
+      if (!p.heat && p.outputs.length === 0) return p;
       const next = { ...p };
       warmed(design, point.watts, next, point.rails.length);
       return next;

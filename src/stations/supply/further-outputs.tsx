@@ -1,17 +1,18 @@
 'use client';
 
+import { useState } from 'react';
 import { applyPatch, type Design, type FurtherOutput } from '@/core/design/design';
 import { NAME_MAX, OUTPUTS_MAX } from '@/core/design/limits';
-import { termsOf } from '@/core/design/source';
 import { outputName } from '@/core/design/words';
+import { outputFigures } from '@/core/judge/figures/outputs';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { regulatorModel, type SomeRegulator } from '@/core/parts/regulators';
-import { formatNominal, formatQuantity } from '@/core/quantity/format';
+import { formatQuantity } from '@/core/quantity/format';
 import { E12, stepInList } from '@/core/quantity/preferred';
-import { outputNeedsV } from '@/core/study/further-outputs';
 import { DialogButton } from '@/ui/dialog-button';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
+import { Working } from '@/ui/working';
 import { FAMILIES, FamilyFields } from './family-fields';
 import { inDecades } from './stepping';
 
@@ -73,13 +74,14 @@ function asked(design: Design, output: FurtherOutput): Design {
 function One({ output, n }: { output: FurtherOutput; n: number }) {
   const design = useDesign();
   const edit = useEdit();
-  const points = useView((s) => s.picture?.points ?? null);
+  const picture = useView((s) => s.picture);
+  const [opened, setOpened] = useState<string | null>(null);
   const model = regulatorModel(output.regulator);
-  const say = termsOf(design);
   const set = (part: Partial<FurtherOutput>) =>
     edit({ outputs: design.outputs.map((o, k) => (k === n ? { ...o, ...part } : o)) });
-  const low = points?.low.outputs[n];
-  const high = points?.high.outputs[n];
+  // The picture follows the document by a moment: an output just added is not solved yet.
+  const figures = picture?.design.outputs[n] ? outputFigures(picture, n) : [];
+  const working = figures.find((f) => f.id === opened);
   return (
     <section aria-label={outputName(output, n)} className="border-t-[3px] border-volt pt-2">
       <div className="grid grid-cols-4 gap-x-3 gap-y-1.5">
@@ -115,31 +117,17 @@ function One({ output, n }: { output: FurtherOutput; n: number }) {
         )}
       </div>
       <div className="mt-1.5 flex items-baseline gap-x-5 text-[14px]">
-        {low && high && (
-          <>
-            <span>
-              <span className="text-quiet">Headroom, {say.low}</span>{' '}
-              <strong className={low.headroomV < 0 ? 'text-fail' : ''}>{formatQuantity(low.headroomV, 'V', 2)}</strong>{' '}
-              <span className="text-quiet">above {formatNominal(outputNeedsV(output), 'V')}</span>
-            </span>
-            <span>
-              <span className="text-quiet">Burns, {say.high}</span>{' '}
-              <strong>{formatQuantity(high.regulatorW, 'W')}</strong>
-            </span>
-            {high.heat && (
-              <span>
-                <span className="text-quiet">junction</span>{' '}
-                <strong className={high.heat.junctionC > model.pass.junctionMaxC ? 'text-fail' : ''}>
-                  {formatQuantity(high.heat.junctionC, '°C')}
-                </strong>{' '}
-                <span className="text-quiet">of {formatNominal(model.pass.junctionMaxC, '°C')}</span>
-              </span>
-            )}
-            <span>
-              <span className="text-quiet">Ripple</span> <strong>{formatQuantity(low.outputRippleVpp, 'V')}</strong>
-            </span>
-          </>
-        )}
+        {figures.map((f) => (
+          <button
+            key={f.id}
+            type="button"
+            className={`num ${f.id === opened ? '!border-solid !border-volt' : ''}`}
+            aria-expanded={f.id === opened}
+            onClick={() => setOpened(f.id === opened ? null : f.id)}
+          >
+            <span className="text-quiet">{f.label}</span> <strong>{formatQuantity(f.value, f.unit)}</strong>
+          </button>
+        ))}
         <span className="flex-1" />
         <button
           type="button"
@@ -150,6 +138,11 @@ function One({ output, n }: { output: FurtherOutput; n: number }) {
           Remove
         </button>
       </div>
+      {working && (
+        <div className="mt-1.5 border-l-2 border-volt pl-3">
+          <Working figure={working} />
+        </div>
+      )}
     </section>
   );
 }
