@@ -31,8 +31,13 @@ const MOST_STEPS = 6_000;
 const MOST_MS = 300;
 /** What 128 steps may count for at most, ms. */
 const BEAT_MS = 75;
-/** The longest step, as a share of the period. */
+/** The longest step, as a share of the period; behind a choke, where a wave's crest has to be read off a smooth swing. */
 const LONGEST = 1 / 16;
+const LONGEST_CHOKED = 1 / 32;
+/** Nothing smooths what a circuit without storage does, and every instant of it is cheap. */
+const LONGEST_STATELESS = 1 / 64;
+/** Against the tolerance of states: nothing averages out. */
+const STATELESS_SHARE = 0.1;
 /** Steps lie on a grid of sqrt(2), so that their maps can be kept: shares of the longest. */
 const GRID = Float64Array.from({ length: LEVELS }, (_, l) => 2 ** (-l / 2));
 /** Where a derivative is needed afresh, the stage that yields it is this short, as a share of the period. */
@@ -148,6 +153,12 @@ function newIntegrator(shape: Circuit): Integrator {
   const stage = stageSolver(shape);
   let circuit = shape;
   let { periodS } = shape;
+  const longest =
+    shape.states === 0
+      ? LONGEST_STATELESS
+      : shape.elements.some((e) => e.kind === 'inductor')
+        ? LONGEST_CHOKED
+        : LONGEST;
   const nX = shape.states;
   const nP = shape.ports.length;
   const nN = shape.nodes;
@@ -159,8 +170,12 @@ function newIntegrator(shape: Circuit): Integrator {
   const k = new Float64Array(STAGES * nX);
   const kEnd = k.subarray(LAST * nX);
   const i2 = new Float64Array(STAGES);
+  /** Where nothing stores charge no state tells how far a step may go: then the current itself does. */
+  const stateless = nX === 0;
+  const i1 = new Float64Array(STAGES);
   const tolerance = new Float64Array(nX);
   let toleranceI2 = 0;
+  let toleranceI1 = 0;
   /** What the tolerance in force does to the length of a step, against the loosest. */
   let tolerated = 1;
   /** First step into a charging pulse at the loosest tolerance, s: what the last one turned out to need. */
@@ -175,6 +190,7 @@ function newIntegrator(shape: Circuit): Integrator {
   const lastRow = new Float64Array(stride);
   const lastK = new Float64Array(nX);
   let lastI2 = 0;
+  let lastI1 = 0;
   const transition = new Float64Array(nX * nX);
   const dK = new Float64Array(STAGES * nX * nX);
   const lastDK = new Float64Array(nX * nX);
@@ -197,7 +213,7 @@ function newIntegrator(shape: Circuit): Integrator {
   function load(next: Circuit): void {
     circuit = next;
     ({ periodS } = next);
-    for (let l = 0; l < LEVELS; l++) gridH[l] = LONGEST * periodS * GRID[l]!;
+    for (let l = 0; l < LEVELS; l++) gridH[l] = longest * periodS * GRID[l]!;
     events.load(next);
     foresight.load(next);
     first = FIRST * periodS;
@@ -277,6 +293,12 @@ function newIntegrator(shape: Circuit): Integrator {
     return sum;
   }
 
+  function sumOfCurrents(): number {
+    let sum = 0;
+    for (let n = 0; n < nDiodePorts; n++) sum += portA[n]!;
+    return sum;
+  }
+
   function fail(words: string): never {
     throw new SolveError(words);
   }
@@ -310,6 +332,7 @@ function newIntegrator(shape: Circuit): Integrator {
       }
     }
     lastI2 = sumOfSquares();
+    if (stateless) lastI1 = sumOfCurrents();
     write(lastRow, 0, t, e, 0);
   }
 
@@ -347,7 +370,7 @@ function newIntegrator(shape: Circuit): Integrator {
         if (++steps > MOST_STEPS) fail('the integration needs more steps than any real supply would');
         if (steps % 128 === 0 && spentMs() > MOST_MS) fail('one cycle takes too long to calculate');
         const left = stop - t;
-        let index = Math.min(LEVELS - 1, Math.max(0, Math.ceil(2 * Math.log2((LONGEST * periodS) / wanted) - 1e-9)));
+        let index = Math.min(LEVELS - 1, Math.max(0, Math.ceil(2 * Math.log2((longest * periodS) / wanted) - 1e-9)));
         let h = gridH[index]!;
         if (forced > 0 && forced < left) {
           h = forced;
@@ -389,6 +412,7 @@ function newIntegrator(shape: Circuit): Integrator {
         // The first stage is the last one of the step before.
         for (let n = 0; n < nX; n++) k[n] = lastK[n]!;
         i2[0] = lastI2;
+        i1[0] = lastI1;
         if (carry) for (let n = 0; n < nX * nX; n++) dK[n] = lastDK[n]!;
         stage.aim(x);
         const solved = takeStages(t, h, options);
@@ -397,6 +421,11 @@ function newIntegrator(shape: Circuit): Integrator {
           let squares = 0;
           for (let s = 0; s < STAGES; s++) squares += D[s]! * i2[s]!;
           error = Math.abs(h * squares) / toleranceI2;
+          if (stateless) {
+            let charge = 0;
+            for (let s = 0; s < STAGES; s++) charge += D[s]! * i1[s]!;
+            error = Math.max(error, Math.abs(h * charge) / toleranceI1);
+          }
           for (let n = 0; n < nX; n++) {
             let sum = 0;
             for (let s = 0; s < STAGES; s++) sum += D[s]! * k[s * nX + n]!;
@@ -435,6 +464,7 @@ function newIntegrator(shape: Circuit): Integrator {
           if (value > high[n]!) high[n] = value;
         }
         lastI2 = i2[LAST]!;
+        lastI1 = i1[LAST]!;
         const ceased = eventful && events.cut();
         if (ceased) derive(t, options);
         else if (record) for (let n = 0, at = origin + LAST * stride; n < stride; n++) lastRow[n] = sheet[at + n]!;
@@ -487,6 +517,7 @@ function newIntegrator(shape: Circuit): Integrator {
     const perGammaH = 1 / (GAMMA * h);
     for (let n = 0; n < nX; n++) k[s * nX + n] = change[n]! * perGammaH;
     i2[s] = sumOfSquares();
+    if (stateless) i1[s] = sumOfCurrents();
     if (several && s % 2 === 1) foresight.tell(s >> 1);
     if (options.record) write(sheet, origin + PLACE[s]! * stride, ts, e, s * nX);
     if (options.carry) stage.sensitivity(sensitivity, s * nX * nX);
@@ -550,6 +581,7 @@ function newIntegrator(shape: Circuit): Integrator {
     setTolerance(relative, swing, squaredA2s) {
       for (let n = 0; n < nX; n++) tolerance[n] = relative * swing[n]!;
       toleranceI2 = relative * squaredA2s;
+      toleranceI1 = STATELESS_SHARE * relative * circuit.typicalA * periodS;
       tolerated = (relative / LOOSE) ** 0.25;
     },
     run,

@@ -12,7 +12,9 @@ import { findCycle, solveSteady } from './steady';
 import { workingTime } from './patience';
 
 /** Error allowed in a step, relative to the swing of each state: peaks and minima within about 0.02 %. */
-const TOLERANCE = 2e-5;
+const TOLERANCE = 5e-6;
+/** A choke passes on what went wrong before, long after. */
+const TOLERANCE_CHOKED = 1.2e-6;
 
 /** Longest a whole run may take, ms. */
 const MOST_MS = 650;
@@ -147,7 +149,8 @@ function prepare(integrator: Integrator, swing?: Float64Array, typicalA = integr
   const scale = Float64Array.from(guess.swing, (g, n) =>
     Math.min(Math.max(swing?.[n] ?? g, guess.floor[n]!), guess.ceiling[n]!),
   );
-  integrator.setTolerance(TOLERANCE, scale, 3 * typicalA ** 2 * circuit.periodS);
+  const choked = circuit.elements.some((e) => e.kind === 'inductor');
+  integrator.setTolerance(choked ? TOLERANCE_CHOKED : TOLERANCE, scale, 3 * typicalA ** 2 * circuit.periodS);
 }
 
 /**
