@@ -9,12 +9,13 @@ import { simulateFixes } from '@/core/judge/fixes';
 import { pictureOf } from '@/core/judge/picture';
 import { propose } from '@/core/size/propose';
 import { resultFile, solveRun } from '@/core/solve/solve-run';
+import { proposals } from './proposals';
 import { fuzz } from './fuzz';
 import { solveInThreads } from './node-pool';
 import { timePlainWay } from './plain-way';
 import { compareResults } from '@/core/solve/compare';
 import { heatView } from '@/core/study/heat-report';
-import { solveBuilds } from '@/core/study/tolerance';
+import { solveBuilds } from '@/core/judge/tolerance';
 import { solveSteady } from '@/core/solve/steady';
 
 /**
@@ -191,6 +192,13 @@ async function main(argv: string[]): Promise<number> {
     process.stderr.write('\r');
     console.log(JSON.stringify(counts, null, 1));
     return counts.crashed + counts.notFinite + counts.slow + counts.unbalanced > 0 ? 1 : 0;
+  }
+  if (argv.includes('--proposals')) {
+    const asked = Number(argv[argv.indexOf('--proposals') + 1]);
+    const report = proposals(asked > 0 ? Math.floor(asked) : 1000, (n) => process.stderr.write(`\r${n} demands`));
+    process.stderr.write('\r');
+    console.log(JSON.stringify(report, null, 1));
+    return report.broken.length + report.cheaper.length + report.missed.length > 0 ? 1 : 0;
   }
   const rows = caseRows(100);
   const steady = rows.filter((r) => r.warmMs !== null);

@@ -2,8 +2,9 @@ import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { diodeCount } from '@/core/parts/arrangement';
+import { factsOf } from '@/core/parts/arrangement-facts';
 import { type FilterElement, type Load, type Network, type Run } from '@/core/circuit/network';
-import { RECTIFIER_KINDS } from '@/core/parts/arrangement';
+import { RECTIFIER_KINDS } from '@/core/parts/arrangements';
 import { ENERGY_TOLERANCE, type Solution } from '@/core/solve/solution';
 import { SolveError } from '@/core/solve/solve-error';
 import { solveRun } from '@/core/solve/solve-run';
@@ -128,7 +129,7 @@ export function fuzzCase(seed: number): { network: Network; run: Run } {
     const list = Array.from({ length: Math.floor(unit() * 5) }, () =>
       pick([capacitor, capacitor, inductor, resistor])(),
     );
-    return arrangement.stacked ? [capacitor(), ...list] : list;
+    return factsOf(arrangement).ownCans ? [capacitor(), ...list] : list;
   };
   const diodes = diodeCount(arrangement);
   const network: Network = {

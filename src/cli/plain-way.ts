@@ -147,17 +147,17 @@ function nodal(circuit: Circuit, h: number) {
         const winding = windings[port.winding]!;
         const reach = winding.ownOhm + (2 * winding.inductanceH) / h;
         const history = winding.inductanceH * ((2 / h) * windingA[port.winding]! + windingSlope[port.winding]!);
-        const input = port.input < 0 ? undefined : inputs[port.input]!;
-        if (input) {
-          residual[input.plus]! -= amps[k]!;
-          matrix[input.plus * size + row]! -= gain[k]!;
-          matrix[row * size + input.plus]! -= 1;
-          residual[row]! -= z[input.plus]!;
-          if (input.minus >= 0) {
-            residual[input.minus]! += amps[k]!;
-            matrix[input.minus * size + row]! += gain[k]!;
-            matrix[row * size + input.minus]! += 1;
-            residual[row]! += z[input.minus]!;
+        for (const { input, sign } of port.into) {
+          const { plus, minus } = inputs[input]!;
+          for (const [node, s] of [
+            [plus, sign],
+            [minus, -sign],
+          ] as const) {
+            if (node < 0) continue;
+            residual[node]! -= s * amps[k]!;
+            matrix[node * size + row]! -= s * gain[k]!;
+            matrix[row * size + node]! -= s;
+            residual[row]! -= s * z[node]!;
           }
         }
         if (port.floating >= 0) {

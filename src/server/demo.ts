@@ -1,4 +1,4 @@
-import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';
+import { blankDesign, MAINS_PRESETS, outputDemand } from '@/core/design/defaults';
 import type { Design } from '@/core/design/design';
 
 const mains = MAINS_PRESETS[0]!.mains;
@@ -45,6 +45,9 @@ export function demoDesigns(): Design[] {
     maxV: 25,
     limitA: 1.65,
     referenceV: 2.5,
+    referencePct: 1,
+    gain: 60,
+    opampRail: 'raw',
     shuntOhm: 0.33,
     opampMaxV: 44,
     shuntPct: 1,
@@ -90,22 +93,26 @@ export function demoDesigns(): Design[] {
           {
             name: 'Dome motor and its controller',
             count: 1,
-            rail: 'plus',
+            on: null,
+            output: 'main',
             kind: 'motor',
             standingA: 0.12,
             typicalA: 2.8,
             peakA: 3.4,
             dutyPct: 25,
+            startA: null,
           },
           {
             name: 'Slit lamps',
             count: 2,
-            rail: 'plus',
+            on: null,
+            output: 'main',
             kind: 'lamp',
             standingA: 0,
             typicalA: 0.3,
             peakA: 0.3,
             dutyPct: 60,
+            startA: null,
           },
         ],
         togetherPct: 100,
@@ -173,7 +180,7 @@ export function demoDesigns(): Design[] {
       transformer: { ...clock.transformer, ratedV: 25, ratedVA: 160, regulationPct: 7, hotC: 70, core: 'toroid' },
       rectifier: { ...clock.rectifier, kind: 'bridge', diode: 'si-8a' },
       reservoir: { ...physics.reservoir, cans: 2, capacitanceF: 6800e-6, ratedV: 63 },
-      regulator: { ...knobs, transistor: '2n3055', passes: 1, emitterOhm: 0.15 },
+      regulator: { ...knobs, transistor: '2n3055', passes: 1, emitterOhm: 0.1 },
       heat: { ...clock.heat, ambientC: 25, sinkKPerW: 2.2, interface: 'mica', box: 'vented', boxCm2: 2400 },
     },
     {
@@ -194,8 +201,10 @@ export function demoDesigns(): Design[] {
       outputs: [
         {
           name: 'Radio',
-          currentA: 0.05,
+          rail: 'plus',
+          demand: outputDemand({ outputV: 8, outputA: 0.05, tolerancePct: 5, rippleVpp: 0.05, kind: 'current' }),
           regulator: { kind: 'fixed', size: '78L', outputV: 8 },
+          regulatorSheet: null,
           sinkKPerW: null,
         },
       ],

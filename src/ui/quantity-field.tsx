@@ -3,7 +3,7 @@
 import { useId, useState, type KeyboardEvent, type Ref } from 'react';
 import { fieldLimit, rangeFault, type FieldPath } from '@/core/design/limits';
 import { formatForInput } from '@/core/quantity/format';
-import { parseQuantity } from '@/core/quantity/parse';
+import { parseQuantity, type ParseResult } from '@/core/quantity/parse';
 
 interface Props {
   path: FieldPath;
@@ -15,6 +15,8 @@ interface Props {
   label?: string | undefined;
   placeholder?: string;
   inputRef?: Ref<HTMLInputElement>;
+  /** Reads what is typed, where more than the field's own unit is understood. */
+  read?(text: string): ParseResult;
   /** What else can be wrong with it, as a sentence: against another field, for example. */
   check?(value: number): string | null;
 }
@@ -23,7 +25,17 @@ interface Props {
  * A number typed as builders write it. What cannot be read stays in the field with a sentence under it; the design
  * keeps its last good value until then.
  */
-export function QuantityField({ path, value, onCommit, step, label, placeholder, inputRef, check }: Props) {
+export function QuantityField({
+  path,
+  value,
+  onCommit,
+  step,
+  label,
+  placeholder,
+  inputRef,
+  read: reader,
+  check,
+}: Props) {
   const limit = fieldLimit(path);
   const id = useId();
   const shown = value === null ? '' : formatForInput(value, limit.unit);
@@ -32,7 +44,7 @@ export function QuantityField({ path, value, onCommit, step, label, placeholder,
 
   function read(text: string): { value: number | null } | { fault: string } {
     if (text.trim() === '' && limit.optional) return { value: null };
-    const parsed = parseQuantity(text, limit.unit);
+    const parsed = reader ? reader(text) : parseQuantity(text, limit.unit);
     if (!parsed.ok) return { fault: parsed.error };
     const out = rangeFault(path, parsed.value) ?? check?.(parsed.value) ?? null;
     return out ? { fault: out } : { value: parsed.value };

@@ -100,7 +100,10 @@ function onlyWords(a: Design, b: Design): boolean {
         'heater',
         'preRegulator',
         'regulator',
+        'regulatorSheet',
         'outputs',
+        'indicator',
+        'fixed',
         'heat',
       ] as const
     ).every((key) => a[key] === b[key]) && a.mainsSide.box === b.mainsSide.box

@@ -1,8 +1,13 @@
 import type { State } from '@/core/judge/verdict';
 
-const COLOUR: Record<State, string> = { fails: 'var(--fail)', tight: 'var(--tight)', holds: 'var(--volt)' };
+const COLOUR: Record<State, string> = {
+  fails: 'var(--fail)',
+  tight: 'var(--tight)',
+  holds: 'var(--volt)',
+  caution: 'var(--ember)',
+};
 
-/** A state told by shape: a broken bar fails, a bar touching its line is tight, a bar clear of it holds. */
+/** A state told by shape: a cross fails, a hollow square on its corner is tight, a dot holds, a ring around a bar is a caution. */
 export function StateSign({ state, size = 16 }: { state: State; size?: number }) {
   const colour = COLOUR[state];
   return (
@@ -10,6 +15,12 @@ export function StateSign({ state, size = 16 }: { state: State; size?: number })
       {state === 'fails' && <path d="M2 2 14 14M14 2 2 14" stroke={colour} strokeWidth="3.2" strokeLinecap="round" />}
       {state === 'tight' && (
         <path d="M8 1.5 14.5 8 8 14.5 1.5 8Z" fill="none" stroke={colour} strokeWidth="2.4" strokeLinejoin="round" />
+      )}
+      {state === 'caution' && (
+        <>
+          <circle cx="8" cy="8" r="6" fill="none" stroke={colour} strokeWidth="1.8" />
+          <path d="M8 4.8v6.4" stroke={colour} strokeWidth="2.2" strokeLinecap="round" />
+        </>
       )}
       {state === 'holds' && <circle cx="8" cy="8" r="4" fill={colour} />}
     </svg>

@@ -1,6 +1,6 @@
 import type { Design, PartRole } from '@/core/design/design';
 import type { Candidate, Try } from '@/core/size/picking';
-import type { Build } from '@/core/study/tolerance';
+import type { Build } from '@/core/judge/tolerance';
 import type { Variation, VariationResult } from '@/core/study/variation';
 import { poolSolver, type RemoteSolver } from './client';
 import { runPool, type PoolOptions } from './pool';

@@ -6,6 +6,7 @@ import type { Ask, Design, Mains, PartRole } from '@/core/design/design';
 import { readPartsCsv, type RowResult } from '@/core/drawer/csv';
 import type { Part } from '@/core/drawer/part';
 import { windingCount } from '@/core/design/words';
+import type { ConditionId } from '@/core/circuit/condition';
 import { cornerGrid, type Grid } from '@/core/judge/corners';
 import { singleChanges, type SingleChange } from '@/core/judge/single-change';
 import { simulateFixes } from '@/core/judge/fixes';
@@ -18,16 +19,9 @@ import { sizing, type SizingAsk, type SizingProgress } from '@/core/size/sizing'
 import { proposing, type Proposal, type SearchProgress } from '@/core/size/propose';
 import { SolveError } from '@/core/solve/solve-error';
 import { scopeTraces, type ScopeBand, type ScopeRun, type Traces } from '@/core/study/traces';
-import {
-  coolerWays,
-  heatView,
-  selfLimit,
-  type CoolerWay,
-  type HeatCorner,
-  type HeatView,
-} from '@/core/study/heat-report';
+import { coolerWays, heatView, selfLimit, type CoolerWay, type HeatView } from '@/core/study/heat-report';
 import { letsGoAt } from '@/core/study/cascade';
-import { solveBuilds, type Build } from '@/core/study/tolerance';
+import { solveBuilds, type Build } from '@/core/judge/tolerance';
 import { solveVariations } from '@/core/study/variation';
 import {
   coolingWays,
@@ -41,6 +35,7 @@ import { reverseDiodeWays } from '@/core/study/reverse-diode';
 import { schools } from '@/core/study/schools';
 import { typicalCost } from '@/core/study/cost';
 import { billOf, type BillLine } from '@/core/study/bill';
+import { LASTING } from '@/core/study/occasion';
 import { studyDesign, warmStartFrom, type WarmStart } from '@/core/study/study';
 
 export interface SchoolReport extends Way {
@@ -100,7 +95,10 @@ function schoolReport(way: Way, variant: Design): SchoolReport {
       const { picture, study } = pictureOf(variant);
       const { low, nominal, high, idle } = picture.points;
       const windings = nominal.solution.windings.slice(0, windingCount(variant));
-      const hottest = study.lowest?.heat ? study.lowest : high;
+      const hottest = study.conditions
+        .filter(LASTING)
+        .map((c) => study.at(c))
+        .reduce((a, b) => ((b.heat?.junctionC ?? 0) > (a.heat?.junctionC ?? 0) ? b : a), high);
       return {
         summary: summaryOf(picture),
         outputV: nominal.outputMeanV,
@@ -118,7 +116,7 @@ function schoolReport(way: Way, variant: Design): SchoolReport {
         headroomV:
           picture.neededV === null
             ? null
-            : Math.min(low.rail.minV - picture.neededV, ...low.outputs.map((o) => o.headroomV)),
+            : Math.min(low.rail.minV - picture.neededV, ...low.outputs.flatMap((o) => o.headroomV ?? [])),
         hours: picture.life?.hours ?? null,
         diodesW: nominal.watts.rectifier,
       };
@@ -172,7 +170,7 @@ const solver = {
     });
   },
   /** The heat of one corner, steady or after some minutes; null where the corner has no meaning. */
-  heat(design: Design, corner: HeatCorner, minutes: number | null): Answer<HeatView | null> {
+  heat(design: Design, corner: ConditionId, minutes: number | null): Answer<HeatView | null> {
     return answer(() => heatView(design, corner, minutes));
   },
   /** At which load the first of two in cascade lets go, A. */
@@ -261,18 +259,18 @@ const solver = {
     newestSearch = job;
     let found: SizingProgress['found'] = [];
     let since = performance.now();
-    let last = { simulated: 0, studies: 0 };
+    let last: Omit<SizingProgress, 'found'> = { simulated: 0, studies: 0, leftOut: [] };
     for (const progress of sizing(design, parts, ask)) {
       found.push(...progress.found);
       last = progress;
       if (performance.now() - since < 100) continue;
-      onProgress({ simulated: last.simulated, studies: last.studies, found });
+      onProgress({ ...last, found });
       found = [];
       await breathe();
       if (newestSearch !== job) return false;
       since = performance.now();
     }
-    onProgress({ simulated: last.simulated, studies: last.studies, found });
+    onProgress({ ...last, found });
     return true;
   },
   /** Reads a parts file for its preview: what rows become, which are refused and why. */

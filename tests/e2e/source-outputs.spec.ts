@@ -30,7 +30,7 @@ test('a battery feeds the logger: what it lasts, what a diode costs, and the dio
   await accessible(page);
   await dialog.getByRole('button', { name: 'Take this one' }).first().click();
   await expect(station(page, 'Diode')).toContainText('none');
-  await expect(page.locator('[data-verdict="reverse-polarity"]')).toHaveAttribute('data-state', 'tight');
+  await expect(page.locator('[data-verdict="reverse-polarity"]')).toHaveAttribute('data-state', 'fails');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(station(page, 'Diode')).toContainText('Schottky');
   await expect(page.getByTestId('save-state')).toContainText('Saved');
@@ -68,7 +68,7 @@ test('every place speaks of the battery: side, heat, worst case, scope, bench, p
   await expect(page.getByText('Fuse 500 mA in the lead, close to the battery.')).toBeVisible();
   await accessible(page);
   await page.getByRole('link', { name: 'Heat' }).click();
-  await expect(page.getByRole('radio', { name: 'Fresh battery, lasting' })).toBeVisible();
+  await expect(page.getByLabel('Circumstances')).toContainText('Fresh battery, lasting load');
   await expect(page.getByLabel('Board copper')).toHaveValue('6 cm²');
   await page.getByRole('link', { name: 'Worst case' }).click();
   await expect(page.getByRole('columnheader', { name: 'Empty battery' })).toBeVisible();

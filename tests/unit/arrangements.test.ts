@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { diodeCount } from '@/core/parts/arrangement';
+import { diodeCount, diodesOf } from '@/core/parts/arrangement';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import type { Network } from '@/core/circuit/network';
 import { solveSteady } from '@/core/solve/steady';
@@ -7,11 +7,9 @@ import { amps, circuit, farad, henry, IDEAL, ohms, SILICON } from './circuits';
 
 const PEAK = 1000 * Math.SQRT2;
 
-describe.each(Object.values(ARRANGEMENTS))('$kind', (arrangement) => {
+describe.each(Object.entries(ARRANGEMENTS))('%s', (_name, arrangement) => {
   test('every diode stands in exactly one charging path', () => {
-    const used = arrangement.loops.flatMap((l) =>
-      l.groundDiode === undefined ? [l.railDiode] : [l.railDiode, l.groundDiode],
-    );
+    const used = arrangement.loops.flatMap(diodesOf);
     expect([...used].sort((a, b) => a - b)).toEqual(Array.from({ length: diodeCount(arrangement) }, (_, n) => n));
   });
 
@@ -23,8 +21,8 @@ describe.each(Object.values(ARRANGEMENTS))('$kind', (arrangement) => {
   });
 
   test('says what it is and when it is right', () => {
-    expect(arrangement.facts.name.length).toBeGreaterThan(3);
-    expect(arrangement.facts.when).toMatch(/^Right /);
+    expect(arrangement.words.name.length).toBeGreaterThan(3);
+    expect(arrangement.words.when).toMatch(/^Right /);
   });
 });
 

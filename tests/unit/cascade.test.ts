@@ -10,7 +10,7 @@ import { billOf } from '@/core/study/bill';
 import { letsGoAt } from '@/core/study/cascade';
 import { neededV, operatingPoint } from '@/core/study/operating-point';
 import { studyDesign } from '@/core/study/study';
-import { solveBuilds } from '@/core/study/tolerance';
+import { solveBuilds } from '@/core/judge/tolerance';
 import { demoDesigns } from '@/server/demo';
 
 const demos = demoDesigns() as Design[];
@@ -71,15 +71,15 @@ describe('two regulators in cascade', () => {
     expect(letsGoAt(alone)).toBeNull();
     const verdict = judge(studyDesign(applyPatch(tight, { demand: { outputA: 1.3 * amps } })), ['pre-regulator'])[0]!;
     expect(verdict.sentence).toMatch(/lets go in the valleys/);
-    expect(verdict.state).toBe('tight');
+    expect(verdict.state).toBe('caution');
   });
 
   test('one that tracks takes the heat of a low setting off the regulator', () => {
     const tracked = applyPatch(bench, { preRegulator: tracking, transformer: { ratedV: 28 } });
-    const low = studyDesign(tracked).lowest!;
+    const low = studyDesign(tracked).held('lowest')!;
     expect(low.regulatorW / (4 * low.outputMeanA)).toBeCloseTo(1, 0);
     expect(low.ahead!.watts).toBeGreaterThan(5 * low.regulatorW);
-    const short = studyDesign(tracked).shorted!;
+    const short = studyDesign(tracked).held('shorted')!;
     expect(short.ahead!.watts + short.regulatorW).toBeCloseTo(short.watts.regulator, 6);
   });
 

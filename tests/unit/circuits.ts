@@ -1,4 +1,4 @@
-import type { RectifierKind } from '@/core/parts/arrangement';
+import type { RectifierKind } from '@/core/parts/arrangements';
 import type { FilterElement, Load, Network } from '@/core/circuit/network';
 
 /** Small circuits for the solver's tests: what is not said is plain silicon, half an ohm of copper and 50 Hz. */

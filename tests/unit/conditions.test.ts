@@ -77,10 +77,11 @@ describe('reservoir', () => {
 });
 
 describe('load', () => {
-  const kinds = (design: Design, load: LoadLevel) => loadsOf(design, load).map((l) => l.kind);
+  const kinds = (design: Design, load: LoadLevel) =>
+    loadsOf(design, { ...CONDITIONS.nominal, load }).map((l) => l.kind);
 
   test('a regulator keeps its quiescent current when nothing is drawn from it', () => {
-    const [idle] = loadsOf(clock, 'none');
+    const [idle] = loadsOf(clock, CONDITIONS.idle);
     expect(idle).toMatchObject({ kind: 'regulator', currentA: 0, quiescentA: 0.008, outputV: 24 });
   });
 
@@ -90,12 +91,12 @@ describe('load', () => {
   });
 
   test('a resistance draws the asked current at the asked volts', () => {
-    const [load] = loadsOf(applyPatch(dome, { demand: { kind: 'resistance' } }), 'full');
+    const [load] = loadsOf(applyPatch(dome, { demand: { kind: 'resistance' } }), CONDITIONS.nominal);
     expect(load).toEqual({ kind: 'resistance', resistanceOhm: 8 });
   });
 
   test('leakage is far below what any load draws', () => {
-    const leak = loadsOf(dome, 'none')[0]!;
+    const leak = loadsOf(dome, CONDITIONS.idle)[0]!;
     if (leak.kind !== 'resistance') throw new Error('leakage is a resistance');
     expect(dome.reservoir.ratedV / leak.resistanceOhm).toBeLessThan(0.005);
   });

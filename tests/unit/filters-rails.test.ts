@@ -5,7 +5,7 @@ import { arrangementWords, ratingWords, windingWords } from '@/core/design/words
 import { pictureOf } from '@/core/judge/picture';
 import { simulateFixes } from '@/core/judge/fixes';
 import { stationFigures } from '@/core/judge/station-figures';
-import { RECTIFIER_KINDS } from '@/core/parts/arrangement';
+import { RECTIFIER_KINDS } from '@/core/parts/arrangements';
 import { placedParts } from '@/core/circuit/filter-of';
 import { scopeTraces } from '@/core/study/traces';
 import { schools } from '@/core/study/schools';
@@ -82,7 +82,7 @@ describe('verdicts of the new parts', () => {
   test('the rail with less left speaks: a heavy minus rail is named', () => {
     const heavy = applyPatch(drum, { demand: { negativeA: 0.48 }, transformer: { ratedV: 18 } });
     const v = verdict(heavy, 'headroom')!;
-    expect(v.sentence).toMatch(/^Negative rail: /);
+    expect(v.sentence).toMatch(/^Minus rail: /);
     expect(v.left).toBeLessThan(verdict(drum, 'headroom')!.left);
   });
 
@@ -106,7 +106,7 @@ describe('verdicts of the new parts', () => {
 
   test('half a missing cycle: the clock holds, with too small a reservoir it is warned about and no more', () => {
     expect(verdict(clock, 'hold-up')!.state).toBe('holds');
-    expect(verdict(applyPatch(clock, { reservoir: { capacitanceF: 2200e-6 } }), 'hold-up')!.state).toBe('tight');
+    expect(verdict(applyPatch(clock, { reservoir: { capacitanceF: 2200e-6 } }), 'hold-up')!.state).toBe('caution');
   });
 
   test('I²t of the first cycle never exceeds what its peak would make of the whole cycle', () => {

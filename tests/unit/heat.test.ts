@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { applyPatch, type Design } from '@/core/design/design';
+import { mainModel } from '@/core/design/outputs';
 import { judge } from '@/core/judge/judge';
 import { copperHeat } from '@/core/study/copper-heat';
 import { boxKPerW, insideAir, regulatorHeat, sinkRise } from '@/core/study/heat';
@@ -7,6 +8,7 @@ import { lossesOf } from '@/core/study/losses';
 import { studyDesign } from '@/core/study/study';
 import { demoDesigns } from '@/server/demo';
 
+const mounted = (d: Design) => ({ pass: mainModel(d)!.pass, sinkKPerW: d.heat.sinkKPerW, blown: true });
 const [clock, dome] = demoDesigns() as [Design, Design];
 
 describe('a chain solved by hand', () => {
@@ -25,7 +27,7 @@ describe('a chain solved by hand', () => {
       mainsSide: { box: 'metal' },
     });
     // Box: 30 W / (5.5 W/m2K * 0.2 m2) = 27.27 K; sink: (12 + 3) W * 0.4 * 2 K/W; junction: 12 W * (3 + 0.4) K/W.
-    const heat = regulatorHeat(d, { regulatorW: 12, othersW: 3, boxW: 30 })!;
+    const heat = regulatorHeat(d, mounted(d), { regulatorW: 12, othersW: 3, boxW: 30 })!;
     expect(heat.airC).toBeCloseTo(25 + 30 / (5.5 * 0.2), 9);
     expect(heat.sinkC).toBeCloseTo(heat.airC + 15 * 0.8, 9);
     expect(heat.junctionC).toBeCloseTo(heat.sinkC + 12 * 3.4, 9);
@@ -33,7 +35,7 @@ describe('a chain solved by hand', () => {
 
   test('fins outside stand in the room’s air, whatever the box holds', () => {
     const d = applyPatch(clock, { heat: { box: 'closed', boxCm2: 500, sinkOutside: true } });
-    expect(regulatorHeat(d, { regulatorW: 10, othersW: 0, boxW: 40 })!.airC).toBe(clock.heat.ambientC);
+    expect(regulatorHeat(d, mounted(d), { regulatorW: 10, othersW: 0, boxW: 40 })!.airC).toBe(clock.heat.ambientC);
   });
 
   test('vents halve the rise, plastic makes it higher', () => {
@@ -68,7 +70,7 @@ describe('natural convection', () => {
 
   test('a fan that is switched by temperature runs only where the sink would be hotter', () => {
     const d = applyPatch(clock, { heat: { fan: 'switched', fanOnC: 60 } });
-    const label = (w: number) => regulatorHeat(d, { regulatorW: w, othersW: 0, boxW: w })!.chain[2]!.label;
+    const label = (w: number) => regulatorHeat(d, mounted(d), { regulatorW: w, othersW: 0, boxW: w })!.chain[2]!.label;
     expect(label(2)).toMatch(/at this rise/);
     expect(label(40)).toMatch(/fan running/);
   });
@@ -90,7 +92,7 @@ describe('copper that warms itself', () => {
       regulator: { kind: 'none' },
     });
     const study = studyDesign(hopeless);
-    expect(copperHeat(hopeless, { watts: { ...study.high.watts, winding: 400 } }).settles).toBe(false);
+    expect(copperHeat(hopeless, { outputs: [], watts: { ...study.high.watts, winding: 400 } }).settles).toBe(false);
     expect(judge(study, ['winding-heat'])[0]!.sentence.length).toBeGreaterThan(10);
   });
 });
@@ -98,10 +100,10 @@ describe('copper that warms itself', () => {
 test('all watts are counted once: what stays inside and what fins outside give off', () => {
   const { high } = studyDesign(clock);
   const boxed = applyPatch(clock, { heat: { box: 'closed', sinkOutside: false } });
-  const l = lossesOf(boxed, high.watts);
+  const l = lossesOf(boxed, high);
   expect(l.totalW).toBeCloseTo(l.ironW + l.copperW + l.rectifierW + l.filterW + l.regulatorW, 9);
   expect(l.insideW).toBeCloseTo(l.totalW, 9);
-  const outside = lossesOf(applyPatch(boxed, { heat: { sinkOutside: true } }), high.watts);
+  const outside = lossesOf(applyPatch(boxed, { heat: { sinkOutside: true } }), high);
   expect(outside.insideW).toBeCloseTo(l.totalW - l.regulatorW, 9);
 });
 
@@ -109,7 +111,7 @@ test('a part that takes no sink warms the box, whatever the sink’s fields say'
   const regulator = { kind: 'low-dropout' as const, part: 'ldo-800' as const, outputV: 12, boardCm2: 6 };
   const d = applyPatch(clock, { regulator, heat: { box: 'closed', sinkOutside: true, sinkKPerW: 2 } });
   const { high } = studyDesign(clock);
-  expect(lossesOf(d, high.watts).insideW).toBeCloseTo(lossesOf(d, high.watts).totalW, 9);
+  expect(lossesOf(d, high).insideW).toBeCloseTo(lossesOf(d, high).totalW, 9);
 });
 
 test('a small closed box fails by its air, and a vent or an outside sink is a cure that was simulated', () => {

@@ -2,9 +2,10 @@ import type { FilterCapacitor } from '@/core/circuit/network';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { simulateFixes } from '@/core/judge/fixes';
 import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';
-import { judge } from '@/core/judge/judge';
+import { judge, tightest } from '@/core/judge/judge';
+import { conditionsOf } from '@/core/circuit/condition';
 import { pictureOf, levelsOf, BANDS } from '@/core/judge/picture';
-import { RULES } from '@/core/judge/rules';
+import { RULE_IDS, ruleOf, type RuleId } from '@/core/judge/rules';
 import { stationFigures } from '@/core/judge/station-figures';
 import { studyDesign } from '@/core/study/study';
 
@@ -22,6 +23,7 @@ const base = (patch: Patch = {}): Design =>
         regulationPct: null,
         hotC: 75,
         leakageH: 0,
+        windingsOnPlate: null,
         core: 'laminated',
         source: { kind: 'plate' },
       },
@@ -35,6 +37,8 @@ const base = (patch: Patch = {}): Design =>
         rippleA: null,
         tolerancePct: 20,
         agedPct: 20,
+        gradeC: 105,
+        balanceOhm: null,
       },
       heat: {
         ...blankDesign(
@@ -50,13 +54,13 @@ const base = (patch: Patch = {}): Design =>
     patch,
   );
 const verdicts = (patch: Patch = {}) => judge(studyDesign(base(patch)));
-const verdict = (id: string, patch: Patch = {}) => verdicts(patch).find((v) => v.id === id);
+const verdict = (id: RuleId, patch: Patch = {}) => verdicts(patch).find((v) => v.id === id);
 
 test('a sound supply passes everything', () => {
   expect(verdicts().filter((v) => v.state === 'fails')).toEqual([]);
 });
 
-test.each<[string, Patch]>([
+test.each<[RuleId, Patch]>([
   ['headroom', { transformer: { ratedV: 15 } }],
   ['reservoir-voltage', { reservoir: { ratedV: 25 } }],
   ['ripple-current', { reservoir: { rippleA: 0.3 } }],
@@ -73,20 +77,23 @@ test.each<[string, Patch]>([
   expect(verdict(id, patch)!.state).toBe('fails');
 });
 
-test('the touch caution warns and never fails; so do a missing half cycle and an idle choke', () => {
-  expect(verdict('sink-touch', { heat: { sinkKPerW: 25 } })!.state).toBe('tight');
-  expect(RULES.filter((r) => r.advisory).map((r) => r.id)).toEqual([
-    'sink-touch',
-    'bridge-heat',
-    'pre-regulator',
-    'short-circuit',
-    'minimum-load',
-    'winding-heat',
-    'hold-up',
-    'reverse-polarity',
-    'choke-idle',
-  ]);
-  expect(new Set(RULES.map((r) => r.id)).size).toBe(RULES.length);
+test('a hot sink, a short the part survives and a lost half cycle are cautions: they never fail, and never count as a margin', () => {
+  const touch = verdict('sink-touch', { heat: { sinkKPerW: 25 } })!;
+  expect(touch.state).toBe('caution');
+  const short = verdict('short-circuit')!;
+  expect(short.caution).toBe(true);
+  const list = verdicts({ heat: { sinkKPerW: 25 } });
+  expect(tightest(list)!.caution).toBe(false);
+  expect(list.slice(-1)[0]!.state).toBe('caution');
+});
+
+test('every rule says what it is called, where it is looked at, and in which circumstances it has a meaning', () => {
+  for (const id of RULE_IDS) {
+    const rule = ruleOf(id);
+    expect(rule.title.length).toBeGreaterThan(3);
+    if (rule.occasion !== 'once')
+      expect(conditionsOf(base()).some(rule.occasion) || id === 'reverse-polarity').toBe(true);
+  }
 });
 
 test('rules without a subject stay silent', () => {
@@ -99,7 +106,7 @@ test('rules without a subject stay silent', () => {
 
 test('verdicts are ranked by how little is left, failures first', () => {
   const list = verdicts({ transformer: { ratedV: 12, ratedVA: 10 }, reservoir: { ratedV: 16 } });
-  const rank = { fails: 0, tight: 1, holds: 2 };
+  const rank = { fails: 0, tight: 1, holds: 2, caution: 3 };
   for (let n = 1; n < list.length; n++) {
     const a = list[n - 1]!,
       b = list[n]!;

@@ -1,7 +1,7 @@
 import { applyPatch, type Design } from '@/core/design/design';
 import { judge } from '@/core/judge/judge';
 import { regulatorModel } from '@/core/parts/regulators';
-import { heatView, coolerWays, selfLimit, touchWords, HEAT_CORNERS } from '@/core/study/heat-report';
+import { heatView, coolerWays, selfLimit, touchWords, heatCorners } from '@/core/study/heat-report';
 import { noiseReport, strayDistance, WIRE_OHM_PER_10CM } from '@/core/study/noise';
 import { studyDesign } from '@/core/study/study';
 import { coolingWays, designOf, regulatorWays, technologies } from '@/core/study/regulator-schools';
@@ -76,14 +76,16 @@ describe('the heat of a corner', () => {
 
   test('in the end the regulator is where the verdict says', () => {
     const verdict = judge(studyDesign(clock), ['junction'])[0]!;
-    const row = heatView(clock, 'high', null)!.rows.find((r) => r.id === 'regulator')!;
+    const row = heatView(clock, 'high', null)!.rows.find((r) => r.id === 'main')!;
     expect(row.steps[row.steps.length - 1]!.tempC).toBeCloseTo(verdict.figure.value, 1);
   });
 
   test('corners without a meaning are not made up', () => {
-    const shown = (d: Design) => HEAT_CORNERS.filter((c) => heatView(d, c, null) !== null);
-    expect(shown(dome)).toEqual(['low', 'nominal', 'high']);
-    expect(shown(bench)).toEqual([...HEAT_CORNERS]);
+    const shown = (d: Design) => heatCorners(d).map((c) => c.id);
+    expect(shown(dome)).not.toContain('shorted:main');
+    expect(heatView(dome, 'lowest:main', null)).toBeNull();
+    expect(shown(bench)).toEqual(expect.arrayContaining(['high', 'lowest:main', 'shorted:main']));
+    for (const id of shown(bench)) expect(heatView(bench, id, null)!.rows.length).toBeGreaterThan(3);
   });
 
   test('it limits itself at a current that brings the junction to its limit; a bare part sooner', () => {

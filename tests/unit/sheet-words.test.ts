@@ -1,4 +1,6 @@
-import { applyPatch } from '@/core/design/design';
+import { applyPatch, type Design } from '@/core/design/design';
+import { mainModel } from '@/core/design/outputs';
+import { operatingPoint } from '@/core/study/operating-point';
 import { firstFault } from '@/core/design/fault';
 import { headlineOf, pictureOf, summaryOf } from '@/core/judge/picture';
 import { judge, distress, countFails } from '@/core/judge/judge';
@@ -43,28 +45,30 @@ describe('cautions', () => {
 });
 
 describe('heat', () => {
+  const heatOf = (d: Design, load: Parameters<typeof regulatorHeat>[2]) =>
+    regulatorHeat(d, { pass: mainModel(d)!.pass, sinkKPerW: d.heat.sinkKPerW, blown: true }, load);
   const only = (regulatorW: number) => ({ regulatorW, othersW: 0, boxW: regulatorW });
 
   test('a part without a sink goes by its free-air figure', () => {
-    const bare = regulatorHeat(applyPatch(clock, { heat: { sinkKPerW: null } }), only(1.5))!;
+    const bare = heatOf(applyPatch(clock, { heat: { sinkKPerW: null } }), only(1.5));
     expect(bare.junctionC).toBeCloseTo(35 + 1.5 * 50, 9);
     expect(bare.sinkC).toBeCloseTo(35 + 1.5 * 47, 9);
   });
 
   test('a TO-92 takes no sink, whatever the field says', () => {
     const small = applyPatch(clock, { regulator: { kind: 'fixed', size: '78L', outputV: 24 } });
-    expect(regulatorHeat(small, only(0.3))!.junctionC).toBeCloseTo(35 + 0.3 * 180, 9);
+    expect(heatOf(small, only(0.3)).junctionC).toBeCloseTo(35 + 0.3 * 180, 9);
   });
 
   test('paste conducts better than mica, mica better than dry metal', () => {
     const at = (i: 'paste' | 'mica' | 'dry') =>
-      regulatorHeat(applyPatch(clock, { heat: { interface: i } }), only(10))!.junctionC;
+      heatOf(applyPatch(clock, { heat: { interface: i } }), only(10)).junctionC;
     expect(at('paste')).toBeLessThan(at('mica'));
     expect(at('mica')).toBeLessThan(at('dry'));
   });
 
   test('no regulator, no heat', () => {
-    expect(regulatorHeat(dome, only(5))).toBeNull();
+    expect(operatingPoint(dome, 'high').heat).toBeNull();
   });
 });
 

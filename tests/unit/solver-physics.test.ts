@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Network } from '@/core/circuit/network';
-import type { RectifierKind } from '@/core/parts/arrangement';
+import type { RectifierKind } from '@/core/parts/arrangements';
 import { solveStart } from '@/core/solve/transient';
 import { solveSteady } from '@/core/solve/steady';
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Load, Network } from '@/core/circuit/network';
-import type { RectifierKind } from '@/core/parts/arrangement';
+import type { RectifierKind } from '@/core/parts/arrangements';
 import { solveSteady } from '@/core/solve/steady';
 
 const SILICON = { saturationCurrentA: 4e-9, emissionCoefficient: 1.8, seriesResistanceOhm: 0.03, temperatureC: 25 };

@@ -6,7 +6,8 @@ import { designFromReadings, readingsFault } from '@/core/size/from-readings';
 import { plainWay } from '@/cli/plain-way';
 import { solveSteady } from '@/core/solve/steady';
 import { demoDesigns } from '@/server/demo';
-import { applyPatch } from '@/core/design/design';
+import { applyPatch, type Design } from '@/core/design/design';
+import { curesOf } from '@/core/judge/cures-of';
 import { studyDesign } from '@/core/study/study';
 import { judge } from '@/core/judge/judge';
 import { amps, circuit, farad, henry, ohms } from './circuits';
@@ -88,10 +89,14 @@ describe('windings joined', () => {
 
 test('a rectifier of several amperes is told to cool itself, a small one is left alone', () => {
   const [clock, dome] = demoDesigns();
-  const heat = (design: typeof clock) => judge(studyDesign(design!), ['bridge-heat'])[0];
-  expect(heat(dome)!.state).toBe('tight');
-  expect(heat(dome)!.sentence).toMatch(/heatsink or the chassis/);
-  expect(heat(applyPatch(clock!, { demand: { outputA: 0.5 } }))).toBeUndefined();
+  const heat = (design: Design) => judge(studyDesign(design), ['rectifier-heat'])[0]!;
+  const bare = applyPatch(dome!, { demand: { typicalA: null }, rectifier: { diode: 'si-8a' } });
+  expect(heat(bare).state).toBe('fails');
+  expect(heat(bare).figure.assumes.join(' ')).toMatch(/heatsink or the chassis/);
+  const sinks = curesOf(bare, 'rectifier-heat', null).filter((e) => /sink/i.test(e.label));
+  expect(sinks.length).toBeGreaterThan(0);
+  expect(sinks.some((e) => heat(applyPatch(bare, e.patch)).state !== 'fails')).toBe(true);
+  expect(heat(applyPatch(clock!, { demand: { outputA: 0.5 } })).state).toBe('holds');
 });
 
 describe('against an independent nodal analysis with fine fixed steps', () => {

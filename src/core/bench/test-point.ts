@@ -9,6 +9,7 @@ export type PointId =
   | 'reservoir-loaded'
   | 'reservoir-ripple'
   | 'output-loaded'
+  | 'output-minus'
   | 'sink-warm'
   | `further-${number}`;
 

@@ -1,5 +1,6 @@
+import { diodeCount, diodesOf, type Arrangement } from '@/core/parts/arrangement';
+import { factsOf } from '@/core/parts/arrangement-facts';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
-import { diodeCount } from '@/core/parts/arrangement';
 import { loadLaw, type LoadLaw } from './load-law';
 import { SATURATED_SHARE, type DiodeFault, type Network, type Rail, type Section, type Winding } from './network';
 
@@ -21,14 +22,22 @@ export interface CircuitWinding {
   state: number;
 }
 
+/** A filter input a path passes through, and whether its current charges it or draws from it. */
+export interface PortInput {
+  input: number;
+  sign: 1 | -1;
+}
+
 /**
- * A nonlinear branch seen as a loop: v = share*v(winding) - V(input) + floatSign*V(float), and the current it carries
- * adds share*i to the winding and i to the input.
+ * A nonlinear branch seen as a loop: v = share*v(winding) - sum of sign*V(input) + floatSign*V(float), and the current it
+ * carries adds share*i to the winding and sign*i to each input.
  */
 export interface Port {
   winding: number;
   share: number;
-  /** Index of the filter input it charges, -1 when the path closes over ground. */
+  /** The filter inputs it passes through, the one it charges first; none when the path closes over ground. */
+  into: readonly PortInput[];
+  /** The one filter input it charges where it passes through no other, else -1. */
   input: number;
   /** Index of the floating potential it sees, -1 for none. */
   floating: number;
@@ -41,6 +50,8 @@ export interface Port {
   ohm: number;
   /** Which diodes (numbered through the whole network) it stands for, all alike in series. */
   diodes: number[];
+  /** Diodes of the same path that have shorted, each a resistor in series with those that have not. */
+  shorted: number[];
 }
 
 /** A filter element in place: between nodes, -1 being ground. */
@@ -64,10 +75,20 @@ export interface CircuitRail {
   inputNode: number;
   outputNode: number;
   load: LoadLaw;
-  /** The elements of its filter in order; for a doubler the upper capacitor stands first. */
+  /** The elements of its filter in order; of a stack the uppermost capacitor stands first. */
   elements: number[];
-  /** A doubler's second capacitor among the elements. */
-  lowerElement: number;
+  /** Capacitors of a multiplier at the head of the rail, stacked ones from the top and then pumps; none elsewhere. */
+  cans: StackedCan[];
+  /** Volts of the rail without load as a multiple of a winding's peak. */
+  peaks: number;
+}
+
+/** One capacitor of a multiplier. */
+export interface StackedCan {
+  element: number;
+  at: 'stack' | 'pump';
+  /** Volts across it without load as a multiple of a winding's peak. */
+  peaks: number;
 }
 
 /** Where a charging current enters: node pairs, -1 being ground. */
@@ -130,7 +151,7 @@ export function assemble(network: Network): Circuit {
   const mirrorInputs: number[] = [];
   const mirrorWindings: number[] = [];
   const mirrorWindingSigns: number[] = [];
-  const stackedPairs: [number, number][] = [];
+  const pairs: [number, number][] = [];
 
   network.sections.forEach((section, sectionIndex) => {
     const arrangement = ARRANGEMENTS[section.rectifier.kind];
@@ -145,29 +166,28 @@ export function assemble(network: Network): Circuit {
       mirrorWindings.push(...arrangement.mirror.windings.map((n) => windingFrom + n));
       mirrorWindingSigns.push(...arrangement.mirror.windings.map(() => arrangement.mirror!.windingSign));
     }
-    section.rails.forEach((rail) => addRail(rail, sectionIndex, arrangement.stacked));
-    if (arrangement.stacked) mirrorInputs.push(inputFrom + 1, inputFrom);
-    else section.rails.forEach((_, n) => mirrorInputs.push(inputFrom + n));
+    const inputOf = addCells(section, sectionIndex, arrangement);
+    mirrorCells(arrangement, inputOf, inputFrom);
 
     const floatOf = new Map<number, number>();
     for (const loop of arrangement.loops) {
-      const pair = loop.groundDiode === undefined ? [loop.railDiode] : [loop.railDiode, loop.groundDiode];
       const bridgeFaulted =
         faults.length > 0 &&
         arrangement.loops.some(
           (other) =>
-            other.groundDiode !== undefined &&
+            other.returnDiodes !== undefined &&
             other.winding === loop.winding &&
-            faults.some((f) => f.diode === other.railDiode || f.diode === other.groundDiode),
+            faults.some((f) => other.diodes.includes(f.diode) || other.returnDiodes!.includes(f.diode)),
         );
       const winding = windingFrom + loop.winding;
-      const input = inputFrom + loop.input;
+      const into = loop.cells.map(({ cell, sign }): PortInput => ({ input: inputOf[cell]!, sign }));
+      const charges = { into, input: into.length === 1 ? into[0]!.input : -1 };
       if (!bridgeFaulted) {
         ports.push({
-          ...portOf(section, faults, pair, diodes),
+          ...portOf(section, faults, diodesOf(loop), diodes),
           winding,
           share: loop.sign,
-          input,
+          ...charges,
           floating: -1,
           floatSign: 0,
         });
@@ -176,8 +196,9 @@ export function assemble(network: Network): Circuit {
         if (!floatOf.has(loop.winding)) floatOf.set(loop.winding, floats++);
         const floating = floatOf.get(loop.winding)!;
         const half = { winding, share: loop.sign / 2, floating };
-        ports.push({ ...portOf(section, faults, [loop.railDiode], diodes), ...half, input, floatSign: 1 });
-        ports.push({ ...portOf(section, faults, [loop.groundDiode!], diodes), ...half, input: -1, floatSign: -1 });
+        const ground = { into: [], input: -1 };
+        ports.push({ ...portOf(section, faults, loop.diodes, diodes), ...half, ...charges, floatSign: 1 });
+        ports.push({ ...portOf(section, faults, loop.returnDiodes!, diodes), ...half, ...ground, floatSign: -1 });
       }
     }
     diodes += diodeCount(arrangement);
@@ -192,6 +213,7 @@ export function assemble(network: Network): Circuit {
     ports.push({
       winding: windings.length,
       share: 1,
+      into: [],
       input: -1,
       floating: -1,
       floatSign: 0,
@@ -200,6 +222,7 @@ export function assemble(network: Network): Circuit {
       saturationA: 0,
       ohm: load.resistanceOhm,
       diodes: [],
+      shorted: [],
     });
     windings.push(windingOf(load.winding, 1, first));
   }
@@ -228,7 +251,7 @@ export function assemble(network: Network): Circuit {
     omega: 2 * Math.PI * network.frequencyHz,
     peakV,
     clip: 1 - network.mains.flatTop,
-    direct: network.sections[0]!.rectifier.kind === 'direct',
+    direct: ARRANGEMENTS[network.sections[0]!.rectifier.kind].direct ?? false,
     ripple: network.mains.ripple ?? 0,
     sharedOhm: network.mains.sharedResistanceOhm,
     windings,
@@ -246,21 +269,75 @@ export function assemble(network: Network): Circuit {
     inductive: choked || windings.some((w) => w.inductanceH > 0),
   };
 
-  function addRail(rail: Rail, sectionIndex: number, stacked: boolean) {
+  /** The rails and capacitors of a section. @returns the filter input of each of its cells */
+  function addCells(section: Section, sectionIndex: number, arrangement: Arrangement): number[] {
+    const facts = factsOf(arrangement);
+    const inputOf = new Array<number>(arrangement.cells.length).fill(-1);
+    section.rails.forEach((rail, r) => {
+      const own = arrangement.cells.flatMap((cell, n) => ((cell.at === 'rail' ? cell.rail === r : r === 0) ? [n] : []));
+      const stack = own.filter((n) => arrangement.cells[n]!.at === 'stack');
+      const head = own.find((n) => arrangement.cells[n]!.at === 'rail');
+      const added = addRail(rail, sectionIndex, stack.length);
+      stack.forEach((n, k) => (inputOf[n] = added.inputFrom + k));
+      if (head !== undefined) inputOf[head] = added.inputFrom;
+      const here = rails[rails.length - 1]!;
+      here.peaks = r === 0 ? facts.railPeaks : 1;
+      stack.forEach((n, k) => (here.cans[k]!.peaks = facts.cellPeaks[n]!));
+      for (const n of own.filter((n) => arrangement.cells[n]!.at === 'pump')) {
+        const first = rail.filter[0];
+        if (first?.kind !== 'capacitor') continue;
+        // A pump touches nothing but its loops: it stands on a node of its own.
+        const plus = nodes++;
+        inputOf[n] = inputs.length;
+        inputs.push({ plus, minus: -1 });
+        here.cans.push({ element: elements.length, at: 'pump', peaks: facts.cellPeaks[n]! });
+        const { capacitanceF, esrOhm } = first;
+        elements.push({ kind: 'capacitor', plus, minus: -1, capacitanceF, esrOhm, state: states++ });
+      }
+    });
+    return inputOf;
+  }
+
+  /** Which filter input does what another did half a period before, by the loops that charge them. */
+  function mirrorCells(arrangement: Arrangement, inputOf: readonly number[], inputFrom: number): void {
+    const map = Array.from({ length: inputs.length - inputFrom }, (_, n) => inputFrom + n);
+    arrangement.mirror?.loops.forEach((other, n) => {
+      arrangement.loops[n]!.cells.forEach(({ cell }, k) => {
+        const to = inputOf[arrangement.loops[other]!.cells[k]!.cell]!;
+        map[inputOf[cell]! - inputFrom] = to;
+      });
+    });
+    mirrorInputs.push(...map);
+    const cans = rails.flatMap((r) => r.cans.map((c) => elements[c.element]!));
+    const stateAt = (input: number) => {
+      const { plus, minus } = inputs[input]!;
+      const found = cans.find((e) => e.kind === 'capacitor' && e.plus === plus && e.minus === minus);
+      return found?.kind === 'capacitor' ? found.state : -1;
+    };
+    map.forEach((to, n) => {
+      const from = inputFrom + n;
+      if (to > from && stateAt(from) >= 0) pairs.push([stateAt(from), stateAt(to)]);
+    });
+  }
+
+  function addRail(rail: Rail, sectionIndex: number, stacked: number): { inputFrom: number } {
     let node = nodes++;
+    const inputFrom = inputs.length;
+    const cans: StackedCan[] = [];
     const inputNode = node;
     const chain: number[] = [];
-    let lowerElement = -1;
     rail.filter.forEach((element, position) => {
-      if (element.kind === 'capacitor' && stacked && position === 0) {
-        const middle = nodes++;
-        const both = { kind: 'capacitor' as const, capacitanceF: element.capacitanceF, esrOhm: element.esrOhm };
+      if (element.kind === 'capacitor' && stacked > 0 && position === 0) {
+        const { capacitanceF, esrOhm } = element;
         chain.push(elements.length);
-        elements.push({ ...both, plus: node, minus: middle, state: states++ });
-        lowerElement = elements.length;
-        elements.push({ ...both, plus: middle, minus: -1, state: states++ });
-        stackedPairs.push([states - 2, states - 1]);
-        inputs.push({ plus: node, minus: middle }, { plus: middle, minus: -1 });
+        let plus = node;
+        for (let n = 0; n < stacked; n++) {
+          const minus = n === stacked - 1 ? -1 : nodes++;
+          cans.push({ element: elements.length, at: 'stack', peaks: 1 });
+          elements.push({ kind: 'capacitor', plus, minus, capacitanceF, esrOhm, state: states++ });
+          inputs.push({ plus, minus });
+          plus = minus;
+        }
         return;
       }
       chain.push(elements.length);
@@ -291,21 +368,23 @@ export function assemble(network: Network): Circuit {
         node = nodes++;
       }
     });
-    if (!stacked) inputs.push({ plus: inputNode, minus: -1 });
+    if (stacked === 0) inputs.push({ plus: inputNode, minus: -1 });
     rails.push({
       section: sectionIndex,
       inputNode,
       outputNode: node,
       load: loadLaw(rail.load),
       elements: chain,
-      lowerElement,
+      cans,
+      peaks: 1,
     });
+    return { inputFrom };
   }
 
   function mirrorOf(): NonNullable<Circuit['mirror']> {
     const stateMap = Int32Array.from({ length: states }, (_, n) => n);
     const stateSigns = new Float64Array(states).fill(1);
-    for (const [upper, lower] of stackedPairs) {
+    for (const [upper, lower] of pairs) {
       stateMap[upper] = lower;
       stateMap[lower] = upper;
     }
@@ -336,14 +415,20 @@ function windingOf(winding: Winding, ratio: number, referenceRms: number): Circu
 
 function portOf(section: Section, faults: readonly DiodeFault[], diodes: readonly number[], offset: number) {
   const { diode } = section.rectifier;
-  const fault = faults.find((f) => diodes.includes(f.diode))?.state;
+  const state = (d: number) => faults.find((f) => f.diode === d)?.state;
+  const sound = diodes.filter((d) => state(d) !== 'short');
+  const shorted = diodes.filter((d) => state(d) === 'short');
+  const open = diodes.some((d) => state(d) === 'open');
   const vt = (BOLTZMANN_J_PER_K * (diode.temperatureC + 273.15)) / ELEMENTARY_CHARGE_C;
+  const numbered = (list: readonly number[]) => list.map((d) => offset + d);
+  const all = !open && sound.length === 0;
   return {
-    law: fault === 'open' ? ('open' as const) : fault === 'short' ? ('resistor' as const) : ('diode' as const),
-    thetaV: diodes.length * diode.emissionCoefficient * vt,
+    law: open ? ('open' as const) : all ? ('resistor' as const) : ('diode' as const),
+    thetaV: Math.max(1, sound.length) * diode.emissionCoefficient * vt,
     saturationA: diode.saturationCurrentA,
-    ohm: fault === 'short' ? SHORTED_OHM : diodes.length * diode.seriesResistanceOhm,
-    diodes: diodes.map((d) => offset + d),
+    ohm: sound.length * diode.seriesResistanceOhm + shorted.length * SHORTED_OHM,
+    diodes: numbered(all || open ? diodes : sound),
+    shorted: numbered(all || open ? [] : shorted),
   };
 }
 

@@ -1,9 +1,9 @@
 import * as yup from 'yup';
 import { firstFault } from '@/core/design/fault';
 import { diodeCount } from '@/core/parts/arrangement';
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { factsOf } from '@/core/parts/arrangement-facts';
+import { ARRANGEMENTS, RECTIFIER_KINDS } from '@/core/parts/arrangements';
 import { type DiodeFault, type FilterElement, type Load, type Network, type Rail, type Run } from './network';
-import { RECTIFIER_KINDS } from '@/core/parts/arrangement';
 
 /** A case that cannot be calculated, with the place of the first fault ('rails[0].filter[1].kind'). */
 export class CaseError extends Error {
@@ -191,10 +191,10 @@ export function readCase(json: unknown): { network: Network; run: Run } {
       l.kind === 'regulator' ? { quiescentA: 0, ...l } : l,
     ) as unknown as Load[],
   }));
-  if (arrangement.stacked && rails[0]!.filter[0]?.kind !== 'capacitor') {
+  if (factsOf(arrangement).ownCans && rails[0]!.filter[0]?.kind !== 'capacitor') {
     throw new CaseError(
       'rails[0].filter[0]',
-      'a doubler has to start with a capacitor, which stands for both of its own',
+      `a ${c.rectifier.kind} has to start with a capacitor, which stands for all of its own`,
     );
   }
   const faults = checkedFaults(c.rectifier.faults, diodeCount(arrangement));

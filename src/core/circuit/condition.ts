@@ -1,4 +1,5 @@
-import type { Design } from '@/core/design/design';
+import type { Design, OutputId } from '@/core/design/design';
+import { outputModel, outputsOf } from '@/core/design/outputs';
 import { termsOf } from '@/core/design/source';
 
 /** One set of circumstances a design may find itself in. */
@@ -7,72 +8,55 @@ export interface Condition {
   /** What it is besides its input, in words. */
   state: string;
   mains: 'low' | 'nominal' | 'high';
-  /** 'full' is the most the load ever draws, 'lasting' what it draws on the average, 'none' a plug pulled. */
+  /** Volts read at the outlet, or at the source, in place of those; V. */
+  mainsV?: number;
   load: LoadLevel;
   copper: 'hot' | 'cold';
   capacitor: 'new' | 'aged' | 'large';
-  /** What the output is set to: its usual setting where left out, the bottom of its knob, or a short across it. */
+  /** What one output is set to: its usual setting where left out, the bottom of its range, or a short across it. */
   output?: 'lowest' | 'shorted';
-  /** Which further output that is said of; the main one where left out. */
-  further?: number;
+  /** Which output that is said of, or which one alone draws. */
+  of?: OutputId;
+  /** Whether only that one draws. */
+  alone?: boolean;
 }
 
-export type LoadLevel = 'full' | 'lasting' | 'none';
+/**
+ * How much is drawn: the most ever; what it comes to on the average of minutes; what stands by; the least there ever is;
+ * nothing at all, a plug pulled.
+ */
+export type LoadLevel = 'full' | 'lasting' | 'standing' | 'least' | 'none';
 
-export type ConditionId = 'low' | 'nominal' | 'high' | 'idle' | 'nominalIdle' | 'surge' | 'lowest' | 'shorted';
+/** The circumstances that have a name of their own everywhere; the others carry the output they speak of in theirs. */
+export type BaseConditionId =
+  | 'low'
+  | 'lowLasting'
+  | 'nominal'
+  | 'high'
+  | 'highFull'
+  | 'standing'
+  | 'least'
+  | 'idle'
+  | 'nominalIdle'
+  | 'surge'
+  | 'today'
+  | 'todayIdle';
+export type ConditionId = BaseConditionId | `${'lowest' | 'shorted' | 'alone'}:${OutputId}`;
 
-export const CONDITIONS: Readonly<Record<ConditionId, Condition>> = {
-  low: {
-    id: 'low',
-    state: 'full load, aged reservoir',
-    mains: 'low',
-    load: 'full',
-    copper: 'hot',
-    capacitor: 'aged',
-  },
-  nominal: {
-    id: 'nominal',
-    state: 'full load',
-    mains: 'nominal',
-    load: 'full',
-    copper: 'hot',
-    capacitor: 'new',
-  },
-  high: {
-    id: 'high',
-    state: 'lasting load',
-    mains: 'high',
-    load: 'lasting',
-    copper: 'hot',
-    capacitor: 'new',
-  },
-  idle: { id: 'idle', state: 'no load', mains: 'high', load: 'none', copper: 'cold', capacitor: 'new' },
-  nominalIdle: {
-    id: 'nominalIdle',
-    state: 'no load',
-    mains: 'nominal',
-    load: 'none',
-    copper: 'cold',
-    capacitor: 'new',
-  },
-  lowest: {
-    id: 'lowest',
-    state: 'lowest output, full current',
-    mains: 'high',
-    load: 'full',
-    copper: 'hot',
-    capacitor: 'new',
-    output: 'lowest',
-  },
-  shorted: {
-    id: 'shorted',
-    state: 'output shorted',
-    mains: 'high',
-    load: 'full',
-    copper: 'hot',
-    capacitor: 'new',
-    output: 'shorted',
-  },
+const NEW_AND_WARM = { copper: 'hot', capacitor: 'new' } as const;
+const NEW_AND_COLD = { copper: 'cold', capacitor: 'new' } as const;
+const AGED = { copper: 'hot', capacitor: 'aged' } as const;
+
+export const CONDITIONS: Readonly<Record<Exclude<BaseConditionId, 'today' | 'todayIdle'>, Condition>> = {
+  low: { id: 'low', state: 'full load, aged reservoir', mains: 'low', load: 'full', ...AGED },
+  lowLasting: { id: 'lowLasting', state: 'lasting load', mains: 'low', load: 'lasting', ...NEW_AND_WARM },
+  nominal: { id: 'nominal', state: 'full load', mains: 'nominal', load: 'full', ...NEW_AND_WARM },
+  high: { id: 'high', state: 'lasting load', mains: 'high', load: 'lasting', ...NEW_AND_WARM },
+  highFull: { id: 'highFull', state: 'full load, aged reservoir', mains: 'high', load: 'full', ...AGED },
+  standing: { id: 'standing', state: 'standing load', mains: 'high', load: 'standing', ...NEW_AND_WARM },
+  least: { id: 'least', state: 'least load', mains: 'high', load: 'least', ...NEW_AND_COLD },
+  idle: { id: 'idle', state: 'no load', mains: 'high', load: 'none', ...NEW_AND_COLD },
+  nominalIdle: { id: 'nominalIdle', state: 'no load', mains: 'nominal', load: 'none', ...NEW_AND_COLD },
   surge: {
     id: 'surge',
     state: 'switched on at a voltage peak, cold copper',
@@ -83,9 +67,90 @@ export const CONDITIONS: Readonly<Record<ConditionId, Condition>> = {
   },
 };
 
+/** An output at the bottom of its range, lasting current; or with a short across it; or drawing while no other does. */
+export function heldAt(output: 'lowest' | 'shorted' | 'alone', of: OutputId, name: string | null): Condition {
+  const who = name === null ? '' : `${name} `;
+  const common = { id: `${output}:${of}` as const, mains: 'high', of, ...NEW_AND_WARM } as const;
+  switch (output) {
+    case 'lowest':
+      return {
+        ...common,
+        state: `${who === '' ? '' : `${who}at its `}lowest output, lasting current`,
+        load: 'lasting',
+        output,
+      };
+    case 'shorted':
+      return { ...common, state: `${who === '' ? 'output ' : who}shorted`, load: 'lasting', output };
+    case 'alone':
+      return {
+        ...common,
+        state: `${who === '' ? 'the main output ' : who}alone, lasting load`,
+        load: 'lasting',
+        alone: true,
+      };
+  }
+}
+
+/**
+ * Every lasting circumstance a design is judged in: this list is the only one. What happens once (switch-on, a lost half
+ * cycle, a load taken away) belongs to the study.
+ */
+export function conditionsOf(design: Design): Condition[] {
+  const outputs = outputsOf(design);
+  const several = outputs.length > 1;
+  const unlike = design.outputs.length > 0 || design.demand.negativeA !== null;
+  const name = (of: OutputId) => (of === 'main' && !several ? null : outputs.find((o) => o.id === of)!.name);
+  const stands = design.load.consumers.some((c) => c.standingA > 0);
+  const read = design.bench.readings
+    .filter((r) => r.point === 'mains')
+    .sort((a, b) => a.at.localeCompare(b.at))
+    .pop();
+  // The twin of a split supply does what the main output does, unless their loads differ.
+  const own = outputs.filter((o) => o.id !== 'minus' || unlike);
+  const settable = own.filter((o) => {
+    const model = outputModel(o);
+    return model !== null && model.lowestV < model.outputV - 0.01;
+  });
+  return [
+    CONDITIONS.low,
+    CONDITIONS.lowLasting,
+    CONDITIONS.nominal,
+    CONDITIONS.high,
+    CONDITIONS.highFull,
+    ...(stands ? [CONDITIONS.standing] : []),
+    ...(outputs.some((o) => o.demand.leastA > 0) ? [CONDITIONS.least] : []),
+    CONDITIONS.idle,
+    ...(read ? todayOf(design, read.value) : []),
+    ...settable.map((o) => heldAt('lowest', o.id, name(o.id))),
+    ...own.filter((o) => o.regulator.kind !== 'none').map((o) => heldAt('shorted', o.id, name(o.id))),
+    ...(several && unlike ? own.map((o) => heldAt('alone', o.id, name(o.id))) : []),
+  ];
+}
+
+/** The mains, or the source, as it was last read; nothing where the reading belongs to another source. */
+function todayOf(design: Design, mainsV: number): Condition[] {
+  const { source, mains } = design;
+  const nominalV =
+    source.kind === 'mains' ? mains.voltageRms : source.kind === 'battery' ? source.freshV : source.ratedV;
+  if (!(mainsV > 0.4 * nominalV && mainsV < 2 * nominalV)) return [];
+  return [
+    { ...CONDITIONS.nominal, id: 'today', state: 'as read today, full load', mainsV },
+    { ...CONDITIONS.idle, id: 'todayIdle', state: 'as read today, no load', mainsV },
+  ];
+}
+
+/** One of a design's circumstances. @throws RangeError for one it does not have */
+export function conditionOf(design: Design, id: ConditionId): Condition {
+  const base = CONDITIONS[id as keyof typeof CONDITIONS] as Condition | undefined;
+  const found = base ?? conditionsOf(design).find((c) => c.id === id);
+  if (!found) throw new RangeError(`no circumstance '${id}' for this design`);
+  return found;
+}
+
 /** A condition in words, as a verdict says it: 'low line, full load, aged reservoir'. */
-export function wordsOf(design: Pick<Design, 'source'>, at: ConditionId | Condition): string {
-  const condition = typeof at === 'string' ? CONDITIONS[at] : at;
+export function wordsOf(design: Design, at: ConditionId | Condition): string {
+  const condition = typeof at === 'string' ? conditionOf(design, at) : at;
   const joined = condition.id === 'surge' && design.source.kind !== 'mains';
-  return `${termsOf(design)[condition.mains]}, ${joined ? 'joined to an empty reservoir' : condition.state}`;
+  const input = condition.mainsV === undefined ? termsOf(design)[condition.mains] : termsOf(design).source;
+  return `${input}, ${joined ? 'joined to an empty reservoir' : condition.state}`;
 }

@@ -16,11 +16,12 @@ export function mainsVolts(design: Design, level: Condition['mains']): number {
 
 /** What a nameplate says of the transformer of a design. */
 export function plateOf({ transformer, rectifier }: Design): TransformerNameplate {
+  const used = ARRANGEMENTS[rectifier.kind].ratios.length === 2 ? 2 : 1;
   return {
     ratedV: transformer.ratedV,
     ratedVA: transformer.ratedVA,
     regulation: transformer.regulationPct === null ? null : transformer.regulationPct / 100,
-    halves: ARRANGEMENTS[rectifier.kind].ratios.length === 2 ? 2 : 1,
+    halves: Math.max(used, transformer.windingsOnPlate ?? used) === 2 ? 2 : 1,
     hotC: transformer.hotC,
   };
 }

@@ -1,7 +1,7 @@
 import { typicalEsr } from '@/core/parts/capacitor';
 import type { Design, FilterStep } from '@/core/design/design';
-import { arrangementOf } from '@/core/design/source';
-import { bankF, bankOhmFactor } from '@/core/design/bank';
+import { arrangementFacts } from '@/core/design/source';
+import { bankF, bankOhmFactor, shuntOhm } from '@/core/design/bank';
 import type { FilterElement } from './network';
 import type { Condition } from './condition';
 
@@ -25,7 +25,7 @@ export function esrOf(design: Design): number {
 
 /** Where the reservoir stands in a rail's filter, -1 when there is none. */
 export function reservoirPlace(design: Design): number {
-  if (arrangementOf(design).stacked) return 0;
+  if (arrangementFacts(design).ownCans) return 0;
   return design.reservoir.capacitanceF > 0 ? design.filter.before.length : -1;
 }
 
@@ -38,9 +38,9 @@ export interface PlacedPart {
 
 /** Where each filter part stands in the chain: the same order filterOf builds. A doubler has nothing before its capacitors. */
 export function placedParts(design: Design): PlacedPart[] {
-  const { before, after, bleederOhm } = design.filter;
-  const ahead = arrangementOf(design).stacked ? [] : before;
-  const behind = ahead.length + (reservoirPlace(design) >= 0 ? 1 : 0) + (bleederOhm === null ? 0 : 1);
+  const { before, after } = design.filter;
+  const ahead = arrangementFacts(design).ownCans ? [] : before;
+  const behind = ahead.length + (reservoirPlace(design) >= 0 ? 1 : 0) + (shuntOhm(design) === null ? 0 : 1);
   return [
     ...ahead.map((part, at): PlacedPart => ({ part, side: 'before', at })),
     ...after.map((part, n): PlacedPart => ({ part, side: 'after', at: behind + n })),
@@ -64,12 +64,13 @@ export function filterOf(design: Design, condition: Condition, capacitanceFactor
     const capacitanceF = design.reservoir.capacitanceF > 0 ? left(part.capacitanceF) : part.capacitanceF;
     return { kind: 'capacitor', capacitanceF, esrOhm: typicalEsr(part.capacitanceF, part.ratedV) * aged };
   };
-  const doubler = arrangementOf(design).stacked;
+  const multiplied = arrangementFacts(design).ownCans;
   const capacitanceF = capacitanceAt(design, condition.capacitor) * capacitanceFactor;
-  const { before, after, bleederOhm } = design.filter;
+  const { before, after } = design.filter;
+  const across = shuntOhm(design);
   return [
-    ...(doubler ? [] : before.map(step)),
-    ...(capacitanceF > 0 || doubler
+    ...(multiplied ? [] : before.map(step)),
+    ...(capacitanceF > 0 || multiplied
       ? [
           {
             kind: 'capacitor' as const,
@@ -78,7 +79,7 @@ export function filterOf(design: Design, condition: Condition, capacitanceFactor
           },
         ]
       : []),
-    ...(bleederOhm === null ? [] : [{ kind: 'shunt' as const, resistanceOhm: bleederOhm }]),
+    ...(across === null ? [] : [{ kind: 'shunt' as const, resistanceOhm: across }]),
     ...after.map(step),
   ];
 }

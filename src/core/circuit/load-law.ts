@@ -23,15 +23,18 @@ export interface LoadLaw {
 /** Adds up loads on one node. Currents in A, voltages in V. */
 export function loadLaw(loads: readonly Load[]): LoadLaw {
   const ramps: { from: number; to: number; current: number }[] = [];
+  /** Branches that begin to draw at a voltage and have no end. */
+  const drains: { from: number; siemens: number }[] = [];
   let conductance = 0;
   for (const load of loads) {
     if (load.kind === 'resistance') conductance += 1 / load.resistanceOhm;
     else if (load.kind === 'current') ramps.push({ from: 0, to: CURRENT_LOAD_KNEE_V, current: load.currentA });
+    else if (load.kind === 'drain') drains.push({ from: load.fromV, siemens: 1 / load.ohm });
     else if (load.kind === 'regulator') {
       if (load.quiescentA > 0) ramps.push({ from: 0, to: CURRENT_LOAD_KNEE_V, current: load.quiescentA });
       // Below regulation the output falls with the input, and with it the current and the dropout it makes.
       const full = load.dropoutV + load.outputV + (load.dropoutOhm ?? 0) * load.currentA;
-      ramps.push({ from: load.dropoutV, to: full, current: load.currentA });
+      ramps.push({ from: load.dropoutV, to: full, current: (load.passShare ?? 1) * load.currentA });
     }
   }
   const points: number[] = [];
@@ -39,6 +42,7 @@ export function loadLaw(loads: readonly Load[]): LoadLaw {
     if (!points.includes(r.from)) points.push(r.from);
     if (!points.includes(r.to)) points.push(r.to);
   }
+  for (const d of drains) if (!points.includes(d.from)) points.push(d.from);
   if (points.length > 1) points.sort((a, b) => a - b);
   const offset = new Float64Array(points.length + 1);
   const slope = new Float64Array(points.length + 1);
@@ -55,6 +59,11 @@ export function loadLaw(loads: readonly Load[]): LoadLaw {
         c -= gradient * r.from;
       }
     }
+    for (const d of drains) {
+      if (middle <= d.from) continue;
+      g += d.siemens;
+      c -= d.siemens * d.from;
+    }
     offset[k] = c;
     slope[k] = g;
   }
@@ -68,7 +77,7 @@ export function loadLaw(loads: readonly Load[]): LoadLaw {
           let i = 0;
           for (const p of powers) i += powerCurrent(p, v);
           if (t !== Infinity) {
-            for (const l of surges) i += runningCurrent(l, v) * (l.surge!.factor - 1) * Math.exp(-t / l.surge!.tauS);
+            for (const l of surges) i += currentOf(l, v) * (l.surge!.factor - 1) * Math.exp(-t / l.surge!.tauS);
           }
           return i;
         };
@@ -92,12 +101,13 @@ function powerCurrent(load: Extract<Load, { kind: 'power' }>, v: number): number
 }
 
 /** Current of one load once it runs, A. */
-function runningCurrent(load: Load, v: number): number {
+export function currentOf(load: Load, v: number): number {
   if (load.kind === 'resistance') return v / load.resistanceOhm;
   if (load.kind === 'power') return powerCurrent(load, v);
+  if (load.kind === 'drain') return Math.max(0, v - load.fromV) / load.ohm;
   const knee = Math.min(Math.max(v / CURRENT_LOAD_KNEE_V, 0), 1);
   if (load.kind === 'current') return load.currentA * knee;
-  return load.quiescentA * knee + (load.currentA * regulatorOutput(load, v)) / load.outputV;
+  return load.quiescentA * knee + ((load.passShare ?? 1) * load.currentA * regulatorOutput(load, v)) / load.outputV;
 }
 
 /** What a linear regulator gives out when `v` stands at its input: held up to `outputV`, never more than input less dropout. */

@@ -1,114 +1,154 @@
-import { startSurge } from '@/core/load/sums';
+import type { Design, OutputId } from '@/core/design/design';
+import { outputModel, outputsOf, type Output } from '@/core/design/outputs';
+import { indicatorOhm } from './indicator';
+import { railSums, startSurge } from '@/core/load/sums';
 import { typicalLeakage } from '@/core/parts/capacitor';
-import { regulatorModel } from '@/core/parts/regulators';
 import { aheadModel } from '@/core/parts/regulators/ahead';
-import { dropoutAt } from '@/core/parts/regulators/model';
-import type { Design, FurtherOutput } from '@/core/design/design';
+import { dropoutAt, type RegulatorModel } from '@/core/parts/regulators/model';
 import { bankOhmFactor } from '@/core/design/bank';
-import type { Load } from './network';
 import type { Condition, LoadLevel } from './condition';
+import type { Load } from './network';
 
-/** Current asked of one rail, A. The usual load of the negative rail is taken as the same share of its full load. */
-export function railAmps({ demand }: Design, level: LoadLevel, rail: number): number {
-  if (level === 'none') return 0;
-  const full = rail === 1 && demand.negativeA !== null ? demand.negativeA : demand.outputA;
-  if (level === 'full' || demand.typicalA === null) return full;
-  return (full * Math.min(demand.typicalA, demand.outputA)) / demand.outputA;
+/** What may be set aside from a regulator's own values. */
+export interface LoadAdjust {
+  dropoutFactor?: number;
+  /** What a build's regulator gives, against what it is set for. */
+  outputFactor?: number;
+  /** Junction the main regulator's dropout is taken at, °C. */
+  junctionC?: number;
+  /** What flows into a short, A, where that hangs on the volts across it. */
+  shortA?: number;
 }
 
+/** Current asked of one output, A. */
+export function outputAmps(design: Design, output: Output, level: LoadLevel): number {
+  const { outputA, typicalA, leastA } = output.demand;
+  switch (level) {
+    case 'none':
+      return 0;
+    case 'least':
+      return leastA;
+    case 'standing':
+      return Math.max(leastA, railSums(design.load, output.id).standingA);
+    case 'lasting':
+      return Math.max(leastA, Math.min(typicalA ?? outputA, outputA));
+    case 'full':
+      return outputA;
+  }
+}
+
+/** Current one output draws under a condition, A: nothing where another draws alone. */
+export function ampsUnder(design: Design, output: Output, condition: Pick<Condition, 'load' | 'alone' | 'of'>): number {
+  return condition.alone && condition.of !== output.id ? 0 : outputAmps(design, output, condition.load);
+}
+
+/** Whether an output is the one a condition holds low or shorts: a twin is turned down together with the main one. */
+export function heldUnder({ output, of = 'main' }: Pick<Condition, 'output' | 'of'>, id: OutputId): boolean {
+  return output !== undefined && (of === id || (output === 'lowest' && of === 'main' && id === 'minus'));
+}
+
+/** Volts a follower's drive stands above ground while its output is shorted, V. */
+const SHORTED_DRIVE_V = 1.4;
+
 /**
- * What hangs on one rail (1: the negative one), the main load or regulator first, further regulators last. Without load
- * a regulator still draws its quiescent current, and the can leaks.
+ * What hangs on one rail (1: the minus one): the loads of its outputs, the main one first; what their regulators, the
+ * indicator and a fan draw besides; and what the cans leak.
  */
-export function loadsOf(
-  design: Design,
-  level: LoadLevel,
-  rail = 0,
-  how: Pick<Condition, 'output' | 'further'> & { junctionC?: number; dropoutFactor?: number } = {},
-): Load[] {
-  const { output, further, ...rest } = how;
-  const main = mainLoads(design, level, rail, { ...rest, output: further === undefined ? output : undefined });
-  if (rail !== 0) return main;
+export function loadsOf(design: Design, condition: Condition, rail = 0, adjust: LoadAdjust = {}): Load[] {
+  const outputs = outputsOf(design).filter((o) => o.rail === rail);
   return [
-    ...main,
-    ...design.outputs.map((o, n): Load => {
-      const held = n === further && output ? heldAmps(o, output) : null;
-      if (held === null) return outputLoad(o, level);
-      // Whatever it is held at, what it draws from the rail is its current.
-      return { kind: 'current', currentA: held + regulatorModel(o.regulator).quiescentA };
-    }),
+    ...outputs.flatMap((o) => loadsOfOutput(design, o, condition, adjust)),
+    ...railLoads(design, condition, rail),
   ];
 }
 
-/** Current of a further output that is shorted, or at the bottom of its range, A. */
-export function heldAmps({ regulator, currentA }: FurtherOutput, output: 'lowest' | 'shorted'): number {
-  const { shortA, limitA } = regulatorModel(regulator);
-  return output === 'shorted' ? shortA : Math.min(currentA, limitA);
+/** The loads one output puts on its rail, the regulator or the load itself first. */
+export function loadsOfOutput(design: Design, output: Output, condition: Condition, adjust: LoadAdjust = {}): Load[] {
+  const model = outputModel(output);
+  const ahead = output.place < 0 && model ? aheadModel(design.preRegulator) : null;
+  const lamp = lampAmps(design, output);
+  const amps = ampsUnder(design, output, condition) + lamp;
+  const held = heldUnder(condition, output.id) ? condition.output! : null;
+  if (!model) return directLoads(design, output, amps);
+  const drains = [
+    ...model.drains(held === 'lowest' ? model.lowestV : model.outputV),
+    ...(ahead?.drain ? [ahead.drain] : []),
+  ].map(({ fromV, ohm }): Load => ({
+    kind: 'drain',
+    fromV: held === 'shorted' ? Math.min(fromV, SHORTED_DRIVE_V) : fromV,
+    ohm,
+  }));
+  const quiescentA = model.quiescentA + (ahead?.quiescentA ?? 0);
+  if (held) {
+    // Whatever it holds the output at, what it draws from the rail is its current.
+    const drawn = held === 'shorted' ? (adjust.shortA ?? model.shortA(0)) : Math.min(amps, model.limitA);
+    return [{ kind: 'current', currentA: model.passShare * drawn + quiescentA }, ...drains];
+  }
+  const factor = adjust.dropoutFactor ?? 1;
+  const junctionC = output.place < 0 ? adjust.junctionC : undefined;
+  return [
+    {
+      kind: 'regulator',
+      outputV: setVolts(model, amps, adjust.outputFactor),
+      dropoutV: factor * dropoutAt(model, 0, junctionC) + (ahead?.dropoutV ?? 0),
+      dropoutOhm: factor * model.dropoutOhm + (ahead?.dropoutOhm ?? 0),
+      currentA: amps,
+      quiescentA,
+      ...(model.passShare === 1 ? {} : { passShare: model.passShare }),
+    },
+    ...drains,
+  ];
 }
 
-/** A further regulator as a load of its rail, its dropout at a cold junction. */
-export function outputLoad(output: FurtherOutput, level: LoadLevel): Extract<Load, { kind: 'regulator' }> {
-  const model = regulatorModel(output.regulator);
-  return {
-    kind: 'regulator',
-    outputV: model.outputV,
-    dropoutV: dropoutAt(model, 0),
-    dropoutOhm: model.dropoutOhm,
-    currentA: level === 'none' ? 0 : output.currentA,
-    quiescentA: model.quiescentA,
-  };
+/** What a regulator holds its output at with a current drawn, V. */
+export function setVolts(model: RegulatorModel, amps: number, factor = 1): number {
+  return Math.max(0.05, factor * model.outputV - model.outputOhm * amps);
 }
 
-function mainLoads(
+function directLoads(design: Design, { id, demand }: Output, amps: number): Load[] {
+  if (amps === 0) return [];
+  if (demand.kind === 'resistance') return [{ kind: 'resistance', resistanceOhm: demand.outputV / amps }];
+  if (demand.kind === 'power') return [{ kind: 'power', powerW: demand.outputV * amps, minV: 0.5 * demand.outputV }];
+  const surge = startSurge(design.load, id);
+  return [{ kind: 'current', currentA: amps, ...(surge ? { surge } : {}) }];
+}
+
+/** What the indicator draws of an output, A. */
+export function lampAmps({ indicator }: Design, { id }: Output): number {
+  return indicator?.at === 'output' && id === 'main' ? indicator.currentA : 0;
+}
+
+/** What hangs on a rail whatever its outputs are: the cans' leakage, and what is fed from it besides. */
+function railLoads(design: Design, condition: Condition, rail: number): Load[] {
+  const { reservoir } = design;
+  const { capacitanceF, ratedV } = reservoir;
+  const leakOhm = capacitanceF > 0 ? (bankOhmFactor(reservoir) * ratedV) / typicalLeakage(capacitanceF, ratedV) : 1e6;
+  return [
+    { kind: 'resistance', resistanceOhm: leakOhm },
+    ...railExtras(design, condition, rail).map(({ load }) => load),
+  ];
+}
+
+/** What a rail feeds besides its outputs: the indicator, a fan. */
+export function railExtras(
   design: Design,
-  level: LoadLevel,
-  rail = 0,
-  {
-    output,
-    junctionC = 25,
-    dropoutFactor = 1,
-  }: { output?: Condition['output']; junctionC?: number; dropoutFactor?: number } = {},
-): Load[] {
-  const { demand, regulator, reservoir } = design;
-  const outputA = railAmps(design, level, rail);
-  const leak: Load[] =
-    reservoir.capacitanceF > 0
+  condition: Condition,
+  rail: number,
+): { label: string; load: Extract<Load, { kind: 'drain' | 'current' }> }[] {
+  const { indicator, heat } = design;
+  if (rail !== 0) return [];
+  const running = heat.fan === 'fixed' || (heat.fan === 'switched' && condition.copper === 'hot');
+  return [
+    ...(indicator?.at === 'rail'
       ? [
           {
-            kind: 'resistance',
-            resistanceOhm:
-              (bankOhmFactor(reservoir) * reservoir.ratedV) / typicalLeakage(reservoir.capacitanceF, reservoir.ratedV),
+            label: 'indicator',
+            load: { kind: 'drain' as const, fromV: indicator.forwardV, ohm: indicatorOhm(design)! },
           },
         ]
-      : [{ kind: 'resistance', resistanceOhm: 1e6 }];
-  const model = regulatorModel(regulator);
-  const ahead = model ? aheadModel(design.preRegulator) : null;
-  if (model && output) {
-    // Whatever it holds the output at, what it draws from the rail is its current.
-    const amps = output === 'shorted' ? model.shortA : Math.min(outputA, model.limitA);
-    return [{ kind: 'current', currentA: amps + model.quiescentA + (ahead?.quiescentA ?? 0) }, ...leak];
-  }
-  if (model) {
-    return [
-      {
-        kind: 'regulator',
-        outputV: model.outputV,
-        dropoutV: dropoutFactor * dropoutAt(model, 0, junctionC) + (ahead?.dropoutV ?? 0),
-        dropoutOhm: dropoutFactor * model.dropoutOhm + (ahead?.dropoutOhm ?? 0),
-        currentA: outputA,
-        quiescentA: model.quiescentA + (ahead?.quiescentA ?? 0),
-      },
-      ...leak,
-    ];
-  }
-  if (outputA === 0) return leak;
-  const surge = startSurge(design.load, rail === 1 ? 'minus' : 'plus');
-  return [
-    demand.kind === 'resistance'
-      ? { kind: 'resistance', resistanceOhm: demand.outputV / outputA }
-      : demand.kind === 'power'
-        ? { kind: 'power', powerW: demand.outputV * outputA, minV: 0.5 * demand.outputV }
-        : { kind: 'current', currentA: outputA, ...(surge ? { surge } : {}) },
-    ...leak,
+      : []),
+    ...(heat.fanA !== null && running
+      ? [{ label: 'fan', load: { kind: 'current' as const, currentA: heat.fanA } }]
+      : []),
   ];
 }

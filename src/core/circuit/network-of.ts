@@ -2,24 +2,22 @@ import { openVolts, sourceOhm, type DcSource } from '@/core/parts/dc-source';
 import { diodeClass, lawAt } from '@/core/parts/diode';
 import { copperRatio } from '@/core/parts/transformer';
 import type { Design, Heater } from '@/core/design/design';
+import { outputsOf } from '@/core/design/outputs';
 import { arrangementKind, arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
 import { SHORTED_OHM } from './assemble';
 import type { AcLoad, Load, Network, Winding } from './network';
 import type { Condition } from './condition';
 import { mainsVolts, modelOf } from './feed';
 import { filterOf } from './filter-of';
-import { loadsOf, outputLoad, railAmps } from './loads-of';
+import { ampsUnder, loadsOf, type LoadAdjust } from './loads-of';
 
 /** What may be set aside from a condition's own values, for a day's mains or a part's spread. */
-export interface Adjust {
+export interface Adjust extends LoadAdjust {
   mainsV?: number;
   capacitanceFactor?: number;
   resistanceFactor?: number;
   openCircuitFactor?: number;
   diodeSaturationFactor?: number;
-  dropoutFactor?: number;
-  /** Junction the regulator's dropout is taken at, °C. */
-  junctionC?: number;
   /** What warm copper and the diodes are taken at, °C; as chosen and as their data has them where left out. */
   copperC?: number;
   diodeC?: number;
@@ -48,14 +46,7 @@ export function networkOf(design: Design, condition: Condition, adjust: Adjust =
         },
         rails: Array.from({ length: rails }, (_, rail) => ({
           filter,
-          load: running(
-            loadsOf(design, condition.load, rail, {
-              output: condition.output,
-              further: condition.further,
-              junctionC: adjust.junctionC,
-              dropoutFactor: adjust.dropoutFactor,
-            }),
-          ),
+          load: running(loadsOf(design, condition, rail, adjust)),
         })),
       },
     ],
@@ -72,7 +63,7 @@ interface FeedParts {
 /** Mains and transformer as the rectifier sees them. */
 function mainsFeed(design: Design, condition: Condition, adjust: Adjust): FeedParts {
   const model = modelOf(design);
-  const level = (adjust.mainsV ?? mainsVolts(design, condition.mains)) / design.mains.voltageRms;
+  const level = (adjust.mainsV ?? condition.mainsV ?? mainsVolts(design, condition.mains)) / design.mains.voltageRms;
   // Warm copper as the model has it, or at a temperature of its own; a cold start is cold whatever comes later.
   const ratio = condition.copper === 'cold' ? 1 : adjust.copperC === undefined ? null : copperRatio(adjust.copperC);
   const r = adjust.resistanceFactor ?? 1;
@@ -92,10 +83,8 @@ function mainsFeed(design: Design, condition: Condition, adjust: Adjust): FeedPa
 
 /** Ripple of an adapter grows with what it gives; no source is stiffer than its leads. */
 function dcFeed(design: Design, dc: DcSource, condition: Condition, adjust: Adjust): FeedParts {
-  const openV = (adjust.mainsV ?? openVolts(dc, condition.mains)) * (adjust.openCircuitFactor ?? 1);
-  const drawnA =
-    railAmps(design, condition.load, 0) +
-    design.outputs.reduce((sum, o) => sum + outputLoad(o, condition.load).currentA, 0);
+  const openV = (adjust.mainsV ?? condition.mainsV ?? openVolts(dc, condition.mains)) * (adjust.openCircuitFactor ?? 1);
+  const drawnA = outputsOf(design).reduce((sum, o) => sum + ampsUnder(design, o, condition), 0);
   const ripple = dc.kind === 'adapter' ? (dc.rippleVpp * drawnA) / dc.ratedA / openV : 0;
   return {
     mains: { sharedResistanceOhm: 0, flatTop: 0, ripple: Math.min(ripple, 1) },

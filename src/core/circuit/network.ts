@@ -3,7 +3,7 @@
  * All values SI. Case files on disk are read into it by case-file.ts.
  */
 
-import type { ArrangementKind } from '@/core/parts/arrangement';
+import type { ArrangementKind } from '@/core/parts/arrangements';
 
 /** Shockley law with series resistance: i = Is*(exp((v - i*Rs)/(n*Vt)) - 1). */
 export interface DiodeLaw {
@@ -76,7 +76,11 @@ export type Load = (
       dropoutOhm?: number;
       currentA: number;
       quiescentA: number;
+      /** Share of its output current that it takes from the rail; all of it where left out. */
+      passShare?: number;
     }
+  /** A resistor behind a fixed drop: a zener's or a light-emitting diode's branch. */
+  | { kind: 'drain'; fromV: number; ohm: number }
   | { kind: 'power'; powerW: number; minV: number }
 ) & { surge?: StartSurge };
 

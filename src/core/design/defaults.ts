@@ -1,4 +1,4 @@
-import type { Ask, Design, Mains } from './design';
+import type { Ask, Design, Mains, OutputDemand } from './design';
 
 export interface MainsPreset {
   id: string;
@@ -35,14 +35,29 @@ export const MAINS_PRESETS: readonly MainsPreset[] = [
   },
 ];
 
+/** A demand with nothing more known of it than what is asked. */
+export function outputDemand({ outputV, outputA, tolerancePct, rippleVpp, kind }: Ask): OutputDemand {
+  return {
+    outputV,
+    outputA,
+    tolerancePct,
+    rippleVpp,
+    kind,
+    typicalA: null,
+    leastA: 0,
+    window: null,
+    range: null,
+  };
+}
+
 /** A design with the usual assumptions around a demand: what a search or a person then fills in. */
 export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
   return {
     format: 'ember-rail-design',
-    version: 5,
+    version: 6,
     name,
     note: '',
-    demand: { ...demand, negativeA: null, typicalA: null },
+    demand: { ...outputDemand(demand), negativeA: null },
     load: { consumers: [], togetherPct: 100, reservePct: 0 },
     source: { kind: 'mains' },
     mains,
@@ -53,6 +68,7 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
       hotC: 75,
       leakageH: 0,
       core: 'laminated',
+      windingsOnPlate: null,
       source: { kind: 'plate' },
     },
     rectifier: { kind: 'bridge', diode: 'si-1a', rated: null },
@@ -65,12 +81,16 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
       rippleA: null,
       tolerancePct: 20,
       agedPct: 20,
+      gradeC: 85,
+      balanceOhm: null,
     },
     filter: { before: [], after: [], bleederOhm: null },
     heater: null,
     regulator: { kind: 'none' },
+    regulatorSheet: null,
     preRegulator: { kind: 'none' },
     outputs: [],
+    indicator: null,
     heat: {
       ambientC: 40,
       sinkKPerW: null,
@@ -79,9 +99,11 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
       boxCm2: 1500,
       sinkOutside: true,
       sharedWithRectifier: false,
+      rectifierSinkKPerW: null,
       oneSink: false,
       together: false,
       fan: 'none',
+      fanA: null,
       fanOnC: 55,
     },
     mainsSide: {
@@ -97,6 +119,7 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
       ticked: [],
     },
     picked: [],
+    fixed: [],
     bench: { meterPct: 0.8, meterDigitsV: 0.02, readings: [] },
   };
 }

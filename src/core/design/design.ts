@@ -1,4 +1,4 @@
-import type { RectifierKind } from '@/core/parts/arrangement';
+import type { RectifierKind } from '@/core/parts/arrangements';
 import type { SomeRegulator } from '@/core/parts/regulators';
 import type { PreRegulator } from '@/core/parts/regulators/ahead';
 import type { DiodeRatings } from '@/core/parts/diode';
@@ -11,7 +11,7 @@ import type { TransformerSource } from '@/core/parts/transformer-source';
  */
 export interface Design {
   format: 'ember-rail-design';
-  version: 5;
+  version: 6;
   name: string;
   note: string;
   demand: Demand;
@@ -26,14 +26,20 @@ export interface Design {
   /** A second winding on the same core that feeds alternating current, as for valve heaters; null for none. */
   heater: Heater | null;
   regulator: Regulator;
+  /** What the data sheet of the very regulator at hand says; null for its class alone. */
+  regulatorSheet: RegulatorSheet | null;
   /** What stands ahead of the regulator and shares its work. */
   preRegulator: PreRegulator;
-  /** Regulators of their own on the same (positive) rail, each with an output beside the main one. */
+  /** Outputs beside the main one, each with its own regulator or none. */
   outputs: FurtherOutput[];
+  /** A lamp that shows it is on; null for none. */
+  indicator: Indicator | null;
   heat: Heat;
   mainsSide: MainsSide;
   /** Parts taken from the drawer, with what they were when they were taken. */
   picked: Pick[];
+  /** Parts that are as they are: no fix, cure or search replaces them. */
+  fixed: PartRole[];
   bench: Bench;
 }
 
@@ -48,11 +54,27 @@ export interface Ask {
   kind: 'current' | 'resistance' | 'power';
 }
 
-export interface Demand extends Ask {
-  /** Load on the negative rail of a split supply, A; null when it is the same. */
-  negativeA: number | null;
+/** What is asked of one output. */
+export interface OutputDemand extends Ask {
   /** What it draws on the average of minutes, which is what parts heat by, A; null when it always draws outputA. */
   typicalA: number | null;
+  /** The least it ever draws, A; 0 when it may be unplugged. */
+  leastA: number;
+  /** Volts it has to stay between, where that is no even deviation; null for the deviation. */
+  window: Span | null;
+  /** Volts it has to be set between, for an output that can be set; null for all its knob reaches up to the volts asked. */
+  range: Span | null;
+}
+
+/** From low to high, V. */
+export interface Span {
+  lowV: number;
+  highV: number;
+}
+
+export interface Demand extends OutputDemand {
+  /** Load on the negative rail of a split supply, A; null when it is the same. */
+  negativeA: number | null;
 }
 
 /** What hangs on the supply, line by line. The demand is what was taken over from its sums. */
@@ -67,7 +89,10 @@ export interface LoadTable {
 export interface Consumer {
   name: string;
   count: number;
-  rail: 'plus' | 'minus';
+  /** How many of them are ever on at the same time; null for all. */
+  on: number | null;
+  /** Which output it hangs on. */
+  output: OutputId;
   kind: ConsumerKind;
   /** Each one's current: always on, usual while it works, and at most, A. */
   standingA: number;
@@ -75,7 +100,12 @@ export interface Consumer {
   peakA: number;
   /** Share of the time it works, per cent. */
   dutyPct: number;
+  /** What each draws in the first instant, A; null for what its kind usually does. */
+  startA: number | null;
 }
+
+/** The main output, its twin on the minus rail, and the further ones in their order. */
+export type OutputId = 'main' | 'minus' | `out-${number}`;
 
 export const CONSUMER_KINDS = ['current', 'resistance', 'power', 'motor', 'lamp'] as const;
 export type ConsumerKind = (typeof CONSUMER_KINDS)[number];
@@ -98,6 +128,8 @@ export interface Transformer {
   /** Leakage inductance of each winding, H. */
   leakageH: number;
   core: 'laminated' | 'toroid';
+  /** Alike windings its plate speaks of, where not all of them are used; null for as many as the rectifier works on. */
+  windingsOnPlate: number | null;
   /** What its model is made from; volts and size above stay its rating. */
   source: TransformerSource;
 }
@@ -123,6 +155,10 @@ export interface Reservoir {
   /** Loss of capacitance by tolerance and again by age, per cent. */
   tolerancePct: number;
   agedPct: number;
+  /** Temperature its life is promised at, °C. */
+  gradeC: 85 | 105;
+  /** Resistor across each can of a series pair, ohm; null for what their leakage asks for. */
+  balanceOhm: number | null;
 }
 
 /** What lies in the path of the direct current besides the reservoir. */
@@ -148,13 +184,32 @@ export interface Heater {
 
 export type Regulator = { kind: 'none' } | SomeRegulator;
 
-/** One more regulator on the reservoir, with its own load and its own sink. */
+/** One more output, with its own load, its own regulator or none, and its own sink. */
 export interface FurtherOutput {
+  /** Empty for a name that follows its volts. */
   name: string;
-  currentA: number;
-  regulator: SomeRegulator;
+  rail: 'plus' | 'minus';
+  demand: OutputDemand;
+  regulator: Regulator;
+  regulatorSheet: RegulatorSheet | null;
   /** Its own sink, K/W; null for none. */
   sinkKPerW: number | null;
+}
+
+/** Figures of the part at hand that overrule those of its class; null where the class speaks. */
+export interface RegulatorSheet {
+  inputMaxV: number | null;
+  dropoutV: number | null;
+  ratedA: number | null;
+  jcKPerW: number | null;
+  jaKPerW: number | null;
+}
+
+/** A light-emitting diode and its resistor. */
+export interface Indicator {
+  at: 'rail' | 'output';
+  currentA: number;
+  forwardV: number;
 }
 
 export interface Heat {
@@ -171,12 +226,16 @@ export interface Heat {
   sinkOutside: boolean;
   /** Whether the rectifier is screwed to the same sink. */
   sharedWithRectifier: boolean;
-  /** A fan over the sink: none, running always, or from a temperature of the sink on. */
+  /** A sink or chassis of the rectifier's own, K/W; null for none. */
+  rectifierSinkKPerW: number | null;
   /** Whether all regulators that take a sink are on one: both rails of a split supply, and further outputs. */
   oneSink: boolean;
   /** Whether copper and diodes are solved at the temperatures they come to, instead of at chosen ones. */
   together: boolean;
+  /** A fan over the sink: none, running always, or from a temperature of the sink on. */
   fan: 'none' | 'fixed' | 'switched';
+  /** What the fan draws from the rail, A; null where it is fed from elsewhere. */
+  fanA: number | null;
   fanOnC: number;
 }
 
@@ -254,7 +313,13 @@ export function mergePatches(first: Patch, second: Patch): Patch {
 }
 
 /** Members of several kinds, each with members of its own. */
-const REPLACED_WHOLE: ReadonlySet<string> = new Set(['source', 'regulator', 'preRegulator']);
+const REPLACED_WHOLE: ReadonlySet<string> = new Set([
+  'source',
+  'regulator',
+  'preRegulator',
+  'regulatorSheet',
+  'indicator',
+]);
 
 function merged<T extends object>(base: T, patch: Patch): T {
   const next = { ...base } as Record<string, unknown>;

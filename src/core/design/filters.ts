@@ -1,4 +1,4 @@
-import { arrangementOf } from './source';
+import { arrangementFacts } from './source';
 import { CAPACITOR_VOLTS, E12, E6, nearestInDecades, stepInList } from '@/core/quantity/preferred';
 import type { Design, Filter, FilterStep, Patch } from './design';
 
@@ -82,5 +82,5 @@ export function withFilterShape(design: Design, shape: FilterShape): Patch {
 
 /** Whether a choke stands between rectifier and reservoir. */
 export function hasChokeInput(design: Design): boolean {
-  return !arrangementOf(design).stacked && design.filter.before.some((s) => s.kind === 'choke');
+  return !arrangementFacts(design).ownCans && design.filter.before.some((s) => s.kind === 'choke');
 }

@@ -11,12 +11,16 @@ import {
 import { errorTransistorUpper } from '@/core/parts/regulators/error-transistor';
 import { LOW_DROPOUT_PARTS, type LowDropoutId } from '@/core/parts/regulators/low-dropout';
 import { passTransistor, PASS_TRANSISTORS } from '@/core/parts/transistor';
-import type { Design, Regulator } from './design';
+import { formatNominal } from '@/core/quantity/format';
+import type { Design, Edit, Regulator } from './design';
 
 const least = <T extends string>(parts: Readonly<Record<T, { ratedA: number }>>, amps: number): T => {
   const ids = (Object.keys(parts) as T[]).sort((a, b) => parts[a].ratedA - parts[b].ratedA);
   return ids.find((id) => parts[id].ratedA >= amps) ?? ids[ids.length - 1]!;
 };
+
+/** One transistor by itself, as strong as its class promises. */
+const ALONE = { passes: 1, emitterOhm: 0, gain: null } as const;
 
 /** A regulator of another family for what the design asks: changing the family keeps output and current. */
 export function regulatorOfKind(design: Design, kind: Regulator['kind']): Regulator {
@@ -56,15 +60,27 @@ export function regulatorOfKind(design: Design, kind: Regulator['kind']): Regula
         kind,
         zenerV,
         transistor: pass.id,
+        zenerW: 1.3,
         seriesOhm: nearestInDecades(Math.max(10, 3 / (0.003 + outputA / pass.gain)), E12),
         limitOhm,
+        ...ALONE,
       };
     }
     case 'error-transistor': {
       const zenerV = outputV > 9 ? 5.6 : 3.3;
       const lowerOhm = 2200;
       const upperOhm = nearestInDecades(Math.max(10, errorTransistorUpper(zenerV, lowerOhm, outputV)), E24);
-      return { kind, zenerV, upperOhm, potOhm: null, lowerOhm, transistor: pass.id, driveOhm: 1000, limitOhm };
+      return {
+        kind,
+        zenerV,
+        upperOhm,
+        potOhm: null,
+        lowerOhm,
+        transistor: pass.id,
+        driveOhm: 1000,
+        limitOhm,
+        ...ALONE,
+      };
     }
     case 'bench':
       return {
@@ -72,6 +88,9 @@ export function regulatorOfKind(design: Design, kind: Regulator['kind']): Regula
         maxV: Math.max(3, Number(outputV.toPrecision(3))),
         limitA: Number(outputA.toPrecision(3)),
         referenceV: 2.5,
+        referencePct: 1,
+        gain: null,
+        opampRail: 'raw',
         shuntOhm: nearestInDecades(0.5 / outputA, E12),
         transistor: 'tip3055',
         passes: 1,
@@ -125,3 +144,57 @@ export function steppedOutput(regulator: SomeRegulator, direction: number): Regu
   }
   return regulator;
 }
+
+/** Dividers that reach the range wanted of an output: a pot of the usual values, the resistors around it from E24. */
+export function rangeEdit({ regulator, demand }: Design): Edit[] {
+  const { range } = demand;
+  if (!range) return [];
+  switch (regulator.kind) {
+    case 'bench':
+      return [
+        {
+          label: `Volts knob up to ${formatNominal(range.highV, 'V')}`,
+          patch: { regulator: { ...regulator, maxV: Math.max(range.highV, regulator.referenceV) } },
+        },
+      ];
+    case 'adjustable': {
+      const least = Math.max(range.lowV, REFERENCE_V);
+      const wanted = adjustableR2(range.highV, regulator.r1Ohm) - adjustableR2(least, regulator.r1Ohm);
+      return POTS.filter((potOhm) => potOhm >= wanted)
+        .slice(0, 2)
+        .map((potOhm) => {
+          // The pot decides the span, R1 the volts a turn of it makes.
+          const r1Ohm = nearestInDecades(Math.min(1000, (REFERENCE_V * potOhm) / (range.highV - least)), E24);
+          const below = adjustableR2(least, r1Ohm);
+          const r2Ohm = below < 5 ? 0 : nearestInDecades(below * 0.95, E24);
+          return {
+            label: `R1 ${formatNominal(r1Ohm, 'ohm')}, pot ${formatNominal(potOhm, 'ohm')}`,
+            patch: { regulator: { ...regulator, r1Ohm: Math.max(10, r1Ohm), r2Ohm, potOhm } },
+          };
+        });
+    }
+    case 'error-transistor': {
+      const reference = regulator.zenerV + 0.65;
+      const lowV = Math.max(range.lowV, 1.05 * reference);
+      if (range.highV <= lowV) return [];
+      return POTS.slice(2, 6).map((potOhm) => {
+        // Pot wiper at either end: low = ref·total/(lower + pot), high = ref·total/lower.
+        const lower = potOhm / (range.highV / lowV - 1);
+        const total = (lower * range.highV) / reference;
+        const lowerOhm = Math.max(10, nearestInDecades(lower * 0.97, E24));
+        const upper = total - lower - potOhm;
+        return {
+          label: `Pot ${formatNominal(potOhm, 'ohm')} between ${formatNominal(lowerOhm, 'ohm')} and the rest`,
+          patch: {
+            regulator: { ...regulator, potOhm, lowerOhm, upperOhm: upper < 5 ? 0 : nearestInDecades(upper, E24) },
+          },
+        };
+      });
+    }
+    default:
+      return [];
+  }
+}
+
+/** Pots as they are sold, ohm. */
+const POTS = [500, 1000, 2000, 2500, 5000, 10000, 25000, 50000] as const;

@@ -21,6 +21,13 @@ const madeOutput = () =>
       );
     });
 
+/** Transistors side by side: how many, what makes them share, and how strong they are. */
+const passStage = {
+  passes: field('regulator.passes').integer('${path} has to be a whole number'),
+  emitterOhm: field('regulator.emitterOhm'),
+  gain: field('regulator.gain'),
+};
+
 const familySchema = (kinds: readonly string[]) =>
   yup.lazy((value: unknown) => {
     const kind = (value as { kind?: unknown } | null)?.kind;
@@ -52,7 +59,9 @@ const familySchema = (kinds: readonly string[]) =>
       case 'follower':
         return group({
           kind: oneOf(['follower']),
+          ...passStage,
           zenerV: field('regulator.zenerV'),
+          zenerW: field('regulator.zenerW'),
           transistor: oneOf(PASS_TRANSISTORS.map((t) => t.id)),
           seriesOhm: field('regulator.seriesOhm'),
           limitOhm: field('regulator.limitOhm'),
@@ -60,6 +69,7 @@ const familySchema = (kinds: readonly string[]) =>
       case 'error-transistor':
         return group({
           kind: oneOf(['error-transistor']),
+          ...passStage,
           zenerV: field('regulator.zenerV'),
           upperOhm: field('regulator.upperOhm'),
           potOhm: field('regulator.potOhm'),
@@ -82,8 +92,9 @@ const familySchema = (kinds: readonly string[]) =>
           ),
           shuntOhm: field('regulator.shuntOhm'),
           transistor: oneOf(PASS_TRANSISTORS.map((t) => t.id)),
-          passes: field('regulator.passes').integer('${path} has to be a whole number'),
-          emitterOhm: field('regulator.emitterOhm'),
+          ...passStage,
+          referencePct: field('regulator.referencePct'),
+          opampRail: oneOf(['raw', 'own']),
           opampMaxV: field('regulator.opampMaxV'),
           shuntPct: field('regulator.shuntPct'),
           resistorPct: field('regulator.resistorPct'),
@@ -94,8 +105,6 @@ const familySchema = (kinds: readonly string[]) =>
   });
 
 export const regulatorSchema = familySchema(['none', ...REGULATOR_KINDS]);
-/** Where a regulator has to be one. */
-export const someRegulatorSchema = familySchema(REGULATOR_KINDS);
 
 export const preRegulatorSchema = yup.lazy((value: unknown) => {
   switch ((value as { kind?: unknown } | null)?.kind) {
@@ -111,7 +120,14 @@ export const preRegulatorSchema = yup.lazy((value: unknown) => {
         aboveV: field('regulator.aboveV'),
         transistor: oneOf(PASS_TRANSISTORS.map((t) => t.id)),
       });
+    case 'zener':
+      return group({
+        kind: oneOf(['zener']),
+        zenerV: field('regulator.zenerV'),
+        seriesOhm: field('regulator.seriesOhm'),
+        transistor: oneOf(PASS_TRANSISTORS.map((t) => t.id)),
+      });
     default:
-      return group({ kind: oneOf(['none', 'fixed', 'tracking']) });
+      return group({ kind: oneOf(['none', 'fixed', 'tracking', 'zener']) });
   }
 });

@@ -1,13 +1,13 @@
 import * as yup from 'yup';
 import { DIODE_CLASSES } from '@/core/parts/diode';
-import { RECTIFIER_KINDS } from '@/core/parts/arrangement';
+import { RECTIFIER_KINDS } from '@/core/parts/arrangements';
 import { DC_SOURCE_KINDS } from '@/core/parts/dc-source';
 import { INTERFACES } from '@/core/parts/heatsink';
-import { blankDesign, MAINS_PRESETS } from './defaults';
-import { CONSUMER_KINDS, PART_ROLES, type Ask, type Design } from './design';
+import { CONSUMER_KINDS, PART_ROLES, type Design } from './design';
 import { firstFault, type Fault } from './fault';
 import { CONSUMERS_MAX, FILTER_STEPS_MAX, NAME_MAX, NOTE_MAX, OUTPUTS_MAX, READINGS_MAX } from './limits';
-import { preRegulatorSchema, regulatorSchema, someRegulatorSchema } from './regulator-schema';
+import { DESIGN_VERSION, migrated } from './migrate';
+import { preRegulatorSchema, regulatorSchema } from './regulator-schema';
 import { field, flag, group, oneOf } from './schema-pieces';
 
 const step = yup.lazy((value: unknown) => {
@@ -54,13 +54,60 @@ const consumer = group({
     .integer('${path} has to be a whole number')
     .min(0, '${path} cannot be negative')
     .max(10_000, '${path} is more than any supply feeds'),
-  rail: oneOf(['plus', 'minus']),
+  on: yup
+    .number()
+    .strict(true)
+    .nullable()
+    .defined('${path} is missing')
+    .integer('${path} has to be a whole number')
+    .min(0, '${path} cannot be negative')
+    .max(10_000, '${path} is more than any supply feeds'),
+  output: yup
+    .string()
+    .strict(true)
+    .required('${path} is missing')
+    .matches(/^(main|minus|out-[1-9])$/, '${path} names no output: main, minus, out-1 and so on'),
   kind: oneOf(CONSUMER_KINDS),
   standingA: field('load.standingA'),
   typicalA: field('load.typicalA'),
   peakA: field('load.peakA'),
   dutyPct: field('load.dutyPct'),
+  startA: field('load.startA'),
 });
+
+const span = (path: 'demand.windowV' | 'demand.rangeV') =>
+  orNull(
+    group({
+      lowV: field(path),
+      highV: field(path).test('above', '${path} has to lie above the low end', function (v) {
+        return v! > (this.parent as { lowV: number }).lowV;
+      }),
+    }),
+  );
+
+const outputDemandShape = {
+  outputV: field('demand.outputV'),
+  outputA: field('demand.outputA'),
+  tolerancePct: field('demand.tolerancePct'),
+  rippleVpp: field('demand.rippleVpp'),
+  kind: oneOf(['current', 'resistance', 'power']),
+  typicalA: field('demand.typicalA'),
+  leastA: field('demand.leastA').test('least', '${path} cannot be more than the load current', function (v) {
+    return v! <= (this.parent as { outputA: number }).outputA;
+  }),
+  window: span('demand.windowV'),
+  range: span('demand.rangeV'),
+};
+
+const regulatorSheet = orNull(
+  group({
+    inputMaxV: field('regulator.inputMaxV'),
+    dropoutV: field('regulator.dropoutV'),
+    ratedA: field('regulator.ratedA'),
+    jcKPerW: field('regulator.jcKPerW'),
+    jaKPerW: field('regulator.jaKPerW'),
+  }),
+);
 
 const transformerSource = yup.lazy((value: unknown) => {
   switch ((value as { kind?: unknown } | null)?.kind) {
@@ -145,7 +192,7 @@ export const designSchema = yup
     version: yup
       .number()
       .required('${path} is missing')
-      .oneOf([5], 'this file has version ${value}; this program reads versions 1 to 5'),
+      .oneOf([DESIGN_VERSION], `this file has version \${value}; this program reads versions 1 to ${DESIGN_VERSION}`),
     name: yup
       .string()
       .strict(true)
@@ -156,15 +203,7 @@ export const designSchema = yup
       .strict(true)
       .defined('${path} is missing')
       .max(NOTE_MAX, `\${path} is longer than ${NOTE_MAX} letters`),
-    demand: group({
-      outputV: field('demand.outputV'),
-      outputA: field('demand.outputA'),
-      tolerancePct: field('demand.tolerancePct'),
-      rippleVpp: field('demand.rippleVpp'),
-      kind: oneOf(['current', 'resistance', 'power']),
-      negativeA: field('demand.negativeA'),
-      typicalA: field('demand.typicalA'),
-    }),
+    demand: group({ ...outputDemandShape, negativeA: field('demand.negativeA') }),
     load: group({
       consumers: yup
         .array()
@@ -190,6 +229,12 @@ export const designSchema = yup
       hotC: field('transformer.hotC'),
       leakageH: field('transformer.leakageH'),
       core: oneOf(['laminated', 'toroid']),
+      windingsOnPlate: yup
+        .number()
+        .strict(true)
+        .nullable()
+        .defined('${path} is missing')
+        .oneOf([null, 1, 2], '${path} has to be 1 or 2'),
       source: transformerSource,
     }),
     rectifier: group({
@@ -212,10 +257,13 @@ export const designSchema = yup
       rippleA: field('reservoir.rippleA'),
       tolerancePct: field('reservoir.tolerancePct'),
       agedPct: field('reservoir.agedPct'),
+      gradeC: yup.number().strict(true).required('${path} is missing').oneOf([85, 105], '${path} has to be 85 or 105'),
+      balanceOhm: field('reservoir.balanceOhm'),
     }),
     filter: group({ before: steps, after: steps, bleederOhm: field('filter.bleederOhm') }),
     heater: orNull(group({ ratedV: field('heater.ratedV'), currentA: field('heater.currentA') })),
     regulator: regulatorSchema,
+    regulatorSheet,
     preRegulator: preRegulatorSchema,
     outputs: yup
       .array()
@@ -229,11 +277,20 @@ export const designSchema = yup
             .strict(true)
             .defined('${path} is missing')
             .max(NAME_MAX, `\${path} is longer than ${NAME_MAX} letters`),
-          currentA: field('output.currentA'),
-          regulator: someRegulatorSchema,
+          rail: oneOf(['plus', 'minus']),
+          demand: group(outputDemandShape),
+          regulator: regulatorSchema,
+          regulatorSheet,
           sinkKPerW: field('output.sinkKPerW'),
         }),
       ),
+    indicator: orNull(
+      group({
+        at: oneOf(['rail', 'output']),
+        currentA: field('indicator.currentA'),
+        forwardV: field('indicator.forwardV'),
+      }),
+    ),
     heat: group({
       ambientC: field('heat.ambientC'),
       sinkKPerW: field('heat.sinkKPerW'),
@@ -242,9 +299,11 @@ export const designSchema = yup
       boxCm2: field('heat.boxCm2'),
       sinkOutside: flag,
       sharedWithRectifier: flag,
+      rectifierSinkKPerW: field('heat.rectifierSinkKPerW'),
       oneSink: flag,
       together: flag,
       fan: oneOf(['none', 'fixed', 'switched']),
+      fanA: field('heat.fanA'),
       fanOnC: field('heat.fanOnC'),
     }),
     mainsSide: group({
@@ -283,6 +342,7 @@ export const designSchema = yup
           values: yup.object().required('${path} is missing'),
         }),
       ),
+    fixed: yup.array().strict(true).required('${path} is missing').max(20).of(oneOf(PART_ROLES)),
     bench: group({
       meterPct: field('bench.meterPct'),
       meterDigitsV: field('bench.meterDigitsV'),
@@ -325,7 +385,7 @@ export function readDesign(value: unknown): { ok: true; design: Design } | { ok:
   try {
     return {
       ok: true,
-      design: designSchema.validateSync(upgraded(value as Record<string, unknown>), {
+      design: designSchema.validateSync(migrated(value as Record<string, unknown>), {
         strict: true,
         abortEarly: false,
       }) as unknown as Design,
@@ -334,53 +394,3 @@ export function readDesign(value: unknown): { ok: true; design: Design } | { ok:
     return { ok: false, fault: firstFault(error) };
   }
 }
-
-/** A design of an earlier version as this one, with what that version did not know set to nothing. */
-function upgraded(value: Record<string, unknown>): unknown {
-  const part = (of: Record<string, unknown>, key: string, more: Record<string, unknown>) => {
-    const old = of[key];
-    return typeof old === 'object' && old !== null ? { ...more, ...old } : old;
-  };
-  let next = value;
-  if (next['version'] === 1) {
-    next = {
-      ...next,
-      version: 2,
-      demand: part(next, 'demand', { negativeA: null }),
-      mains: part(next, 'mains', { flatTopPct: 0 }),
-      transformer: part(next, 'transformer', { leakageH: 0 }),
-      filter: { before: [], after: [], bleederOhm: null },
-      heater: null,
-    };
-  }
-  if (next['version'] === 2) {
-    const { load, mainsSide, picked } = blankDesign('', BLANK_ASK, MAINS_PRESETS[0]!.mains);
-    next = {
-      ...next,
-      version: 3,
-      demand: part(next, 'demand', { typicalA: null }),
-      load,
-      transformer: part(next, 'transformer', { core: 'laminated', source: { kind: 'plate' } }),
-      rectifier: part(next, 'rectifier', { rated: null }),
-      reservoir: part(next, 'reservoir', { cans: 1, pair: false }),
-      mainsSide,
-      picked,
-    };
-  }
-  if (next['version'] === 3) {
-    const { heat } = blankDesign('', BLANK_ASK, MAINS_PRESETS[0]!.mains);
-    next = { ...next, version: 4, preRegulator: { kind: 'none' }, heat: part(next, 'heat', { ...heat }) };
-  }
-  if (next['version'] === 4) {
-    next = {
-      ...next,
-      version: 5,
-      source: { kind: 'mains' },
-      outputs: [],
-      heat: part(next, 'heat', { oneSink: false, together: false }),
-    };
-  }
-  return next;
-}
-
-const BLANK_ASK: Ask = { outputV: 1, outputA: 1, tolerancePct: 1, rippleVpp: 1, kind: 'current' };

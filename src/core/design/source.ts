@@ -1,5 +1,6 @@
-import type { Arrangement, ArrangementKind } from '@/core/parts/arrangement';
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import type { Arrangement } from '@/core/parts/arrangement';
+import { factsOf, type ArrangementFacts } from '@/core/parts/arrangement-facts';
+import { ARRANGEMENTS, type ArrangementKind } from '@/core/parts/arrangements';
 import type { DcSource } from '@/core/parts/dc-source';
 import type { Design } from './design';
 
@@ -15,6 +16,11 @@ export function arrangementKind({ source, rectifier }: Pick<Design, 'source' | '
 
 export function arrangementOf(design: Pick<Design, 'source' | 'rectifier'>): Arrangement {
   return ARRANGEMENTS[arrangementKind(design)];
+}
+
+/** What follows from how they connect. */
+export function arrangementFacts(design: Pick<Design, 'source' | 'rectifier'>): ArrangementFacts {
+  return factsOf(arrangementOf(design));
 }
 
 /** Whether any diode stands between source and reservoir: always, but for a DC source without its reverse diode. */

@@ -1,8 +1,8 @@
-import { arrangementOf, dcSourceOf, hasDiodes } from './source';
+import { arrangementFacts, arrangementOf, dcSourceOf, hasDiodes } from './source';
 import { formatNominal } from '@/core/quantity/format';
 import { regulatorModel } from '@/core/parts/regulators';
 import { aheadModel } from '@/core/parts/regulators/ahead';
-import type { Design, FurtherOutput, Reservoir } from './design';
+import type { Design, Reservoir } from './design';
 
 /** The arrangement in words: '230 V 50 Hz, bridge, 2200 µF, 7815'. */
 export function arrangementWords(design: Design): string {
@@ -12,7 +12,7 @@ export function arrangementWords(design: Design): string {
       ? [sourceWords(design), hasDiodes(design) ? 'reverse diode' : 'no reverse diode']
       : [
           `${formatNominal(mains.voltageRms, 'V')} ${formatNominal(mains.frequencyHz, 'Hz')}`,
-          arrangementOf(design).facts.name.toLowerCase(),
+          arrangementOf(design).words.name.toLowerCase(),
         ]),
     ...filterWords(design),
     reservoir.capacitanceF > 0 ? bankWords(reservoir) : 'no reservoir',
@@ -36,16 +36,11 @@ export function ratingWords(design: Design): string {
 
 function filterWords(design: Design): string[] {
   const { filter } = design;
-  if (filter.before.some((s) => s.kind === 'choke') && !arrangementOf(design).stacked) {
+  if (filter.before.some((s) => s.kind === 'choke') && !arrangementFacts(design).ownCans) {
     return [filter.before[0]!.kind === 'capacitor' ? 'small first capacitor and choke' : 'choke input'];
   }
   if (filter.after.some((s) => s.kind === 'choke')) return ['C-L-C'];
   return filter.after.some((s) => s.kind === 'resistor') ? ['C-R-C'] : [];
-}
-
-/** What a further output is called: by its name, or by its place behind the main one. */
-export function outputName({ name }: FurtherOutput, n: number): string {
-  return name.trim() === '' ? `Output ${n + 2}` : name;
 }
 
 /** Whether a design has a plus and a minus rail. */

@@ -1,4 +1,4 @@
-import { arrangementOf } from '@/core/design/source';
+import { arrangementFacts, arrangementOf } from '@/core/design/source';
 import type { Design, PartRole, Patch, Pick } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';
 import { diodeCount } from '@/core/parts/arrangement';
@@ -77,7 +77,7 @@ export function usesOf(part: PartDraft, design: Design, role: PartRole): Use[] {
         : [one({ rectifier: { diode: like.id, rated } }, part.kind === 'bridge' ? '' : `${pieces} of them`, pieces)];
     }
     case 'capacitor': {
-      const perRail = (arrangementOf(design).stacked ? 2 : 1) * rails;
+      const places = arrangementFacts(design).cans;
       const can = {
         capacitanceF: r('capacitanceF')!,
         ratedV: r('ratedV')!,
@@ -86,8 +86,8 @@ export function usesOf(part: PartDraft, design: Design, role: PartRole): Use[] {
         pair: false,
       };
       return Array.from({ length: MOST_CANS }, (_, n) => n + 1)
-        .filter((cans) => cans * perRail <= part.count)
-        .map((cans) => one({ reservoir: { ...can, cans } }, cans > 1 ? `${cans} in parallel` : '', cans * perRail));
+        .filter((cans) => cans * places <= part.count)
+        .map((cans) => one({ reservoir: { ...can, cans } }, cans > 1 ? `${cans} in parallel` : '', cans * places));
     }
     case 'regulator': {
       const regulator = part.count < 1 ? null : regulatorOfPart(part, design);

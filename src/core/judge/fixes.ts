@@ -3,14 +3,15 @@ import { SolveError } from '@/core/solve/solve-error';
 import { typicalCost } from '@/core/study/cost';
 import { studyDesign, warmStartFrom, type Study } from '@/core/study/study';
 import { countFails, distress, judge } from './judge';
-import { RULES } from './rules';
+import { curesOf } from './cures-of';
+import type { RuleId } from './rules';
 import type { Effect, Fix, State, Verdict } from './verdict';
 
 const SHOWN = 3;
 /** Most edits a cure of everything may take. */
 const LONGEST_CURE = 8;
 
-const BADNESS: Record<State, number> = { holds: 0, tight: 1, fails: 2 };
+const BADNESS: Record<State, number> = { holds: 0, caution: 0.5, tight: 1, fails: 2 };
 
 interface Trial {
   edit: Edit;
@@ -27,7 +28,7 @@ interface Trial {
 export function* simulateFixes(
   study: Study,
   verdicts: readonly Verdict[],
-): Generator<{ verdict: string; fixes: Fix[] }> {
+): Generator<{ verdict: RuleId; fixes: Fix[] }> {
   const { design } = study;
   const warm = warmStartFrom(study);
   const cost = typicalCost(design);
@@ -63,8 +64,7 @@ export function* simulateFixes(
       let next: { list: Edit[]; trial: Trial } | undefined;
       // Where nothing relieves the worst alone, what relieves another may open a way.
       for (const failing of best.verdicts.filter((v) => v.state === 'fails')) {
-        next = RULES.find((r) => r.id === failing.id)!
-          .cures(at)
+        next = curesOf(at, failing.id, failing.output)
           .map((cure) => ({ list: added(edits, cure), trial: run(together(added(edits, cure))) }))
           .filter((t): t is { list: Edit[]; trial: Trial } => t.trial !== null && t.trial.distress < before)
           .sort(
@@ -88,13 +88,12 @@ export function* simulateFixes(
 
   for (const verdict of verdicts) {
     if (verdict.state === 'holds') continue;
-    const cures = (of: Design) => RULES.find((r) => r.id === verdict.id)!.cures(of);
     const helps = (t: Trial | null): t is Trial => {
       if (!t || countFails(t.verdicts) > failsNow) return false;
       const after = t.verdicts.find((v) => v.id === verdict.id);
       return !after || after.left > verdict.left + 0.02;
     };
-    let trials = cures(design).map(run).filter(helps);
+    let trials = curesOf(design, verdict.id, verdict.output).map(run).filter(helps);
     if (verdict === verdicts[0] && verdict.state === 'fails' && trials.every((t) => t.distress > 0)) {
       const whole = cureEverything();
       if (whole) trials = [whole, ...trials];
@@ -167,7 +166,7 @@ function together(edits: readonly Edit[]): Edit {
 }
 
 /** Verdicts other than `except` that an edit moves into another state, worsened ones first. */
-function sideEffects(before: readonly Verdict[], after: readonly Verdict[], except: string): Effect[] {
+function sideEffects(before: readonly Verdict[], after: readonly Verdict[], except: RuleId): Effect[] {
   const effects: Effect[] = [];
   for (const a of after) {
     const b = before.find((v) => v.id === a.id);

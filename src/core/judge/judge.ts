@@ -1,88 +1,169 @@
-import { isSplit, outputName } from '@/core/design/words';
-import { studyOnOutput, studyOnRail, type Study } from '@/core/study/study';
-import { RULES } from './rules';
-import type { Finding, State, Verdict } from './verdict';
+import { wordsOf, type Condition } from '@/core/circuit/condition';
+import { applyPatch, type Design } from '@/core/design/design';
+import { outputsOf, type Output } from '@/core/design/outputs';
+import { onRail, type OperatingPoint } from '@/core/study/operating-point';
+import { modelUnder } from '@/core/study/output-point';
+import type { Study } from '@/core/study/study';
+import type { Finding, Look, Rule } from './rule';
+import { RULE_IDS, ruleOf, type RuleId } from './rules';
+import { RANK, type State, type Verdict } from './verdict';
+
+/** One finding of a rule: where it was found, and how much is left of its wanted margin. */
+export interface Found {
+  finding: Finding;
+  look: Look;
+  /** Null for what happens once. */
+  condition: Condition | null;
+  left: number;
+  state: State;
+}
+
+/** The design as it would be if one of its outputs were its main one: what rules about one output look at. */
+export function asMain(design: Design, output: Output): Design {
+  if (output.id === 'main') return design;
+  const demand = { ...output.demand, negativeA: null };
+  if (output.place < 0) return { ...design, demand };
+  const { regulator, regulatorSheet, sinkKPerW } = output;
+  return applyPatch(design, {
+    demand,
+    regulator,
+    regulatorSheet,
+    preRegulator: { kind: 'none' },
+    outputs: [],
+    heat: design.heat.oneSink ? { sharedWithRectifier: false } : { sinkKPerW, sharedWithRectifier: false, fan: 'none' },
+  });
+}
+
+/** A point seen from one output: its rail, and on a further output what that itself does. */
+export function seenFrom(point: OperatingPoint, output: Output): OperatingPoint {
+  if (output.id === 'main') return point;
+  const rail = onRail(point, output.rail);
+  return output.place < 0 ? rail : { ...rail, ...point.outputs[output.place]! };
+}
+
+/** Everything one rule finds in a study: in each of its circumstances, on each rail or output. */
+export function* findingsOf(study: Study, rule: Rule, conditions?: readonly Condition[]): Generator<Found> {
+  const outputs = outputsOf(study.design).filter(
+    (o) => o.id === 'main' || (rule.scope === 'rail' && o.id === 'minus') || rule.scope === 'output',
+  );
+  const { occasion } = rule;
+  for (const output of outputs) {
+    const common = {
+      study,
+      design: asMain(study.design, output),
+      output,
+      model: modelUnder(output, output.place < 0 ? study.adjust : {}),
+      adjust: study.adjust,
+    };
+    if (occasion === 'once') {
+      const look: Look = {
+        ...common,
+        get at() {
+          return seenFrom(study.nominal, output);
+        },
+      };
+      const finding = rule.find(look);
+      if (finding) yield { finding, look, condition: null, ...standing(finding) };
+      continue;
+    }
+    for (const condition of conditions ?? study.conditions) {
+      if (!occasion(condition)) continue;
+      let point: OperatingPoint | undefined;
+      const look: Look = {
+        ...common,
+        get at() {
+          return (point ??= seenFrom(study.at(condition), output));
+        },
+      };
+      const finding = rule.find(look);
+      if (finding) yield { finding, look, condition, ...standing(finding) };
+    }
+  }
+}
+
+function standing(finding: Finding): { left: number; state: State } {
+  const left = marginOf(finding) / Math.max(finding.wanted, 1e-12);
+  return { left, state: stateOf(left, finding.caution ?? false) };
+}
+
+/** Distance to the limit in the figure's unit, negative beyond it. */
+export function marginOf({ value, limit, relation }: Pick<Finding, 'value' | 'limit' | 'relation'>): number {
+  return relation === 'at most' ? limit - value : value - limit;
+}
+
+function stateOf(left: number, caution: boolean): State {
+  if (left < 0) return caution ? 'caution' : 'fails';
+  return left < 1 - 1e-9 && !caution ? 'tight' : 'holds';
+}
+
+/** What decides among everything a rule found: what fails before what is tight, a caution before what holds. */
+export function deciding(found: Iterable<Found>): Found | null {
+  const order: Record<State, number> = { fails: 0, tight: 1, caution: 2, holds: 3 };
+  let worst: Found | null = null;
+  for (const f of found) {
+    // Where circumstances say the same, the first of them speaks.
+    if (!worst || order[f.state] < order[worst.state] || (f.state === worst.state && f.left < worst.left - 1e-6))
+      worst = f;
+  }
+  return worst;
+}
 
 /**
  * Judges a study by every rule that has a meaning for it, the verdict with least left first.
  * @param only rule names to look at, when the others can wait: only what they need is solved
  */
-export function judge(study: Study, only?: readonly string[]): Verdict[] {
+export function judge(study: Study, only: readonly RuleId[] = RULE_IDS): Verdict[] {
+  const names = new Map(outputsOf(study.design).map((o) => [o.id, o.name]));
   const verdicts: Verdict[] = [];
-  // Rails that are alike in everything are judged once.
-  const unequal = isSplit(study.design) && study.design.demand.negativeA !== null;
-  const views: View[] = [
-    { study, name: null },
-    ...(unequal ? [{ study: studyOnRail(study, 1), name: 'Negative rail' }] : []),
-  ];
-  const further: View[] = study.design.outputs.map((o, n) => ({
-    study: studyOnOutput(study, n),
-    name: outputName(o, n),
-  }));
-  for (const rule of RULES) {
-    if (only && !only.includes(rule.id)) continue;
-    const found = (OF_ONE_REGULATOR.has(rule.id) ? [...views, ...further] : views).flatMap((view) => {
-      const finding = rule.find(view.study);
-      return finding ? [{ finding: named(finding, view.name), ...marginOf(finding) }] : [];
-    });
-    // Of rails and outputs the one with least left speaks; where they say the same, the first.
-    const worst = found.slice(1).reduce((a, b) => (b.left < a!.left - 1e-6 ? b : a), found[0]);
-    if (!worst) continue;
-    verdicts.push({
-      ...worst.finding,
-      id: rule.id,
-      title: worst.finding.title ?? rule.title,
-      station: worst.finding.station ?? rule.station,
-      margin: worst.margin,
-      left: worst.left,
-      state: stateOf(worst.left, rule.advisory ?? false),
-    });
+  for (const id of RULE_IDS) {
+    if (!only.includes(id)) continue;
+    const rule = ruleOf(id);
+    const found = deciding(findingsOf(study, rule));
+    if (!found) continue;
+    const { look } = found;
+    const name =
+      look.output.id === 'main' ? null : look.output.id === 'minus' ? 'Minus rail' : names.get(look.output.id)!;
+    verdicts.push(verdictOf(id, rule, found, name));
   }
-  const rank: Record<State, number> = { fails: 0, tight: 1, holds: 2 };
   // Beyond a point a miss is a miss: then the order of the rules, causes before effects, decides.
   const share = (v: Verdict) => Math.max(v.left, HOPELESS);
-  return verdicts.sort((a, b) => rank[a.state] - rank[b.state] || share(a) - share(b));
+  return verdicts.sort((a, b) => RANK[a.state] - RANK[b.state] || share(a) - share(b));
 }
 
-function marginOf({ figure, limit, relation, wantedMargin }: Finding): { margin: number; left: number } {
-  const margin = relation === 'at most' ? limit - figure.value : figure.value - limit;
-  return { margin, left: margin / Math.max(wantedMargin, 1e-12) };
+function verdictOf(id: RuleId, rule: Rule, found: Found, name: string | null): Verdict {
+  const { finding, look, condition, left, state } = found;
+  const told = finding.tell();
+  return {
+    id,
+    title: told.title ?? rule.title,
+    station: told.station ?? rule.station,
+    state,
+    figure: {
+      ...told.figure,
+      value: finding.value,
+      ...(condition ? { condition: wordsOf(look.study.design, condition) } : {}),
+    },
+    limit: finding.limit,
+    limitSource: told.limitSource,
+    relation: finding.relation,
+    wantedMargin: finding.wanted,
+    sentence: name === null ? told.sentence : `${name}: ${lowered(told.sentence)}`,
+    reason: told.reason,
+    margin: marginOf(finding),
+    left,
+    caution: finding.caution ?? false,
+    at: condition?.id ?? null,
+    output: rule.scope === 'supply' ? null : look.output.id,
+  };
 }
 
-/** A study seen from one rail or output, and what that is called where it is not the main one. */
-interface View {
-  study: Study;
-  name: string | null;
-}
-
-/** Rules that look at one regulator and what hangs on it: each further output is judged by them too. */
-const OF_ONE_REGULATOR: ReadonlySet<string> = new Set([
-  'headroom',
-  'output-ripple',
-  'regulator-input',
-  'regulator-current',
-  'junction',
-  'safe-area',
-  'short-circuit',
-  'sink-touch',
-  'minimum-load',
-]);
-
-function named(finding: Finding, name: string | null): Finding {
-  if (name === null) return finding;
-  const [first = '', ...rest] = finding.sentence;
-  // A number or an abbreviation stays as it is.
-  const words = /^[A-Z][a-z]/.test(finding.sentence) ? first.toLowerCase() + rest.join('') : finding.sentence;
-  return { ...finding, sentence: `${name}: ${words}` };
+/** A sentence that goes on behind a name; a number or an abbreviation stays as it is. */
+function lowered(sentence: string): string {
+  return /^[A-Z][a-z]/.test(sentence) ? sentence[0]!.toLowerCase() + sentence.slice(1) : sentence;
 }
 
 /** Margins this far beyond the limit, in wanted margins, are not told apart. */
 const HOPELESS = -8;
-
-function stateOf(left: number, advisory: boolean): State {
-  if (left < 0) return advisory ? 'tight' : 'fails';
-  return left < 1 - 1e-9 ? 'tight' : 'holds';
-}
 
 /** How far a design is from passing: each failing verdict counts, and more the further it misses. 0 when all pass. */
 export function distress(verdicts: readonly Verdict[]): number {
@@ -91,4 +172,10 @@ export function distress(verdicts: readonly Verdict[]): number {
 
 export function countFails(verdicts: readonly Verdict[]): number {
   return verdicts.filter((v) => v.state === 'fails').length;
+}
+
+/** The verdict with least of its wanted margin left, cautions apart; null where there is none. */
+export function tightest(verdicts: readonly Verdict[]): Verdict | null {
+  const counting = verdicts.filter((v) => !v.caution);
+  return counting.reduce<Verdict | null>((a, b) => (a === null || b.left < a.left ? b : a), null);
 }

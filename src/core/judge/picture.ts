@@ -1,4 +1,5 @@
 import type { Design } from '@/core/design/design';
+import { windowOf } from '@/core/design/outputs';
 import { ratingWords } from '@/core/design/words';
 import { batteryLife, type BatteryLife } from '@/core/study/battery-life';
 import { typicalCost } from '@/core/study/cost';
@@ -23,6 +24,7 @@ export interface Picture {
   verdicts: Verdict[];
   fails: number;
   tight: number;
+  cautions: number;
   hazard: string | null;
   neededV: number | null;
   output: { minV: number; maxV: number };
@@ -33,7 +35,8 @@ export interface Picture {
 export function pictureOf(design: Design, warm?: WarmStart): { picture: Picture; study: Study } {
   const study = studyDesign(design, warm);
   const verdicts = judge(study);
-  const { low, nominal, high, idle, surge, lowest } = study;
+  const { low, nominal, high, idle, surge } = study;
+  const lowest = study.held('lowest');
   return {
     study,
     picture: {
@@ -47,6 +50,7 @@ export function pictureOf(design: Design, warm?: WarmStart): { picture: Picture;
       verdicts,
       fails: countFails(verdicts),
       tight: verdicts.filter((v) => v.state === 'tight').length,
+      cautions: verdicts.filter((v) => v.state === 'caution').length,
       hazard: hazard(study),
       neededV: neededV(design),
       output: outputSpan(study),
@@ -106,12 +110,13 @@ export interface Summary {
 }
 
 /** Raised when the summary's shape or the physics behind it changes, so that stored ones are made anew. */
-export const SUMMARY_VERSION = 3;
+export const SUMMARY_VERSION = 4;
 
 const SUMMARY_SAMPLES = 24;
 
 export function headlineOf(picture: Picture): Headline {
-  const worst = picture.verdicts[0];
+  // What leads a card is never a caution.
+  const worst = picture.verdicts.find((v) => !v.caution);
   return {
     rating: ratingWords(picture.design),
     fails: picture.fails,
@@ -130,7 +135,7 @@ export function summaryOf(picture: Picture): Summary {
     nominal: make(picture.points.nominal),
     high: make(picture.points.high),
   });
-  const { demand } = picture.design;
+  const { lowV, highV } = windowOf(picture.design.demand);
   const watts = picture.points.nominal.watts;
   return {
     rails: picture.points.nominal.rails.map((_, rail) => ({
@@ -144,7 +149,7 @@ export function summaryOf(picture: Picture): Summary {
       outputs: each((p) => thin(onRail(p, rail).wave.outputV)),
     })),
     neededV: picture.neededV,
-    windowV: [demand.outputV * (1 - demand.tolerancePct / 100), demand.outputV * (1 + demand.tolerancePct / 100)],
+    windowV: [lowV, highV],
     watts: { winding: short(watts.winding), rectifier: short(watts.rectifier), regulator: short(watts.regulator) },
   };
 }

@@ -2,9 +2,8 @@ import { applyPatch, type Design, type Edit } from '@/core/design/design';
 import { SolveError } from '@/core/solve/solve-error';
 import { typicalCost } from '@/core/study/cost';
 import { studyDesign, warmStartFrom } from '@/core/study/study';
-import { countFails, distress, judge } from './judge';
-import { RULES } from './rules';
-import type { Verdict } from './verdict';
+import { curesOf } from './cures-of';
+import { countFails, distress, judge, tightest } from './judge';
 
 /** One change of one part, simulated. */
 export interface SingleChange {
@@ -23,10 +22,6 @@ export interface SingleChange {
 /** Shares of a wanted margin beyond which nobody gains: what is more than kept is kept. */
 const ENOUGH = 2;
 
-const least = (verdicts: readonly Verdict[]): Verdict =>
-  verdicts.filter(canFail).reduce((a, b) => (b.left < a.left ? b : a));
-const canFail = (v: Verdict) => !RULES.find((r) => r.id === v.id)?.advisory;
-
 /**
  * Every single change any rule offers for what is tight or fails, simulated one after the other: yields after each.
  */
@@ -35,19 +30,19 @@ export function* singleChanges(design: Design): Generator<SingleChange> {
   const verdicts = judge(study);
   const warm = warmStartFrom(study);
   const cost = typicalCost(design);
-  const before = least(verdicts);
+  const before = tightest(verdicts)!;
   const distressed = distress(verdicts);
   const seen = new Set<string>();
-  const wanting = verdicts.filter((v) => v.state !== 'holds');
+  const wanting = verdicts.filter((v) => v.state === 'fails' || v.state === 'tight');
   for (const verdict of wanting.length > 0 ? wanting : [before]) {
-    for (const edit of RULES.find((r) => r.id === verdict.id)!.cures(design)) {
+    for (const edit of curesOf(design, verdict.id, verdict.output)) {
       const key = JSON.stringify(edit.patch);
       if (seen.has(key)) continue;
       seen.add(key);
       const changed = applyPatch(design, edit.patch);
       try {
         const after = judge(studyDesign(changed, warm));
-        const worst = least(after);
+        const worst = tightest(after)!;
         yield {
           edit,
           failsAfter: countFails(after),
@@ -67,8 +62,8 @@ export function* singleChanges(design: Design): Generator<SingleChange> {
 /** What a change brings: fewer failures first, then the worst margin, up to what is wanted twice over. */
 const gain = (c: SingleChange) => c.relief + Math.min(c.worstAfter, ENOUGH) - Math.min(c.worstBefore, ENOUGH);
 
-/** Most margin gained per euro first; what costs nothing, or saves, counts as a tenth of a euro. */
+/** What leaves least failing first, then most margin gained per euro; what costs nothing, or saves, counts as a tenth of a euro. */
 export function rankChanges(changes: readonly SingleChange[]): SingleChange[] {
   const worth = (c: SingleChange) => gain(c) / Math.max(c.costEur, 0.1);
-  return changes.filter((c) => gain(c) > 0.02).sort((a, b) => worth(b) - worth(a));
+  return changes.filter((c) => gain(c) > 0.02).sort((a, b) => a.failsAfter - b.failsAfter || worth(b) - worth(a));
 }

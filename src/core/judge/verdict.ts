@@ -1,14 +1,25 @@
-import type { Design, Edit } from '@/core/design/design';
+import type { ConditionId } from '@/core/circuit/condition';
+import type { Edit, OutputId } from '@/core/design/design';
 import type { Figure } from '@/core/study/figure';
-import type { Study } from '@/core/study/study';
+import type { RuleId } from './rules';
+import type { StationId } from './station';
 
-/** 'before' and 'after' are what lies between rectifier and reservoir, and between reservoir and load. */
-export type StationId = 'mains' | 'winding' | 'rectifier' | 'before' | 'reservoir' | 'after' | 'regulator' | 'load';
+export type { StationId } from './station';
 
-export type State = 'fails' | 'tight' | 'holds';
+/**
+ * Beyond its limit; inside, with less than the wanted margin left; inside with all of it; and a caution: beyond a limit
+ * that harms nothing, because the part protects itself or only a finger minds. A caution never counts as a margin.
+ */
+export type State = 'fails' | 'tight' | 'holds' | 'caution';
 
-/** What a rule finds in a study: a figure against a limit. */
-export interface Finding {
+/** The order of the rail: what fails, what is tight, what holds; cautions stand apart, last. */
+export const RANK: Readonly<Record<State, number>> = { fails: 0, tight: 1, holds: 2, caution: 3 };
+
+export interface Verdict {
+  id: RuleId;
+  title: string;
+  station: StationId;
+  state: State;
   figure: Figure;
   limit: number;
   /** Where the limit comes from. */
@@ -20,38 +31,20 @@ export interface Finding {
   sentence: string;
   /** Why it matters. */
   reason: string;
-  /** What it is called, when not by the rule's own title. */
-  title?: string;
-  /** Where it is looked at, when not at the rule's own station. */
-  station?: StationId;
-}
-
-/** One file each in ./rules. Adding a rule is adding a file and its name in ./rules.ts. */
-export interface Rule {
-  id: string;
-  title: string;
-  station: StationId;
-  /** A caution only: it never fails a design, it warns. */
-  advisory?: boolean;
-  /** Null when the rule has no meaning for this design. */
-  find(study: Study): Finding | null;
-  /** Edits that could cure it. They are simulated before anybody sees them. */
-  cures(design: Design): Edit[];
-}
-
-export interface Verdict extends Omit<Finding, 'station' | 'title'> {
-  id: string;
-  title: string;
-  station: StationId;
-  state: State;
   /** Distance to the limit in the figure's unit, negative beyond it. */
   margin: number;
   /** The margin as a share of the wanted one: below 0 fails, below 1 is tight. What the rail is ranked by. */
   left: number;
+  /** Whether it never counts as a margin, beyond its limit or not. */
+  caution: boolean;
+  /** The circumstance that decides it; null for what happens once. */
+  at: ConditionId | null;
+  /** The output that decides it; null where it concerns the whole supply. */
+  output: OutputId | null;
 }
 
 export interface Effect {
-  verdict: string;
+  verdict: RuleId;
   title: string;
   before: number;
   after: number;

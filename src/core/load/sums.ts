@@ -1,6 +1,6 @@
-import type { Consumer, LoadTable } from '@/core/design/design';
+import type { Consumer, LoadTable, OutputId } from '@/core/design/design';
 
-/** Currents one rail has to give, A. */
+/** Currents one output has to give, A. */
 export interface RailSums {
   /** Everything standing by. */
   standingA: number;
@@ -11,23 +11,27 @@ export interface RailSums {
 }
 
 /**
- * Sums of a load table. Lasting: each consumer's standing current, and for its duty the typical one instead. Peak:
- * everything at its typical current, and of what the peaks add on top the share that falls together. Both with the
- * reserve on top.
+ * Sums of a load table for one output. Lasting: each consumer's standing current, and for its duty the typical one
+ * instead. Peak: everything at its typical current, and of what the peaks add on top the share that falls together. Of
+ * consumers that are never all on, the others stand by. All with the reserve on top.
  */
-export function railSums({ consumers, togetherPct, reservePct }: LoadTable, rail: Consumer['rail']): RailSums {
+export function railSums({ consumers, togetherPct, reservePct }: LoadTable, output: OutputId): RailSums {
   const reserve = 1 + reservePct / 100;
   let standingA = 0;
   let lastingA = 0;
   let typicalA = 0;
   let onTopA = 0;
   for (const c of consumers) {
-    if (c.rail !== rail) continue;
+    if (c.output !== output) continue;
     const duty = c.dutyPct / 100;
+    const on = Math.min(c.on ?? c.count, c.count);
+    const waitingA = (c.count - on) * c.standingA;
+    // Where a line contradicts itself it counts with the more it says; what is wrong with it is said beside it.
+    const workingA = Math.max(c.typicalA, c.standingA);
     standingA += c.count * c.standingA;
-    lastingA += c.count * (c.standingA * (1 - duty) + c.typicalA * duty);
-    typicalA += c.count * Math.max(c.typicalA, c.standingA);
-    onTopA += c.count * Math.max(0, c.peakA - Math.max(c.typicalA, c.standingA));
+    lastingA += on * (c.standingA * (1 - duty) + workingA * duty) + waitingA;
+    typicalA += on * workingA + waitingA;
+    onTopA += on * Math.max(0, c.peakA - workingA);
   }
   return {
     standingA: reserve * standingA,
@@ -40,6 +44,7 @@ export function railSums({ consumers, togetherPct, reservePct }: LoadTable, rail
 export function consumerFault(c: Consumer): string | null {
   const name = c.name.trim() || 'This line';
   if (c.standingA > c.typicalA && c.typicalA > 0) return `${name}: stands by at more than its typical current.`;
+  if (c.on !== null && c.on > c.count) return `${name}: more of them are on than there are.`;
   if (c.peakA > 0 && c.peakA < c.typicalA) return `${name}: its peak is below its typical current.`;
   return null;
 }
@@ -48,18 +53,21 @@ export function consumerFault(c: Consumer): string | null {
 export const START_SURGE = { motor: { factor: 5, tauS: 0.15 }, lamp: { factor: 10, tauS: 0.03 } } as const;
 
 /** What of a rail's current surges at switch-on: the factor on the whole current, and its time constant, s. */
-export function startSurge({ consumers }: LoadTable, rail: Consumer['rail']): { factor: number; tauS: number } | null {
+export function startSurge({ consumers }: LoadTable, output: OutputId): { factor: number; tauS: number } | null {
   let all = 0;
   let extra = 0;
   let weighted = 0;
   for (const c of consumers) {
-    if (c.rail !== rail) continue;
-    const amps = c.count * Math.max(c.typicalA, c.standingA);
+    if (c.output !== output) continue;
+    const on = Math.min(c.on ?? c.count, c.count);
+    const workingA = Math.max(c.typicalA, c.standingA);
+    const amps = on * workingA;
     all += amps;
-    if (c.kind !== 'motor' && c.kind !== 'lamp') continue;
-    const more = amps * (START_SURGE[c.kind].factor - 1);
+    const usual = c.kind === 'motor' || c.kind === 'lamp' ? START_SURGE[c.kind] : null;
+    if (c.startA === null && !usual) continue;
+    const more = c.startA === null ? amps * (usual!.factor - 1) : on * Math.max(0, c.startA - workingA);
     extra += more;
-    weighted += more * START_SURGE[c.kind].tauS;
+    weighted += more * (usual ?? START_SURGE.motor).tauS;
   }
   return extra > 0 && all > 0 ? { factor: 1 + extra / all, tauS: weighted / extra } : null;
 }

@@ -1,5 +1,4 @@
 import { wordsOf } from '@/core/circuit/condition';
-import { bankF } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
 import { dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { openVolts, sourceOhm, type DcSource } from '@/core/parts/dc-source';
@@ -7,24 +6,31 @@ import { FUSE_A, FUSE_SURE_TIMES } from '@/core/parts/mains-current';
 import { TOUCH_DC_V } from '@/core/parts/touch-limits';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import type { Figure } from '@/core/study/figure';
+import { storedEnergy } from '@/core/study/stored-energy';
 import type { Study } from '@/core/study/study';
 import type { CheckPoint, MainsReport } from './report';
 
 /** Share of the running current a fuse in the lead is chosen above. */
 const FUSE_TIMES = 1.5;
+/** How far above what fits a fuse may be before the wire is what blows: a rule of thumb. */
+const LEAD_FUSE_TIMES = 3;
 /** A source that drives more than this into a short can burn its leads, A: a rule of thumb. */
 const DANGEROUS_SHORT_A = 20;
 
 /** What has to be right before a DC source is joined: a fuse in the lead, what a short does, which way round. */
 export function dcSide(study: Study): MainsReport {
-  const { design, low, idle } = study;
+  const { design, idle } = study;
+  const hardest = study.conditions
+    .filter((c) => c.load === 'full' && c.output === undefined && !c.alone)
+    .map((c) => study.at(c))
+    .reduce((a, b) => (b.solution.windings[0]!.rmsA > a.solution.windings[0]!.rmsA ? b : a));
   const dc = dcSourceOf(design)!;
   const say = termsOf(design);
-  const runningA = low.solution.windings[0]!.rmsA;
+  const runningA = hardest.solution.windings[0]!.rmsA;
   const shortA = dc.kind === 'adapter' && dc.limitA !== null ? dc.limitA : shortOf(dc);
   const fuseA = FUSE_A.find((a) => a >= FUSE_TIMES * runningA) ?? FUSE_A[FUSE_A.length - 1]!;
   const startV = idle.reservoir.maxV;
-  const joule = 0.5 * bankF(design.reservoir) * startV ** 2;
+  const energy = storedEnergy(design, idle);
   const figures: Figure[] = [
     {
       id: 'lead-running',
@@ -32,9 +38,9 @@ export function dcSide(study: Study): MainsReport {
       value: runningA,
       unit: 'A',
       origin: 'simulated',
-      condition: wordsOf(design, 'low'),
+      condition: wordsOf(design, hardest.at),
       expression: 'root of the mean square of the current',
-      inputs: [{ label: 'load', value: low.rail.loadMeanA, unit: 'A', origin: 'simulated' }],
+      inputs: [{ label: 'load', value: hardest.rail.loadMeanA, unit: 'A', origin: 'simulated' }],
       source: 'Periodic steady state.',
       assumes: [],
     },
@@ -65,17 +71,17 @@ export function dcSide(study: Study): MainsReport {
     },
     {
       id: 'stored',
-      label: 'Stored in the reservoir',
-      value: joule,
+      label: 'Stored in all capacitors',
+      value: energy.joule,
       unit: 'J',
       origin: 'formula',
       condition: wordsOf(design, 'idle'),
-      expression: '½·C·V²',
-      inputs: [
-        { label: 'C', value: bankF(design.reservoir), unit: 'F', origin: 'chosen' },
-        { label: 'V', value: startV, unit: 'V', origin: 'simulated' },
-      ],
-      source: 'Simulated idle voltage.',
+      expression: '½·C·V², every capacitor',
+      inputs: energy.held.flatMap((h): Figure['inputs'] => [
+        { label: h.count > 1 ? `${h.label}, ${h.count} alike` : h.label, value: h.farad, unit: 'F', origin: 'chosen' },
+        { label: 'at', value: h.volts, unit: 'V', origin: 'simulated' },
+      ]),
+      source: 'Simulated idle voltages.',
       assumes: [],
     },
   ];
@@ -116,6 +122,13 @@ function checkPoints(
       'wrong',
       `The ${formatNominal(fitted, 'A')} fuse is below the ${formatQuantity(f.runningA, 'A')} that run.`,
       'It blows in use.',
+    );
+  } else if (fitted > LEAD_FUSE_TIMES * f.fuseA) {
+    add(
+      'lead-fuse',
+      'wrong',
+      `The ${formatNominal(fitted, 'A')} fuse is too big for a lead that carries ${formatQuantity(f.runningA, 'A')}: ${formatNominal(f.fuseA, 'A')} fits.`,
+      'Wire chosen for the running current burns before it blows.',
     );
   } else if (f.shortA < FUSE_SURE_TIMES * fitted) {
     add(

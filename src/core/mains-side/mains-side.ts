@@ -1,30 +1,63 @@
-import { arrangementOf, dcSourceOf } from '@/core/design/source';
-import { wordsOf } from '@/core/circuit/condition';
+import { conditionOf, wordsOf } from '@/core/circuit/condition';
 import { mainsVolts, modelOf } from '@/core/circuit/feed';
-import { bankF } from '@/core/design/bank';
+import { placedParts } from '@/core/circuit/filter-of';
+import { bankF, shuntOhm } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
+import { arrangementFacts, dcSourceOf } from '@/core/design/source';
 import { windingCount } from '@/core/design/words';
 import {
   FUSE_A,
   FUSE_SURE_TIMES,
+  fuseHeatsBy,
   inrush,
+  inrushI2t,
   magnetising,
+  meltingI2t,
   primaryFuse,
   runningPrimary,
   shortedPrimary,
   SOFT_START_ABOVE_VA,
+  type FuseAdvice,
 } from '@/core/parts/mains-current';
 import { TOUCH_DC_V } from '@/core/parts/touch-limits';
 import { dcSide } from './dc-side';
 import type { CheckPoint, MainsReport } from './report';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import type { Figure } from '@/core/study/figure';
+import type { OperatingPoint } from '@/core/study/operating-point';
+import { storedEnergy } from '@/core/study/stored-energy';
 import type { Study } from '@/core/study/study';
 
 /** Below this much energy a charged reservoir no longer counts as dangerous, J. */
 const SAFE_J = 5;
 /** Time a case takes to open, s: by then it has to be discharged. */
 const OPENING_S = 30;
+/** A secondary fuse of more than this many times the winding's rated current lets it burn. */
+const WINDING_FUSE_TIMES = 2;
+
+/** The most that flows in the primary over a list of circumstances, magnetising current aside, A RMS. */
+function reflected(study: Study, ratio: number, load: 'full' | 'lasting'): { amps: number; point: OperatingPoint } {
+  const conditions = study.conditions.filter(
+    (c) => c.load === load && c.output === undefined && !c.alone && c.mainsV === undefined,
+  );
+  const points = conditions.map((c) => study.at(c));
+  const point = points.reduce((a, b) => (b.solution.primary.rmsA > a.solution.primary.rmsA ? b : a));
+  const { heater, mains } = study.design;
+  const heaterA = heater ? (heater.ratedV * heater.currentA) / mains.voltageRms : 0;
+  return { amps: ratio * point.solution.primary.rmsA + heaterA, point };
+}
+
+/**
+ * Capacitance a discharge has to empty on one rail, F, from every capacitor on it: reservoir and filter side by side,
+ * stacked cans in series.
+ */
+function railFarad(design: Design): number {
+  const filter = placedParts(design).reduce(
+    (sum, { part }) => sum + (part.kind === 'capacitor' ? part.capacitanceF : 0),
+    0,
+  );
+  return bankF(design.reservoir) / arrangementFacts(design).stacked + filter;
+}
 
 /**
  * The mains side of a design: fuses from running and inrush current, what a short does, discharge, and a checklist. It
@@ -32,37 +65,43 @@ const OPENING_S = 30;
  */
 export function mainsSide(study: Study): MainsReport {
   if (dcSourceOf(study.design)) return dcSide(study);
-  const { design, high, idle } = study;
-  const { transformer, mains, mainsSide: side, filter } = design;
+  const { design, idle } = study;
+  const { transformer, mains, mainsSide: side } = design;
   const model = modelOf(design);
-  const halves = windingCount(design);
   const ratio = model.openCircuitV / mains.voltageRms;
-  const feeding = high.solution.windings.slice(0, halves);
-  // The halves of a tap take turns: their squares add.
-  const reflectedA =
-    ratio * Math.sqrt(feeding.reduce((sum, w) => sum + w.rmsA ** 2, 0)) +
-    (design.heater ? (design.heater.ratedV * design.heater.currentA) / mains.voltageRms : 0);
+  const full = reflected(study, ratio, 'full');
+  const lasting = reflected(study, ratio, 'lasting');
   const magnetisingA = magnetising(transformer.ratedVA, mains.voltageRms, transformer.core);
-  const runningA = runningPrimary(reflectedA, magnetisingA);
+  const heatsByA = fuseHeatsBy(lasting.amps, full.amps);
+  const runningA = runningPrimary(heatsByA, magnetisingA);
+  const fullA = runningPrimary(full.amps, magnetisingA);
   const rush = inrush(transformer.ratedVA, mains.voltageRms, transformer.core);
-  const fuse = primaryFuse(runningA, transformer.core);
+  const rushI2t = inrushI2t(rush.worstA, mains.frequencyHz);
+  const fuse = primaryFuse({ runningA, fullA, inrushI2t: side.softStart ? 0 : rushI2t }, transformer.core);
   const fitted = side.primaryFuseA ?? fuse.ratedA;
-  const short = shortedPrimary(model.openCircuitV, model.ownColdOhm + model.sharedColdOhm, mains.voltageRms);
+  // Least flows into a short where copper is hot and the mains are low: there the fuse has to blow all the same.
+  const lowShare = mainsVolts(design, 'low') / mains.voltageRms;
+  const short = shortedPrimary(
+    model.openCircuitV * lowShare,
+    model.ownHotOhm + model.sharedHotOhm,
+    mains.voltageRms * lowShare,
+  );
   const surelyBlows = short.primaryA >= FUSE_SURE_TIMES * fitted;
-  const secondaryRmsA = Math.max(...feeding.map((w) => w.rmsA));
-  const secondaryFuseA = surelyBlows
-    ? null
-    : (FUSE_A.find((a) => a >= 1.5 * secondaryRmsA) ?? FUSE_A[FUSE_A.length - 1]!);
-  const startV = idle.reservoir.maxV;
-  const stacked = arrangementOf(design).stacked;
-  const farad = bankF(design.reservoir) / (stacked ? 2 : 1);
-  const joule = 0.5 * farad * startV ** 2;
+  const windings = (p: OperatingPoint) =>
+    Math.max(...p.solution.windings.slice(0, windingCount(design)).map((w) => w.rmsA));
+  const secondaryRmsA = fuseHeatsBy(windings(lasting.point), windings(full.point));
+  const secondaryLeastA = Math.max(1.5 * secondaryRmsA, windings(full.point));
+  const secondaryFitsA = FUSE_A.find((a) => a >= secondaryLeastA) ?? FUSE_A[FUSE_A.length - 1]!;
+  const secondaryFuseA = surelyBlows ? null : secondaryFitsA;
+  const startV = idle.rails.reduce((most, p) => Math.max(most, p.reservoir.maxV, p.rail.maxV), 0);
+  const farad = railFarad(design);
+  const energy = storedEnergy(design, idle);
+  const { joule } = energy;
   const safeV = Math.min(TOUCH_DC_V, farad > 0 ? Math.sqrt((2 * SAFE_J) / farad) : Infinity);
   const needsBleeder = farad > 0 && startV > safeV;
   const bleederOhm = needsBleeder ? OPENING_S / (farad * Math.log(startV / safeV)) : null;
-  const dischargeS =
-    needsBleeder && filter.bleederOhm !== null ? filter.bleederOhm * farad * Math.log(startV / safeV) : null;
-  const words = wordsOf(design, 'high');
+  const acrossOhm = shuntOhm(design);
+  const dischargeS = needsBleeder && acrossOhm !== null ? acrossOhm * farad * Math.log(startV / safeV) : null;
 
   const figures: Figure[] = [
     {
@@ -71,14 +110,33 @@ export function mainsSide(study: Study): MainsReport {
       value: runningA,
       unit: 'A',
       origin: 'simulated',
-      condition: words,
-      expression: '√(reflected winding current² + magnetising current²)',
+      condition: wordsOf(design, lasting.point.at),
+      expression: '√(reflected current² + magnetising current²); reflected: √(lasting × full), what a fuse heats by',
       inputs: [
-        { label: 'reflected winding current', value: reflectedA, unit: 'A', origin: 'simulated' },
+        { label: 'reflected, lasting load', value: lasting.amps, unit: 'A', origin: 'simulated' },
+        { label: 'reflected, full load', value: full.amps, unit: 'A', origin: 'simulated' },
         { label: 'magnetising current', value: magnetisingA, unit: 'A', origin: 'typical' },
       ],
       source:
-        'Simulated winding current times the turns ratio; magnetising current typical for the core (IEC 61558 sizes).',
+        'Ampere-turns of all windings, simulated, times the turns ratio; magnetising current typical for the core (IEC 61558 sizes).',
+      assumes: [
+        'The two stand 90 degrees apart.',
+        'The load stands at its full current for the share of the time that makes its lasting one.',
+      ],
+    },
+    {
+      id: 'primary-full',
+      label: 'Primary, full load',
+      value: fullA,
+      unit: 'A',
+      origin: 'simulated',
+      condition: wordsOf(design, full.point.at),
+      expression: '√(reflected current² + magnetising current²)',
+      inputs: [
+        { label: 'reflected, full load', value: full.amps, unit: 'A', origin: 'simulated' },
+        { label: 'magnetising current', value: magnetisingA, unit: 'A', origin: 'typical' },
+      ],
+      source: 'Ampere-turns of all windings, simulated, times the turns ratio.',
       assumes: ['The two stand 90 degrees apart.'],
     },
     {
@@ -95,6 +153,27 @@ export function mainsSide(study: Study): MainsReport {
       assumes: ['Mains and primary resistance limit it further; it is not simulated.'],
     },
     {
+      id: 'inrush-i2t',
+      label: 'Its I²t',
+      value: rushI2t,
+      unit: 'A²s',
+      origin: 'rule of thumb',
+      expression: 'half of peak² × a quarter of the mains period',
+      inputs: [
+        { label: 'peak, worst', value: rush.worstA, unit: 'A', origin: 'rule of thumb' },
+        { label: 'usual', value: inrushI2t(rush.usualA, mains.frequencyHz), unit: 'A²s', origin: 'rule of thumb' },
+        {
+          label: `melts a ${formatNominal(fitted, 'A')} time-lag fuse`,
+          value: meltingI2t(fitted),
+          unit: 'A²s',
+          origin: 'typical',
+        },
+      ],
+      source:
+        'The core saturates for about a quarter period; time-lag fuses melt at about 2 A²s times their rating squared.',
+      assumes: side.softStart ? ['The soft start takes it: the fuse does not see it.'] : [],
+    },
+    {
       id: 'primary-fuse',
       label: 'Primary fuse, time-lag',
       value: fuse.ratedA,
@@ -102,15 +181,17 @@ export function mainsSide(study: Study): MainsReport {
       origin: 'formula',
       expression:
         transformer.core === 'toroid'
-          ? 'next standard value from 2 times the running current; up to 3 times'
-          : 'next standard value from 1.5 times the running current; up to 2 times',
+          ? 'next standard value from 2 times the running current, up to 3; not below full load; not melted by the inrush'
+          : 'next standard value from 1.5 times the running current, up to 2; not below full load; not melted by the inrush',
       inputs: [
         { label: 'running', value: runningA, unit: 'A', origin: 'simulated' },
-        { label: 'from', value: fuse.leastA, unit: 'A' },
+        { label: 'full load', value: fullA, unit: 'A', origin: 'simulated' },
+        { label: 'inrush', value: side.softStart ? 0 : rushI2t, unit: 'A²s', origin: 'rule of thumb' },
+        { label: `from (${fuse.because})`, value: fuse.leastA, unit: 'A' },
         { label: 'to', value: fuse.mostA, unit: 'A' },
       ],
       source: 'Rated values of IEC 60127.',
-      assumes: ['A time-lag fuse passes the inrush.'],
+      assumes: [],
     },
     {
       id: 'short',
@@ -118,7 +199,8 @@ export function mainsSide(study: Study): MainsReport {
       value: short.primaryA,
       unit: 'A',
       origin: 'formula',
-      expression: 'open volts / all copper cold, times open volts / mains volts',
+      condition: `${wordsOf(design, { ...conditionOf(design, 'low'), state: 'hot copper' })}`,
+      expression: 'open volts / all copper hot, times open volts / mains volts',
       inputs: [
         { label: 'in the winding', value: short.secondaryA, unit: 'A' },
         { label: `a ${formatNominal(fitted, 'A')} fuse surely blows at`, value: FUSE_SURE_TIMES * fitted, unit: 'A' },
@@ -129,18 +211,18 @@ export function mainsSide(study: Study): MainsReport {
     },
     {
       id: 'stored',
-      label: 'Stored in the reservoir',
+      label: 'Stored in all capacitors',
       value: joule,
       unit: 'J',
       origin: 'formula',
       condition: wordsOf(design, 'idle'),
-      expression: '½·C·V²',
-      inputs: [
-        { label: 'C', value: farad, unit: 'F', origin: 'chosen' },
-        { label: 'V', value: startV, unit: 'V', origin: 'simulated' },
-      ],
-      source: 'Simulated idle voltage.',
-      assumes: ['One rail.'],
+      expression: '½·C·V², every capacitor',
+      inputs: energy.held.flatMap((h): Figure['inputs'] => [
+        { label: h.count > 1 ? `${h.label}, ${h.count} alike` : h.label, value: h.farad, unit: 'F', origin: 'chosen' },
+        { label: 'at', value: h.volts, unit: 'V', origin: 'simulated' },
+      ]),
+      source: 'Simulated idle voltages.',
+      assumes: [],
     },
     ...(dischargeS !== null
       ? [
@@ -152,10 +234,15 @@ export function mainsSide(study: Study): MainsReport {
             origin: 'formula' as const,
             expression: 'R·C·ln(V₀/V)',
             inputs: [
-              { label: 'bleeder', value: filter.bleederOhm!, unit: 'ohm' as const, origin: 'chosen' as const },
-              { label: 'C', value: farad, unit: 'F' as const },
+              {
+                label: 'bleeder, balancing resistors',
+                value: acrossOhm!,
+                unit: 'ohm' as const,
+                origin: 'chosen' as const,
+              },
+              { label: 'C, reservoir and filter', value: farad, unit: 'F' as const },
               { label: 'V₀', value: startV, unit: 'V' as const, origin: 'simulated' as const },
-              { label: 'bleeder burns', value: startV ** 2 / filter.bleederOhm!, unit: 'W' as const },
+              { label: 'they burn', value: startV ** 2 / acrossOhm!, unit: 'W' as const },
             ],
             source: 'Discharge below 60 V and below 5 J.',
             assumes: [
@@ -173,8 +260,12 @@ export function mainsSide(study: Study): MainsReport {
     bleederOhm,
     points: checkPoints(design, {
       fuse,
-      fitted,
+      rushI2t,
+      surelyBlows,
       secondaryFuseA,
+      secondaryMostA: Math.max(secondaryFitsA, WINDING_FUSE_TIMES * model.ratedA),
+      secondaryLeastA,
+      windingShortA: short.secondaryA,
       needsBleeder,
       dischargeS,
       startV,
@@ -186,9 +277,14 @@ export function mainsSide(study: Study): MainsReport {
 }
 
 interface Facts {
-  fuse: { ratedA: number; leastA: number; mostA: number };
-  fitted: number;
+  fuse: FuseAdvice;
+  rushI2t: number;
+  surelyBlows: boolean;
   secondaryFuseA: number | null;
+  /** Between what runs and what the winding bears, A. */
+  secondaryLeastA: number;
+  secondaryMostA: number;
+  windingShortA: number;
   needsBleeder: boolean;
   dischargeS: number | null;
   startV: number;
@@ -227,7 +323,11 @@ function checkPoints(design: Design, f: Facts): CheckPoint[] {
       'fuse',
       'wrong',
       `The ${formatNominal(side.primaryFuseA, 'A')} fuse is below ${formatQuantity(f.fuse.leastA, 'A')}.`,
-      'Inrush or a warm evening blows it for nothing.',
+      f.fuse.because === 'inrush'
+        ? `The inrush of this core is about ${formatQuantity(f.rushI2t, 'A²s')} at worst; this fuse melts at ${formatQuantity(meltingI2t(side.primaryFuseA), 'A²s')}. A soft start would allow less.`
+        : f.fuse.because === 'full load'
+          ? 'Full load is more than it carries for long.'
+          : 'A warm evening blows it for nothing.',
     );
   } else
     add(
@@ -243,6 +343,36 @@ function checkPoints(design: Design, f: Facts): CheckPoint[] {
       `A short of the winding would not surely blow the primary fuse: fit ${formatNominal(f.secondaryFuseA, 'A')} at the winding.`,
       'Small transformers burn out behind a fuse that never notices.',
     );
+  } else if (side.secondaryFuseA !== null && side.secondaryFuseA > 1.001 * f.secondaryMostA) {
+    add(
+      'secondary-fuse',
+      'wrong',
+      `The ${formatNominal(side.secondaryFuseA, 'A')} fuse is too big for this winding: ${formatQuantity(f.secondaryMostA, 'A')} at most.`,
+      'The winding, and wire that was chosen for its current, burn before it blows.',
+    );
+  } else if (
+    side.secondaryFuseA !== null &&
+    side.secondaryFuseA < 0.999 * Math.min(f.secondaryLeastA, f.secondaryMostA)
+  ) {
+    add(
+      'secondary-fuse',
+      'wrong',
+      `The ${formatNominal(side.secondaryFuseA, 'A')} fuse is below ${formatQuantity(f.secondaryLeastA, 'A')}.`,
+      'The charging pulses count by their RMS current: it blows in use.',
+    );
+  } else if (
+    side.secondaryFuseA !== null &&
+    !f.surelyBlows &&
+    f.windingShortA < FUSE_SURE_TIMES * side.secondaryFuseA
+  ) {
+    add(
+      'secondary-fuse',
+      side.thermalCutout ? 'done' : 'look',
+      side.thermalCutout
+        ? `Secondary fuse ${formatNominal(side.secondaryFuseA, 'A')}, and a thermal cut-out for what it does not see.`
+        : `The ${formatNominal(side.secondaryFuseA, 'A')} fuse does not surely blow: a short of the winding drives ${formatQuantity(f.windingShortA, 'A')} at most. Fit a thermal cut-out, or a transformer that bears a short.`,
+      'A small soft transformer drives too little into a short, hot and at low line, for any fuse that carries the load.',
+    );
   } else if (side.secondaryFuseA !== null) {
     add(
       'secondary-fuse',
@@ -254,7 +384,7 @@ function checkPoints(design: Design, f: Facts): CheckPoint[] {
     add(
       'secondary-fuse',
       'done',
-      'A shorted winding blows the primary fuse; no secondary fuse is needed for that.',
+      'A shorted winding blows the primary fuse, also at low line with hot copper; no secondary fuse is needed for that.',
       'Wires thinner than the fuse allows still need one.',
     );
   if (!side.polarised && side.switchPoles === 1) {
@@ -349,7 +479,7 @@ function checkPoints(design: Design, f: Facts): CheckPoint[] {
       add(
         'bleeder',
         'wrong',
-        `${formatQuantity(f.startV, 'V')} with ${formatQuantity(f.joule, 'J')} stay on the reservoir: a bleeder of ${formatQuantity(f.bleederOhm!, 'ohm')} empties it in 30 s.`,
+        `${formatQuantity(f.startV, 'V')} with ${formatQuantity(f.joule, 'J')} stay in the capacitors: a bleeder of ${formatQuantity(f.bleederOhm!, 'ohm')} empties it in 30 s.`,
         'Volts and joules wait in a dark box for whoever opens it.',
       );
     } else if (f.dischargeS > 1.05 * OPENING_S) {
@@ -363,7 +493,7 @@ function checkPoints(design: Design, f: Facts): CheckPoint[] {
       add(
         'bleeder',
         'done',
-        `The bleeder empties the reservoir in ${formatQuantity(f.dischargeS, 's')}.`,
+        `The bleeder empties every capacitor in ${formatQuantity(f.dischargeS, 's')}.`,
         'Measure all the same: a bleeder can fail open.',
       );
   }

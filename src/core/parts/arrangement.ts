@@ -1,56 +1,50 @@
-export const RECTIFIER_KINDS = [
-  'half-wave',
-  'centre-tap',
-  'bridge',
-  'split-bridge',
-  'split-half-wave',
-  'two-bridges',
-  'doubler',
-] as const;
-export type RectifierKind = (typeof RECTIFIER_KINDS)[number];
-/** How any source meets its rails: a rectifier, or nothing but a lead. */
-export type ArrangementKind = RectifierKind | 'direct';
+/** A capacitor, or a rail's filter, that a charging current passes through: +1 charges it, -1 draws from it. */
+export interface Passed {
+  cell: number;
+  sign: 1 | -1;
+}
 
 /**
- * One closed path of the charging current: out of a winding, through one diode or two in series, into the input of a
- * filter, back to the winding. Without faults every arrangement is a handful of such loops.
+ * One closed path of the charging current: out of a winding, through diodes in series, through one cell or several, back
+ * to the winding. Without faults every arrangement is a handful of such loops, and everything else about it follows.
  */
 export interface Loop {
   winding: number;
   /** +1 when the current leaves the winding's first-named end. */
   sign: 1 | -1;
-  /** Which filter input it charges. */
-  input: number;
-  /** The diode at the filter's end of the path. */
-  railDiode: number;
-  /** In a bridge, the diode on the way back from ground. */
-  groundDiode?: number;
+  /** The cells it passes through, the one it is there to charge first. */
+  cells: readonly Passed[];
+  /** Diodes in series on the way from the winding to the cells. */
+  diodes: readonly number[];
+  /** In a bridge, those on the way back from ground. */
+  returnDiodes?: readonly number[];
 }
 
-/** What builders know of an arrangement without calculating. */
-export interface ArrangementFacts {
+/**
+ * Where a cell stands: the filter input of a rail; one of the capacitors stacked at the head of the first rail, counted
+ * from its top; or a pump, a capacitor that only hands charge on. What is stacked or pumps has the reservoir's values.
+ */
+export type Cell = { at: 'rail'; rail: 0 | 1 } | { at: 'stack' } | { at: 'pump' };
+
+/** What builders know of an arrangement without calculating; all else is derived from its loops (arrangement-facts.ts). */
+export interface ArrangementWords {
   name: string;
   /** When it is the right one. */
   when: string;
-  /** Whether the reservoir is charged in both half waves. */
-  fullWave: boolean;
-  diodesInPath: 1 | 2;
-  /** Reverse volts per diode with a reservoir, as a multiple of one winding's peak. */
-  reversePeaks: 1 | 2;
   /** RMS winding current as a multiple of the direct current, capacitor input: the middle of what builders use. */
   rmsFactor: number;
 }
 
 /** How windings, diodes and filters connect. A new arrangement is a new file with one of these. */
 export interface Arrangement {
-  kind: ArrangementKind;
-  facts: ArrangementFacts;
+  words: ArrangementWords;
   /** Turns ratio of each winding against the common EMF, +1 or -1. */
   ratios: readonly (1 | -1)[];
+  cells: readonly Cell[];
   loops: readonly Loop[];
   rails: 1 | 2;
-  /** True when the first filter element stands for two capacitors in series, charged in turn. */
-  stacked: boolean;
+  /** Fed by direct current: nothing is rectified, and nothing repeats half a period later. */
+  direct?: true;
   /**
    * What the circuit looks like half a period later, when the EMF has changed its sign: loop n then does what
    * loop loops[n] did, winding n what winding windings[n] did (its current times windingSign). Null when the two halves
@@ -59,7 +53,12 @@ export interface Arrangement {
   mirror: { loops: readonly number[]; windings: readonly number[]; windingSign: 1 | -1 } | null;
 }
 
+/** All diodes of a loop, those on the way back last. */
+export function diodesOf({ diodes, returnDiodes = [] }: Loop): readonly number[] {
+  return [...diodes, ...returnDiodes];
+}
+
 /** Number of diodes of an arrangement. */
-export function diodeCount(arrangement: Arrangement): number {
-  return arrangement.loops.reduce((n, loop) => n + (loop.groundDiode === undefined ? 1 : 2), 0);
+export function diodeCount({ loops }: Arrangement): number {
+  return new Set(loops.flatMap(diodesOf)).size;
 }

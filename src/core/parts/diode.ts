@@ -12,6 +12,11 @@ export interface DiodeClass {
   reverseV: number;
   /** Non-repetitive surge, one half sine of 10 ms (or 8.3 ms), A. */
   surgeA: number;
+  /** One by itself in the air of its leads, one on a tab, or four in one block. */
+  housing: 'axial' | 'tab' | 'block';
+  /** Junction to case, each, and case or body to free air, of a block all four together, K/W. */
+  jcKPerW: number;
+  jaKPerW: number;
   /** Typical price of one diode, EUR. */
   priceEur: number;
 }
@@ -23,6 +28,9 @@ const law = (saturationCurrentA: number, emissionCoefficient: number, seriesResi
   temperatureC: 25,
 });
 
+/** The most a junction bears, °C. */
+export const DIODE_MAX_C = { silicon: 150, Schottky: 125, valve: 300 } as const;
+
 /** Typical values for each class; the data sheet of the part in hand wins. Ordered by current within a technology. */
 export const DIODE_CLASSES: readonly DiodeClass[] = [
   {
@@ -33,6 +41,9 @@ export const DIODE_CLASSES: readonly DiodeClass[] = [
     averageA: 1,
     reverseV: 1000,
     surgeA: 30,
+    housing: 'axial',
+    jcKPerW: 15,
+    jaKPerW: 65,
     priceEur: 0.05,
   },
   {
@@ -43,6 +54,9 @@ export const DIODE_CLASSES: readonly DiodeClass[] = [
     averageA: 3,
     reverseV: 400,
     surgeA: 200,
+    housing: 'axial',
+    jcKPerW: 8,
+    jaKPerW: 40,
     priceEur: 0.15,
   },
   {
@@ -53,6 +67,9 @@ export const DIODE_CLASSES: readonly DiodeClass[] = [
     averageA: 4,
     reverseV: 600,
     surgeA: 200,
+    housing: 'block',
+    jcKPerW: 4,
+    jaKPerW: 20,
     priceEur: 0.4,
   },
   {
@@ -63,6 +80,9 @@ export const DIODE_CLASSES: readonly DiodeClass[] = [
     averageA: 12.5,
     reverseV: 400,
     surgeA: 300,
+    housing: 'block',
+    jcKPerW: 1.5,
+    jaKPerW: 10,
     priceEur: 0.8,
   },
   {
@@ -73,6 +93,9 @@ export const DIODE_CLASSES: readonly DiodeClass[] = [
     averageA: 1,
     reverseV: 40,
     surgeA: 25,
+    housing: 'axial',
+    jcKPerW: 15,
+    jaKPerW: 65,
     priceEur: 0.1,
   },
   {
@@ -83,6 +106,9 @@ export const DIODE_CLASSES: readonly DiodeClass[] = [
     averageA: 3,
     reverseV: 40,
     surgeA: 80,
+    housing: 'axial',
+    jcKPerW: 8,
+    jaKPerW: 40,
     priceEur: 0.2,
   },
   {
@@ -93,6 +119,9 @@ export const DIODE_CLASSES: readonly DiodeClass[] = [
     averageA: 5,
     reverseV: 100,
     surgeA: 150,
+    housing: 'axial',
+    jcKPerW: 6,
+    jaKPerW: 32,
     priceEur: 0.45,
   },
   {
@@ -103,6 +132,9 @@ export const DIODE_CLASSES: readonly DiodeClass[] = [
     averageA: 10,
     reverseV: 200,
     surgeA: 150,
+    housing: 'tab',
+    jcKPerW: 2,
+    jaKPerW: 55,
     priceEur: 0.9,
   },
 ];

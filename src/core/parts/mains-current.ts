@@ -45,23 +45,62 @@ const FUSE_TIMES: Record<CoreKind, { least: number; most: number }> = {
   toroid: { least: 2, most: 3 },
 };
 
+/** Melting I2t of a time-lag fuse, A2s at 1 A, growing with the square of its rating: the low end of miniature ones. */
+const MELTS_AT_1_A = 2;
+
+/** What melts a time-lag fuse before its wire has given any heat away, A2s: a rule of thumb of its class. */
+export function meltingI2t(ratedA: number): number {
+  return MELTS_AT_1_A * ratedA ** 2;
+}
+
+/** I2t of an inrush half cycle, A2s: half a sine that fills a quarter of the mains period. @param peakA A, @param hz mains */
+export function inrushI2t(peakA: number, hz: number): number {
+  return (peakA ** 2 * 0.5) / (4 * hz);
+}
+
+/**
+ * Current a fuse heats by, A RMS: a load that stands at `fullA` for a share of the time and draws `lastingA` on average
+ * heats by the root of their product. @param lastingA at most fullA
+ */
+export function fuseHeatsBy(lastingA: number, fullA: number): number {
+  return Math.sqrt(Math.min(lastingA, fullA) * fullA);
+}
+
+/** What a primary fuse has to let pass. */
+export interface Passing {
+  /** Current it heats by over minutes, and the most that is ever drawn for long enough to matter, A RMS. */
+  runningA: number;
+  fullA: number;
+  /** Inrush at its worst, A2s; 0 behind a soft start. */
+  inrushI2t: number;
+}
+
 export interface FuseAdvice {
   /** The standard value that fits best, A. */
   ratedA: number;
   leastA: number;
   mostA: number;
+  /** What decides the least one. */
+  because: 'running' | 'full load' | 'inrush';
 }
 
-/** The time-lag primary fuse for a full-load primary current. */
-export function primaryFuse(runningA: number, core: CoreKind): FuseAdvice {
+/** The time-lag primary fuse: above what runs by the usual factor, not below full load, not melted by the inrush. */
+export function primaryFuse({ runningA, fullA, inrushI2t: rush }: Passing, core: CoreKind): FuseAdvice {
   const { least, most } = FUSE_TIMES[core];
-  const ratedA = FUSE_A.find((a) => a >= least * runningA) ?? FUSE_A[FUSE_A.length - 1]!;
-  return { ratedA, leastA: least * runningA, mostA: Math.max(most * runningA, ratedA) };
+  const needs: [FuseAdvice['because'], number][] = [
+    ['running', least * runningA],
+    ['full load', fullA],
+    ['inrush', Math.sqrt(rush / MELTS_AT_1_A)],
+  ];
+  const [because, leastA] = needs.reduce((a, b) => (b[1] > a[1] ? b : a));
+  // A value a hair under the sum is that value: the sum is no more exact than that.
+  const ratedA = FUSE_A.find((a) => a >= 0.99 * leastA) ?? FUSE_A[FUSE_A.length - 1]!;
+  return { ratedA, leastA, mostA: Math.max(most * Math.max(runningA, fullA / least), ratedA), because };
 }
 
 /**
  * Primary current while the secondary is shorted, A RMS: open volts over all copper, reflected. What a fuse has to see.
- * @param ohm winding and primary share as the secondary sees them, cold
+ * @param ohm winding and primary share as the secondary sees them, hot: then least flows
  */
 export function shortedPrimary(openV: number, ohm: number, mainsV: number): { secondaryA: number; primaryA: number } {
   const secondaryA = openV / ohm;

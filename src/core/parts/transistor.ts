@@ -3,6 +3,8 @@ export interface PassTransistor {
   id: string;
   name: string;
   package: string;
+  /** Leads from the left, the printed face towards you. */
+  pins: string;
   maxA: number;
   maxV: number;
   /** Least current gain at a few amperes, and base-emitter volts there. */
@@ -22,6 +24,7 @@ export const PASS_TRANSISTORS: readonly PassTransistor[] = [
     id: 'bd139',
     name: 'BD139, 1.5 A',
     package: 'TO-126',
+    pins: 'emitter, collector, base',
     maxA: 1.5,
     maxV: 80,
     gain: 40,
@@ -37,6 +40,7 @@ export const PASS_TRANSISTORS: readonly PassTransistor[] = [
     id: 'tip122',
     name: 'TIP122 Darlington, 5 A',
     package: 'TO-220',
+    pins: 'base, collector, emitter',
     maxA: 5,
     maxV: 100,
     gain: 1000,
@@ -52,6 +56,7 @@ export const PASS_TRANSISTORS: readonly PassTransistor[] = [
     id: 'tip3055',
     name: 'TIP3055, 15 A',
     package: 'TO-247',
+    pins: 'base, collector, emitter',
     maxA: 15,
     maxV: 60,
     gain: 30,
@@ -67,6 +72,7 @@ export const PASS_TRANSISTORS: readonly PassTransistor[] = [
     id: '2n3055',
     name: '2N3055, 15 A',
     package: 'TO-3',
+    pins: 'base and emitter pins, the case is the collector',
     maxA: 15,
     maxV: 60,
     gain: 30,
@@ -82,6 +88,7 @@ export const PASS_TRANSISTORS: readonly PassTransistor[] = [
     id: 'mj15003',
     name: 'MJ15003, 20 A',
     package: 'TO-3',
+    pins: 'base and emitter pins, the case is the collector',
     maxA: 20,
     maxV: 140,
     gain: 40,

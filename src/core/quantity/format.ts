@@ -6,7 +6,9 @@ import type { Unit } from './parse';
  */
 export function formatQuantity(value: number, unit: Unit, significant = 3): string {
   if (!Number.isFinite(value)) return '–';
-  return value < 0 ? `−${positive(-value, unit, significant)}` : positive(value, unit, significant);
+  const text = positive(Math.abs(value), unit, significant);
+  // What rounds to nothing has no sign.
+  return value < 0 && /[1-9]/.test(text) ? `−${text}` : text;
 }
 
 function positive(value: number, unit: Unit, significant: number): string {
@@ -24,6 +26,10 @@ function positive(value: number, unit: Unit, significant: number): string {
       return `${value.toFixed(0)}°`;
     case '':
       return trimZeros(toSignificant(value, significant));
+    case 's':
+      if (value >= 7200) return `${trimZeros(toSignificant(value / 3600, significant))} h`;
+      if (value >= 180) return `${trimZeros(toSignificant(value / 60, significant))} min`;
+      return seconds(value, significant);
     case 'A²s':
       return `${value === 0 || value >= 1e-3 ? trimZeros(toSignificant(value, significant)) : '< 0.001'} A²s`;
     case 'K/W':
@@ -49,6 +55,12 @@ function positive(value: number, unit: Unit, significant: number): string {
   }
 }
 
+function seconds(value: number, significant: number): string {
+  if (value < 1e-9) return '0 s';
+  const [scaled, prefix] = engineering(value, ['µ', 'm', ''], significant);
+  return `${toSignificant(scaled, significant)} ${prefix}s`;
+}
+
 /** A chosen or nominal value, without the trailing zeros that would claim a measurement: '18 V', not '18.0 V'. */
 export function formatNominal(value: number, unit: Unit): string {
   return trimPadded(formatQuantity(value, unit, 4));
@@ -63,7 +75,7 @@ export function formatChange(value: number, unit: Unit, significant = 2): string
 /** Text for an input field: short, accepted again by parseQuantity. */
 export function formatForInput(value: number, unit: Unit): string {
   if (!Number.isFinite(value)) return '';
-  if (unit === 'F' || unit === 'ohm' || unit === 'A') return formatNominal(value, unit).replace('Ω', 'ohm');
+  if (unit === 'F' || unit === 'ohm' || unit === 'A') return formatNominal(value, unit);
   const plain = String(Number(value.toPrecision(6)));
   return unit === '' ? plain : `${plain} ${unit}`;
 }

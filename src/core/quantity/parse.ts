@@ -1,5 +1,5 @@
 /**
- * Reads a quantity as builders type it: '4700u', '2k2', '0.5A', '12 V', '4,7 mF', '1e-3'.
+ * Reads a quantity as builders type it: '4700u', '2k2', '3V3', 'R22', '0.5A', '12 V', '4,7 mF', '1e-3', '68 x 220u'.
  */
 
 export type Unit =
@@ -43,6 +43,12 @@ const PREFIX: Record<string, number> = {
   M: 1e6,
   G: 1e9,
 };
+
+/** Units that mega and giga make sense of; in front of others a capital M is nearly always meant small. */
+const LARGE: ReadonlySet<Unit> = new Set<Unit>(['ohm', 'Hz']);
+
+/** The letter of a unit that may stand in place of the decimal point: '3V3'. */
+const POINT_LETTER: Partial<Record<Unit, string>> = { V: 'v', A: 'a', W: 'w', H: 'h', ohm: 'r' };
 
 /** How each unit may be written behind a number. Case is ignored. */
 const SPELLINGS: Record<Unit, string[]> = {
@@ -134,12 +140,25 @@ const EXAMPLE: Partial<Record<Unit, string>> = {
 /**
  * Reads `text` as a value in `unit` (SI; per cent stays per cent, not a fraction).
  * Accepts a decimal point or comma, an SI prefix before the unit or in place of the point
- * ('2k2', '4R7'), an exponent, and the unit's own spelling. Never throws.
+ * ('2k2', '4R7', '3V3', 'R22'), an exponent, and the unit's own spelling; of capacitance several alike ('68 x 220u').
+ * What could mean two things ('1 2', '500MA') is asked about, not guessed. Never throws.
  */
 export function parseQuantity(text: string, unit: Unit): ParseResult {
   const raw = text.trim();
   const example = EXAMPLE[unit] ? `, for example ${EXAMPLE[unit]}` : '';
   if (raw === '') return { ok: false, error: `Nothing here yet: type ${NAMES[unit]}${example}.` };
+  const several = unit === 'F' ? /^(\d{1,4})\s*[x×*]\s*(.+)$/i.exec(raw) : null;
+  if (several) {
+    const one = parseQuantity(several[2]!, unit);
+    return one.ok ? finish(Number(several[1]) * one.value) : one;
+  }
+  const gap = /(\d+)\s+(\d+)/.exec(raw);
+  if (gap) {
+    return {
+      ok: false,
+      error: `'${clip(raw)}' has a gap in its number: type ${gap[1]}${gap[2]} or ${gap[1]}.${gap[2]}, whichever you mean.`,
+    };
+  }
   let s = raw.replace(/\s+/g, '').replace(/−/g, '-');
   if (/^[+-]?\d{1,3}(,\d{3})+\.\d+/.test(s) || (s.match(/,/g) ?? []).length > 1) {
     return {
@@ -152,11 +171,14 @@ export function parseQuantity(text: string, unit: Unit): ParseResult {
   }
   s = s.replace(',', '.');
 
-  const infix = /^([+-]?\d+)([pnuµμmkKMGrR])(\d+)(.*)$/.exec(s);
+  const infix = /^([+-]?\d*)([a-zA-Zµμ])(\d+)(.*)$/.exec(s);
   if (infix && !UNPREFIXED.has(unit)) {
     const [, whole, letter, fraction, tail] = infix;
-    const scale = letter === 'r' || letter === 'R' ? 1 : PREFIX[letter!];
-    if (scale !== undefined && unitMatches(tail!, unit)) return finish(Number(`${whole}.${fraction}`) * scale);
+    const scale = letter!.toLowerCase() === POINT_LETTER[unit] ? 1 : PREFIX[letter!];
+    if (scale !== undefined && unitMatches(tail!, unit)) {
+      if (scale >= 1e6 && !LARGE.has(unit)) return doubtful(`${whole}.${fraction}`, letter!);
+      return finish(Number(`${whole}.${fraction}`.replace(/^([+-]?)\./, '$10.')) * scale);
+    }
   }
 
   const plain = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?)(.*)$/.exec(s);
@@ -166,12 +188,21 @@ export function parseQuantity(text: string, unit: Unit): ParseResult {
   if (unitMatches(tail, unit)) return finish(number);
   if (!UNPREFIXED.has(unit)) {
     const scale = PREFIX[tail[0]!];
-    if (scale !== undefined && unitMatches(tail.slice(1), unit)) return finish(number * scale);
+    if (scale !== undefined && unitMatches(tail.slice(1), unit))
+      return scale >= 1e6 && !LARGE.has(unit) ? doubtful(plain[1]!, tail[0]!) : finish(number * scale);
   }
   return {
     ok: false,
     error: `'${clip(tail)}' behind the number is not a unit of ${NAMES[unit]}: type it like ${EXAMPLE[unit] ?? '1.5'}.`,
   };
+
+  function doubtful(digits: string, letter: string): ParseResult {
+    const small = unit === 'F' ? `${digits}u` : `${digits}m`;
+    return {
+      ok: false,
+      error: `'${clip(raw)}' says ${letter === 'M' ? 'mega' : 'giga'}: type ${small} if you mean ${unit === 'F' ? 'micro' : 'milli'}${NAMES[unit]}.`,
+    };
+  }
 
   function finish(value: number): ParseResult {
     if (!Number.isFinite(value)) return { ok: false, error: `'${clip(raw)}' is too large to be a number here.` };

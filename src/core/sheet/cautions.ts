@@ -1,9 +1,9 @@
-import { regulatorModel } from '@/core/parts/regulators';
+import { mainModel } from '@/core/design/outputs';
 import type { Design } from '@/core/design/design';
 
 /** The cautions every printed sheet carries, short, in the order of danger. */
 export function cautions(design: Design, hazardWords: string | null, sinkC: number | null): string[] {
-  const onSink = design.heat.sinkKPerW !== null && (regulatorModel(design.regulator)?.pass.takesSink ?? false);
+  const onSink = design.heat.sinkKPerW !== null && (mainModel(design)?.pass.takesSink ?? false);
   const lines = design.source.kind === 'mains' ? mainsCautions() : dcCautions(design.source.kind);
   if (hazardWords) lines.unshift(hazardWords);
   if (sinkC !== null && sinkC > 60)

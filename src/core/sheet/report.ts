@@ -1,3 +1,4 @@
+import { mainModel, outputModel, outputsOf, type Output } from '@/core/design/outputs';
 import { arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { sourceOhm } from '@/core/parts/dc-source';
 import { judgeReading, latestReadings } from '@/core/bench/readings';
@@ -8,10 +9,12 @@ import type { Picture } from '@/core/judge/picture';
 import type { State } from '@/core/judge/verdict';
 import { diodeOf } from '@/core/parts/diode';
 import { thermalInterface } from '@/core/parts/heatsink';
-import { regulatorModel } from '@/core/parts/regulators';
 import { tabWords } from '@/core/parts/regulators/model';
-import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
-import { bankWords, outputName, sourceWords, windingWords } from '@/core/design/words';
+import { capitalised, formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
+import { balanceOhmOf } from '@/core/design/bank';
+import type { Design } from '@/core/design/design';
+import { insulators } from '@/core/study/cost';
+import { bankWords, sourceWords, windingWords } from '@/core/design/words';
 import type { Figure } from '@/core/study/figure';
 import { cautions } from './cautions';
 
@@ -27,10 +30,11 @@ export interface Report {
 /** Gathers a sheet from a solved design and its bench windows. */
 export function report(picture: Picture, points: TestPoint[]): Report {
   const { design } = picture;
-  const { mains, demand, transformer, rectifier, reservoir, regulator, heat } = design;
+  const { mains, transformer, rectifier, reservoir, heat } = design;
   const model = modelOf(design);
   const dc = dcSourceOf(design);
-  const made = regulatorModel(regulator);
+  const made = mainModel(design);
+  const outputs = outputsOf(design);
   const nominal = picture.points.nominal;
   const diode = diodeOf(rectifier);
   const latest = latestReadings(design.bench.readings);
@@ -41,7 +45,10 @@ export function report(picture: Picture, points: TestPoint[]): Report {
         'Input',
         `${dc ? sourceWords(design) : `${n(mains.voltageRms, 'V')} ${n(mains.frequencyHz, 'Hz')}`}, ${q(mainsVolts(design, 'low'), 'V')} to ${q(mainsVolts(design, 'high'), 'V')}${dc ? ' open' : ''}`,
       ],
-      ['Output', `${n(demand.outputV, 'V')} DC, ${n(demand.outputA, 'A')}`],
+      ...outputs.map((o): [string, string] => [
+        o.id === 'main' ? 'Output' : capitalised(o.name),
+        `${setWords(o)} DC, ${n(o.demand.outputA, 'A')}`,
+      ]),
       ['Stays within', `${q(picture.output.minV, 'V')} to ${q(picture.output.maxV, 'V')}`],
       ['Ripple', `${q(picture.points.low.outputRippleVpp, 'V')} p-p at worst`],
       ...(picture.life
@@ -68,7 +75,7 @@ export function report(picture: Picture, points: TestPoint[]): Report {
           },
       {
         station: dc ? 'Reverse diode' : 'Rectifier',
-        what: dc ? (hasDiodes(design) ? diode.technology : 'none') : arrangementOf(design).facts.name,
+        what: dc ? (hasDiodes(design) ? diode.technology : 'none') : arrangementOf(design).words.name,
         detail: hasDiodes(design) ? diode.name : 'swapped leads reach everything',
       },
       {
@@ -86,15 +93,27 @@ export function report(picture: Picture, points: TestPoint[]): Report {
             detail: `${made.pass.package}, ${tabWords(made.pass)}${made.pass.takesSink ? `; ${heat.sinkKPerW === null ? 'no sink' : `sink ${n(heat.sinkKPerW, 'K/W')}, ${thermalInterface(heat.interface).name.toLowerCase()}`}` : ''}`,
           }
         : { station: 'Regulator', what: 'none', detail: 'the reservoir feeds the load' },
-      ...design.outputs.map((o, k) => {
-        const model = regulatorModel(o.regulator);
-        const point = picture.points.high.outputs[k]!;
-        return {
-          station: outputName(o, k),
-          what: `${model.name}, ${n(o.currentA, 'A')}`,
-          detail: `headroom ${q(picture.points.low.outputs[k]!.headroomV, 'V', 2)}, ${q(point.regulatorW, 'W')}, junction ${q(point.heat?.junctionC ?? design.heat.ambientC, '°C')}${model.pass.takesSink ? `; ${o.sinkKPerW === null ? 'no sink' : `sink ${n(o.sinkKPerW, 'K/W')}`}` : ''}`,
-        };
-      }),
+      ...outputs
+        .filter((o) => o.place >= 0)
+        .map((o) => {
+          const model = outputModel(o);
+          const low = picture.points.low.outputs[o.place]!;
+          const high = picture.points.high.outputs[o.place]!;
+          const on = heat.oneSink
+            ? 'on the main sink'
+            : o.sinkKPerW === null
+              ? 'no sink'
+              : `sink ${n(o.sinkKPerW, 'K/W')}`;
+          return {
+            station: o.name,
+            what: `${model?.name ?? 'the rail itself'}, ${n(o.demand.outputA, 'A')}`,
+            detail:
+              model && low.headroomV !== null
+                ? `headroom ${q(low.headroomV, 'V', 2)}, ${q(high.regulatorW, 'W')}, junction ${q(high.heat?.junctionC ?? heat.ambientC, '°C')}${model.pass.takesSink ? `; ${on}` : ''}`
+                : `${q(low.outputMinV, 'V')} at its lowest`,
+          };
+        }),
+      ...smallParts(design).map((part) => ({ station: 'Small parts', ...part })),
     ],
     margins: picture.verdicts.map((v) => ({
       state: v.state,
@@ -116,4 +135,46 @@ export function report(picture: Picture, points: TestPoint[]): Report {
     }),
     cautions: cautions(design, picture.hazard, picture.points.high.heat?.sinkC ?? null),
   };
+}
+
+/** Volts an output is set to: one figure, or the range its knob goes over. */
+function setWords(output: Output): string {
+  const model = outputModel(output);
+  return model && model.lowestV < model.outputV - 0.01
+    ? `${q(model.lowestV, 'V')} to ${q(model.outputV, 'V')}`
+    : n(output.demand.outputV, 'V');
+}
+
+/** What is easily forgotten: the small parts of each regulator, washers, the fan, balancing resistors, the lamp. */
+function smallParts(design: Design): { what: string; detail: string }[] {
+  const { heat, indicator, reservoir, filter } = design;
+  const out: { what: string; detail: string }[] = [];
+  for (const output of outputsOf(design)) {
+    if (output.id === 'minus') continue;
+    for (const part of outputModel(output)?.small ?? [])
+      out.push({
+        what: `${part.what}${part.value === null ? '' : `, ${n(Number(part.value.toPrecision(3)), part.unit)}`}`,
+        detail: output.id === 'main' ? part.why : `${output.name}: ${part.why}`,
+      });
+  }
+  const washers = insulators(design);
+  if (washers > 0)
+    out.push({
+      what: `${washers} × ${thermalInterface(heat.interface).name.toLowerCase()}`,
+      detail: 'with bushes, under each device',
+    });
+  const balance = balanceOhmOf(reservoir);
+  if (balance !== null)
+    out.push({ what: `Balancing resistors, ${n(balance, 'ohm')}`, detail: 'one across each can of a pair' });
+  if (filter.bleederOhm !== null)
+    out.push({ what: `Bleeder, ${n(filter.bleederOhm, 'ohm')}`, detail: 'across the reservoir' });
+  if (indicator)
+    out.push({ what: `Lamp, ${n(indicator.currentA, 'A')}`, detail: `with its resistor, at the ${indicator.at}` });
+  if (heat.fan !== 'none')
+    out.push({
+      what: heat.fan === 'switched' ? `Fan, from ${n(heat.fanOnC, '°C')} on` : 'Fan',
+      detail:
+        heat.fanA === null ? 'over the sink, fed from elsewhere' : `over the sink, ${n(heat.fanA, 'A')} from the rail`,
+    });
+  return out;
 }

@@ -1,6 +1,7 @@
-import { arrangementOf } from '@/core/design/source';
+import { arrangementFacts, arrangementOf } from '@/core/design/source';
 import { canHeight } from '@/core/study/can-choice';
-import { type Design, type PartRole, type Patch } from '@/core/design/design';
+import type { Design, PartRole, Patch, Regulator } from '@/core/design/design';
+import { mainModel, outputModel, windowOf } from '@/core/design/outputs';
 import { canCount } from '@/core/design/bank';
 import { usesOf } from '@/core/drawer/fit';
 import type { Part } from '@/core/drawer/part';
@@ -8,7 +9,6 @@ import { diodeCount } from '@/core/parts/arrangement';
 import { typicalCapacitorPrice } from '@/core/parts/capacitor';
 import { DIODE_CLASSES } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W, typicalSinkPrice } from '@/core/parts/heatsink';
-import { FIXED_OUTPUT_TOLERANCE, REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
 import { STANDARD_SECONDARY_V, STANDARD_VA, typicalTransformerPrice } from '@/core/parts/transformer';
 import { formatNominal } from '@/core/quantity/format';
 import { E3, stepInDecades } from '@/core/quantity/preferred';
@@ -73,8 +73,7 @@ export function standardTransformers(design: Design): Choice[] {
 export function standardCans(design: Design, canV: number): Choice[] {
   const { demand, mains } = design;
   const first = demand.outputA / (2 * mains.frequencyHz * Math.max(0.35 * demand.outputV, 1));
-  const perRail = arrangementOf(design).stacked ? 2 : 1;
-  const pieces = perRail * arrangementOf(design).rails;
+  const pieces = arrangementFacts(design).cans;
   let capacitanceF = stepInDecades(Math.min(0.05, Math.max(10e-6, first)), E3, -1);
   const out: Choice[] = [];
   for (let n = 0; n < 5; n++) {
@@ -95,16 +94,23 @@ export function standardCans(design: Design, canV: number): Choice[] {
   return out;
 }
 
-export function standardRegulators(design: Design): Choice[] {
-  return REGULATOR_SIZES.filter((s) => s.ratedA >= design.demand.outputA).flatMap((s) =>
-    s.outputsV
-      .map((outputV) =>
-        bought('regulator', s.partNumber(outputV), s.priceEur * arrangementOf(design).rails, {
-          regulator: { kind: 'fixed', size: s.id, outputV },
-        }),
-      )
-      .filter((c) => fitsOutput(design, c)),
-  );
+/** Ready-made regulators as choices, each with its twin on a split supply. */
+export function standardRegulators(design: Design, choices: readonly Regulator[]): Choice[] {
+  return choices.flatMap((regulator) => {
+    const model = outputModel({ regulator, regulatorSheet: null, demand: design.demand });
+    return model ? [bought('regulator', model.name, model.priceEur * arrangementOf(design).rails, { regulator })] : [];
+  });
+}
+
+/** The part a design has already and keeps: nothing to pay, nothing to change. */
+export function asItIs(design: Design, role: PartRole): Choice {
+  const name =
+    role === 'regulator'
+      ? (mainModel(design)?.name ?? 'no regulator')
+      : role === 'sink'
+        ? 'its heatsink'
+        : `its ${role}`;
+  return { patch: {}, part: { role, name: `${name}, as it is`, priceEur: 0, partId: null }, toPayEur: 0, heightMm: 0 };
 }
 
 export function standardDiodes(design: Design): Choice[] {
@@ -120,19 +126,21 @@ export function standardSinks(): Choice[] {
   );
 }
 
+/** Whether a regulator gives what is asked over its whole spread, and bears the load. */
 export function fitsOutput(design: Design, { patch }: Choice): boolean {
-  const { outputV, tolerancePct } = design.demand;
-  if (patch.regulator?.kind !== 'fixed') return false;
-  const set = patch.regulator.outputV!;
-  return Math.abs(set / outputV - 1) + FIXED_OUTPUT_TOLERANCE * (set / outputV) <= (tolerancePct / 100) * (1 + 1e-9);
+  if (!patch.regulator) return false;
+  const regulator = patch.regulator as Regulator;
+  const model = outputModel({ regulator, regulatorSheet: null, demand: design.demand });
+  if (!model || model.ratedA < design.demand.outputA) return false;
+  const { lowV, highV } = windowOf(design.demand);
+  return model.outputV * (1 - model.spread) >= lowV - 1e-9 && model.outputV * (1 + model.spread) <= highV + 1e-9;
 }
 
 export function plausibleVolts(design: Design, regulator: Choice, { patch }: Choice): boolean {
   const { outputV } = design.demand;
   const ratio = patch.transformer!.ratedV! / outputV;
-  return regulator.patch.regulator?.kind === 'none'
-    ? ratio > 0.55 && ratio < 1.2
-    : ratio > 0.7 && ratio < 1.7 + 6 / outputV;
+  const kind = (regulator.patch.regulator ?? design.regulator).kind;
+  return kind === 'none' ? ratio > 0.55 && ratio < 1.2 : ratio > 0.7 && ratio < 1.7 + 6 / outputV;
 }
 
 export function bearsLoad(design: Design, { patch }: Choice): boolean {

@@ -1,22 +1,12 @@
-import { arrangementOf } from '@/core/design/source';
+import { arrangementFacts } from '@/core/design/source';
 import { applyPatch, type Design, type PartRole, type Patch } from '@/core/design/design';
 import { usesOf, withPart, type Use } from '@/core/drawer/fit';
 import type { Part } from '@/core/drawer/part';
 import { countFails, judge } from '@/core/judge/judge';
+import { rulesDeciding } from '@/core/judge/rules';
 import type { Verdict } from '@/core/judge/verdict';
 import { SolveError } from '@/core/solve/solve-error';
 import { studyDesign } from '@/core/study/study';
-
-/** Which verdicts a part of a role decides. */
-const DECIDES: Readonly<Record<PartRole, readonly string[]>> = {
-  transformer: ['headroom', 'output-window', 'winding-current', 'regulator-input', 'reservoir-voltage', 'lost-load'],
-  rectifier: ['diode-average', 'diode-reverse', 'diode-surge', 'surge-heating'],
-  choke: ['choke-critical', 'choke-rating', 'filter-resonance', 'lost-load', 'headroom', 'output-window'],
-  reservoir: ['headroom', 'output-ripple', 'reservoir-voltage', 'ripple-current', 'lost-load'],
-  regulator: ['headroom', 'output-window', 'regulator-input', 'regulator-current', 'junction'],
-  transistor: ['junction', 'safe-area', 'short-circuit', 'headroom'],
-  sink: ['junction', 'sink-touch'],
-};
 
 /** A part in one use, simulated in the design. */
 export interface Candidate {
@@ -53,7 +43,8 @@ export function tryPart(design: Design, role: PartRole, { part, use }: Try): Can
   try {
     const study = studyDesign(applyPatch(design, patch));
     const verdicts = judge(study);
-    const own = verdicts.filter((v) => DECIDES[role].includes(v.id)).sort((a, b) => a.left - b.left)[0];
+    const deciding = rulesDeciding(role);
+    const own = verdicts.filter((v) => !v.caution && deciding.includes(v.id)).sort((a, b) => a.left - b.left)[0];
     const { winding, rectifier, regulator } = study.nominal.watts;
     return {
       part,
@@ -75,7 +66,7 @@ function plausible(design: Design, { patch }: Use): boolean {
   const { demand } = design;
   if (patch.transformer) {
     const { ratedV = 0, ratedVA = 0 } = patch.transformer;
-    const stacked = arrangementOf(design).stacked ? 2 : 1;
+    const stacked = arrangementFacts(design).railPeaks;
     return (
       ratedV * stacked > 0.55 * demand.outputV &&
       ratedV * stacked < 2.5 * demand.outputV + 8 &&

@@ -1,17 +1,14 @@
+import { CONDITIONS } from '@/core/circuit/condition';
 import { modelOf } from '@/core/circuit/feed';
 import { blankDesign } from '@/core/design/defaults';
-import { applyPatch, type Ask, type Design, type Mains, type Regulator } from '@/core/design/design';
+import { applyPatch, type Ask, type Design, type Mains } from '@/core/design/design';
+import { mainModel } from '@/core/design/outputs';
+import { failedAt, type EarlyFailure } from '@/core/judge/early';
 import { countFails, distress, judge } from '@/core/judge/judge';
+import { earlyGroups, ruleOf, rulesDeciding, type RuleId } from '@/core/judge/rules';
 import type { StationId, Verdict } from '@/core/judge/verdict';
 import { DIODE_CLASSES, diodeClass } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
-import {
-  FIXED_OUTPUT_TOLERANCE,
-  FIXED_OUTPUTS_V,
-  REGULATOR_JUNCTION_MAX_C,
-  REGULATOR_SIZES,
-  regulatorSize,
-} from '@/core/parts/regulators/fixed';
 import { STANDARD_SECONDARY_V, STANDARD_VA } from '@/core/parts/transformer';
 import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
 import { CAPACITOR_VOLTS, E6, nearestInDecades, stepInDecades } from '@/core/quantity/preferred';
@@ -19,6 +16,7 @@ import { SolveError } from '@/core/solve/solve-error';
 import { typicalCost } from '@/core/study/cost';
 import { neededV } from '@/core/study/operating-point';
 import { studyDesign, studyWithHeat, type Study } from '@/core/study/study';
+import { regulatorChoices, whyNoneFits } from './regulator-choices';
 
 export interface Proposal {
   design: Design;
@@ -26,6 +24,8 @@ export interface Proposal {
   /** One line a station: what was chosen and why. */
   reasons: { station: StationId; text: string }[];
   costEur: number;
+  /** What was not tried, and why: a sentence each. */
+  leftOut: string[];
   /** How many complete sets were simulated and judged on the way. */
   simulated: number;
   /** Empty when every verdict passes; else why nothing here does. */
@@ -54,54 +54,70 @@ interface Candidate {
   costEur: number;
 }
 
+/** A set that was given up before it was complete, and why. */
+interface GivenUp {
+  design: Design;
+  why: Pick<EarlyFailure, 'title' | 'left'>;
+}
+
+/** Dearer than the cheapest passing set by more than this a set is not proposed, however comfortable. */
+const COMFORT = 1.1;
+
 /**
- * Sizes a supply for a load: for each regulator choice and each standard winding, the smallest transformer,
- * reservoir, diodes and sink of standard values whose verdicts hold when simulated; the cheapest complete set wins.
- * When nothing passes, the closest set is returned with the reason. A generator: it tells its progress after every
- * winding and may be left there.
+ * Sizes a supply for a load. Every regulator that fits, every standard winding and size is a place to start from, the
+ * cheapest first; at each the least reservoir, diodes and sink of standard values whose verdicts do not fail are found by
+ * simulation. It ends when nothing left could be cheaper; among what costs a tenth more at most, the set with most in hand
+ * wins. When nothing passes, the closest set is returned with the reason. A generator: it tells its progress after every
+ * start and may be left there.
  */
 export function* proposing(name: string, demand: Ask, mains: Mains): Generator<SearchProgress, Proposal> {
   let simulated = 0;
-  const look = (design: Design): Candidate | null => {
+  const look: Look = (design, study = studyDesign(design)) => {
     simulated++;
-    return attempt(() => {
-      const study = studyDesign(design);
-      return { design, study, verdicts: judge(study), costEur: typicalCost(design) };
-    });
+    return attempt(() => ({ design, study, verdicts: judge(study), costEur: typicalCost(design) }));
   };
-  const start = blankDesign(name, demand, mains);
+  const blank = blankDesign(name, demand, mains);
+  const { choices, leftOut } = regulatorChoices(demand, mains);
+  const starts = choices
+    .flatMap((regulator) => startsWith({ ...blank, regulator }))
+    .sort((a, b) => a.leastEur - b.leastEur);
   const passing: Candidate[] = [];
-  const failing: Candidate[] = [];
-  for (const regulator of regulatorChoices(demand, mains)) {
-    const base: Design = { ...start, regulator };
-    let enough = 0;
-    for (const ratedV of STANDARD_SECONDARY_V) {
-      const [least, most] = regulator.kind === 'none' ? [0.6, 1.15] : [0.6, 1.6];
-      if (ratedV < least * demand.outputV - 1 || ratedV > most * demand.outputV + (regulator.kind === 'none' ? 1 : 6))
-        continue;
-      const found = attempt(() => sizeForWinding(applyPatch(base, { transformer: { ratedV } }), look));
-      yield { simulated, passing: passing.length };
-      if (!found) continue;
-      const passes = countFails(found.verdicts) === 0;
-      (passes ? passing : failing).push(found);
-      // Higher windings only burn more from here on.
-      if (passes && ++enough === 3) break;
+  const failing: GivenUp[] = [];
+  let bestEur = Infinity;
+  let tried = 0;
+  for (const { design, leastEur } of starts) {
+    if (leastEur > COMFORT * bestEur) break;
+    tried++;
+    const found = attempt(() => sizedFrom(design, look, COMFORT * bestEur));
+    yield { simulated, passing: passing.length };
+    if (!found) continue;
+    if ('why' in found) failing.push(found);
+    else if (countFails(found.verdicts) > 0) failing.push(asFailing(found));
+    else {
+      passing.push(found);
+      bestEur = Math.min(bestEur, found.costEur);
     }
   }
+  if (tried < starts.length)
+    leftOut.push(`${starts.length - tried} dearer transformers and regulators: a cheaper set passes already.`);
+  const offMark = (c: Candidate) => Math.abs(c.study.nominal.outputMeanV / demand.outputV - 1);
   // Tight verdicts and an output off its mark are worth a little money each.
   const price = (c: Candidate) =>
-    c.costEur *
-    (1 +
-      0.06 * c.verdicts.filter((v) => v.state === 'tight' && v.id !== 'sink-touch').length +
-      3 * Math.max(0, Math.abs(c.study.nominal.outputMeanV / demand.outputV - 1) - 0.05));
-  passing.sort((a, b) => price(a) - price(b));
-  failing.sort((a, b) => distress(a.verdicts) - distress(b.verdicts));
-  const winner = passing[0] ?? failing[0] ?? look(start);
+    c.costEur * (1 + 0.03 * c.verdicts.filter((v) => v.state === 'tight').length + 3 * Math.max(0, offMark(c) - 0.05));
+  const affordable = passing.filter((c) => c.costEur <= COMFORT * bestEur);
+  affordable.sort((a, b) => price(a) - price(b));
+  for (const c of affordable.slice(0, 2)) {
+    affordable.push(...eased(c, look, COMFORT * bestEur));
+    yield { simulated, passing: passing.length };
+  }
+  affordable.sort((a, b) => price(a) - price(b));
+  const winner = affordable[0] ?? nearest(failing, look) ?? look(blank);
   if (!winner) throw new SolveError('No starting point for this load could be calculated.');
   return {
     design: winner.design,
     verdicts: winner.verdicts,
     reasons: reasons(winner, failing),
+    leftOut,
     costEur: winner.costEur,
     simulated,
     shortfall: passing.length > 0 ? '' : shortfall(demand, winner),
@@ -118,120 +134,168 @@ function attempt<T>(work: () => T): T | null {
   }
 }
 
-/** Regulators worth trying, and none where the window is wide enough to live without. */
-function regulatorChoices(demand: Ask, mains: Mains): Regulator[] {
-  const window = demand.tolerancePct / 100;
-  const choices: Regulator[] = [];
-  for (const outputV of FIXED_OUTPUTS_V) {
-    const off = Math.abs(outputV / demand.outputV - 1) + FIXED_OUTPUT_TOLERANCE * (outputV / demand.outputV);
-    if (off > window * (1 + 1e-9)) continue;
-    const sizes = REGULATOR_SIZES.filter((s) => s.outputsV.includes(outputV) && s.ratedA >= demand.outputA);
-    for (const size of sizes.slice(0, 2)) choices.push({ kind: 'fixed', size: size.id, outputV });
+type Look = (design: Design, study?: Study) => Candidate | null;
+
+/** Sets given up early are judged in full before one of them is called the closest. */
+const CLOSEST_AMONG = 8;
+
+function nearest(failing: readonly GivenUp[], look: Look): Candidate | undefined {
+  return [...failing]
+    .sort((a, b) => b.why.left - a.why.left)
+    .slice(0, CLOSEST_AMONG)
+    .flatMap((c) => look(c.design) ?? [])
+    .sort((a, b) => distress(a.verdicts) - distress(b.verdicts))[0];
+}
+
+function asFailing({ design, verdicts }: Candidate): GivenUp {
+  return { design, why: verdicts[0]! };
+}
+
+/** Windings and sizes a regulator could stand behind, with what the cheapest set around each would cost. */
+function startsWith(base: Design): { design: Design; leastEur: number }[] {
+  const { demand, regulator } = base;
+  const plain = regulator.kind === 'none';
+  const within = (v: number) =>
+    v >= 0.6 * demand.outputV - 1 && v <= (plain ? 1.15 * demand.outputV + 1 : 1.6 * demand.outputV + 6);
+  return STANDARD_SECONDARY_V.filter(within).flatMap((ratedV) =>
+    STANDARD_VA.filter((va) => va >= 1.05 * demand.outputA * ratedV)
+      .slice(0, 7)
+      .map((ratedVA) => {
+        const design = applyPatch(base, {
+          transformer: { ratedV, ratedVA },
+          reservoir: { ratedV: CAPACITOR_VOLTS[0]!, capacitanceF: LEAST_F },
+          rectifier: { diode: DIODES[0]!.id },
+        });
+        return { design, leastEur: typicalCost(design) };
+      }),
+  );
+}
+
+/** Rectifiers by their price, and the ends of the cans there are, F. */
+const DIODES = [...DIODE_CLASSES].sort((a, b) => a.priceEur - b.priceEur);
+const LEAST_F = 22e-6;
+const MOST_F = 0.1;
+const CANS_F: readonly number[] = (() => {
+  const list = [LEAST_F];
+  while (list[list.length - 1]! < 0.99 * MOST_F) list.push(stepInDecades(list[list.length - 1]!, E6, 1));
+  return list;
+})();
+
+/** What is decided before a set is complete: at the lowest input under full load, and without load. */
+const VALLEY_RULES = earlyGroups()[0]!;
+const IDLE_RULES = earlyGroups()[1]!;
+/** What the can itself has to stand. */
+const CAN_RULES = rulesDeciding('reservoir').filter(
+  (id) => !VALLEY_RULES.includes(id) && ruleOf(id).occasion !== 'once',
+);
+/** What no other part around a transformer can cure. */
+const WINDING_RULES = earlyGroups()[2]!.filter((id) => ruleOf(id).decides.includes('transformer'));
+
+const passes = (study: Study, rules: readonly RuleId[]) => countFails(judge(study, rules)) === 0;
+const clears = (design: Design) => failedAt(studyDesign(design), VALLEY_RULES, [CONDITIONS.low]) === null;
+
+/**
+ * The least of each other part around a transformer and a regulator that does not fail; the nearest to it where something
+ * else fails. Null where it would cost more than is worth looking at, or the winding is hopeless.
+ */
+function sizedFrom(start: Design, look: Look, mostEur: number): Candidate | GivenUp | null {
+  const { mains } = start;
+  const openPeak = Math.SQRT2 * modelOf(start).openCircuitV * (1 + mains.highPct / 100);
+  const canV = CAPACITOR_VOLTS.find((v) => v >= openPeak / 0.97);
+  if (!canV) return null;
+  const likely =
+    DIODES.find((d) => d.averageA >= 0.5 * start.demand.outputA && d.reverseV >= 1.1 * openPeak) ?? DIODES[0]!;
+  const withCan = (capacitanceF: number, ratedV: number = canV) =>
+    applyPatch(start, { reservoir: { capacitanceF, ratedV }, rectifier: { diode: likely.id } });
+  const affordable = CANS_F.filter((f) => typicalCost(withCan(f)) <= mostEur);
+  const largest = affordable[affordable.length - 1];
+  if (largest === undefined) return null;
+  const filled = studyDesign(withCan(largest));
+  const hopeless =
+    failedAt(filled, IDLE_RULES, [CONDITIONS.idle]) ??
+    failedAt(filled, VALLEY_RULES, [CONDITIONS.low]) ??
+    failedAt(studyDesign(modest(start, filled.design)), WINDING_RULES, [CONDITIONS.high]);
+  if (hopeless) return { design: modest(start, filled.design), why: hopeless };
+  // A valley rises and ripple falls with every larger can: halving finds the least that clears.
+  let low = -1;
+  let high = affordable.length - 1;
+  while (high - low > 1) {
+    const middle = Math.floor((low + high) / 2);
+    if (clears(withCan(affordable[middle]!))) high = middle;
+    else low = middle;
   }
-  // Unregulated, the output follows the mains at least: hopeless in a window narrower than the mains' own swing.
-  if (choices.length === 0 || demand.tolerancePct >= Math.min(mains.lowPct, mains.highPct))
-    choices.push({ kind: 'none' });
-  return choices;
-}
-
-type Look = (design: Design) => Candidate | null;
-
-/** What the reservoir decides, and what it needs solved. */
-const RESERVOIR_RULES = ['headroom', 'output-ripple', 'ripple-current'];
-const DIODE_RULES = ['diode-average', 'diode-reverse', 'diode-surge'];
-
-const allHold = (verdicts: Verdict[]) => verdicts.every((v) => v.state === 'holds');
-
-/** Grows one part after another until its own verdicts hold. Null when nothing could be calculated. */
-function sizeForWinding(base: Design, look: Look): Candidate | null {
-  const { demand, mains } = base;
-  const sizes = STANDARD_VA.filter((va) => va >= 1.05 * demand.outputA * base.transformer.ratedV);
-  let best: Candidate | null = null;
-
-  for (const ratedVA of sizes.slice(0, 5)) {
-    const sized = applyPatch(base, { transformer: { ratedVA } });
-    const openPeak = Math.SQRT2 * modelOf(sized).openCircuitV * (1 + mains.highPct / 100);
-    const canV = CAPACITOR_VOLTS.find((v) => v >= openPeak / 0.85);
-    if (!canV) return best;
-    let design = applyPatch(sized, {
-      reservoir: { ratedV: canV, capacitanceF: firstReservoir(demand, mains) },
-      rectifier: { diode: firstDiode(demand.outputA, openPeak) },
-    });
-    if (judge(studyDesign(design), ['regulator-input']).some((v) => v.state === 'fails')) {
-      // A bigger transformer idles lower; nothing else would help this winding.
-      best ??= look(design);
-      continue;
+  for (let n = high; n < affordable.length; n++) {
+    let design = withCan(affordable[n]!);
+    const study = studyDesign(design);
+    // The can's own ripple current and volts: the next larger, or the next volts, where it does not stand them.
+    const own = judge(study, CAN_RULES).filter((v) => v.state === 'fails');
+    if (own.some((v) => v.id === 'reservoir-voltage')) {
+      design = withCan(affordable[n]!, CAPACITOR_VOLTS.find((v) => v > canV) ?? canV);
     }
-    // Not even a huge reservoir lifts the valley of a winding that is too low.
-    const huge = applyPatch(design, { reservoir: { capacitanceF: 0.1 } });
-    if (judge(studyDesign(huge), ['headroom']).some((v) => v.state === 'fails')) {
-      best ??= look(design);
-      if (ratedVA > 2 * sizes[0]!) return best;
-      continue;
-    }
-    // Reservoir: until the valley clears, the ripple is quiet and the can stands its own ripple current.
-    let study = studyDesign(design);
-    for (let n = 0; n < 10 && !allHold(judge(study, RESERVOIR_RULES)); n++) {
-      const capacitanceF = stepInDecades(design.reservoir.capacitanceF, E6, 1);
-      if (capacitanceF > 0.1) break;
-      const bigger = applyPatch(design, { reservoir: { capacitanceF } });
-      const next = studyDesign(bigger);
-      design = bigger;
-      study = next;
-    }
-    if (!allHold(judge(study, DIODE_RULES))) design = fitDiode(design);
-    if (!allHold(judge(study, ['junction']))) design = fitSink(design);
-    const candidate = look(design);
-    if (!candidate) continue;
-    if (!best || better(candidate, best)) best = candidate;
-    if (candidate.verdicts.some((v) => v.id === 'headroom' && v.state === 'fails')) return best;
-    if (candidate.verdicts.every((v) => v.state === 'holds' || !['winding-current', 'output-window'].includes(v.id)))
-      return best;
+    if (own.some((v) => v.id !== 'reservoir-voltage') && n < affordable.length - 1) continue;
+    return withSink(withDiode(design), look);
   }
-  return best;
+  return null;
 }
 
-/** Starting value: about a third of the output as ripple, by I*t/C. */
-function firstReservoir(demand: Ask, mains: Mains): number {
-  const estimate = demand.outputA / (2 * mains.frequencyHz * Math.max(0.3 * demand.outputV, 1));
-  return nearestInDecades(Math.min(0.1, Math.max(22e-6, estimate)), E6);
-}
-
-function better(a: Candidate, b: Candidate): boolean {
-  return distress(a.verdicts) < distress(b.verdicts);
-}
-
-function valley(study: Study): number {
-  return study.low.rail.minV;
-}
-
-function firstDiode(outputA: number, peakV: number): string {
-  return (
-    DIODE_CLASSES.find((d) => d.technology === 'silicon' && d.averageA >= 0.65 * outputA && d.reverseV >= 2 * peakV) ??
-    DIODE_CLASSES[3]!
-  ).id;
-}
-
-function fitDiode(design: Design): Design {
-  for (const diode of DIODE_CLASSES.filter((d) => d.technology === 'silicon')) {
+/** The cheapest diodes that do not fail. */
+function withDiode(design: Design): Design {
+  const { outputA } = design.demand;
+  for (const diode of DIODES.filter((d) => d.averageA >= 0.45 * outputA)) {
     const next = applyPatch(design, { rectifier: { diode: diode.id } });
-    if (allHold(judge(studyDesign(next), DIODE_RULES))) return next;
+    if (passes(studyDesign(next), rulesDeciding('rectifier'))) return next;
   }
   return design;
 }
 
-function fitSink(design: Design): Design {
+/** The smallest sink that does not fail, none where none is needed. */
+function withSink(design: Design, look: Look): Candidate | null {
   const study = studyDesign(design);
-  let last = design;
-  for (const sinkKPerW of STANDARD_SINKS_K_PER_W) {
-    last = applyPatch(design, { heat: { sinkKPerW } });
-    const { heat } = studyWithHeat(study, last.heat).high;
-    if (heat && heat.junctionC <= REGULATOR_JUNCTION_MAX_C - 20) break;
+  if (!mainModel(design)?.pass.takesSink) return look(design, study);
+  const rules = rulesDeciding('sink');
+  for (const sinkKPerW of [null, ...STANDARD_SINKS_K_PER_W]) {
+    const heat = { ...design.heat, sinkKPerW };
+    const cooled = studyWithHeat(study, heat);
+    if (passes(cooled, rules)) return look({ ...design, heat }, cooled);
   }
-  return last;
+  return look(design, study);
 }
 
-function reasons(winner: Candidate, failing: Candidate[]): Proposal['reasons'] {
+/** A set with one part a step larger, or two: what may bring more in hand for little money. */
+function eased({ design, study }: Candidate, look: Look, mostEur: number): Candidate[] {
+  const { heat, reservoir } = design;
+  const sinks = STANDARD_SINKS_K_PER_W;
+  const at = heat.sinkKPerW === null ? -1 : sinks.indexOf(heat.sinkKPerW);
+  const cooler = mainModel(design)?.pass.takesSink ? [1, 2].flatMap((by) => sinks[at + by] ?? []) : [];
+  const larger = [stepInDecades(reservoir.capacitanceF, E6, 1)].filter((f) => f <= MOST_F);
+  const canV = CAPACITOR_VOLTS.find((v) => v > reservoir.ratedV);
+  const found: Candidate[] = [];
+  const add = (next: Design, of?: Study) => {
+    if (typicalCost(next) > mostEur) return;
+    const candidate = look(next, of);
+    if (candidate && countFails(candidate.verdicts) === 0) found.push(candidate);
+  };
+  for (const sinkKPerW of cooler) {
+    const warmer = { ...heat, sinkKPerW };
+    add({ ...design, heat: warmer }, studyWithHeat(study, warmer));
+  }
+  for (const capacitanceF of larger) add(applyPatch(design, { reservoir: { capacitanceF } }));
+  if (canV) add(applyPatch(design, { reservoir: { ratedV: canV } }));
+  if (larger[0] && cooler[0])
+    add(applyPatch(design, { reservoir: { capacitanceF: larger[0] }, heat: { sinkKPerW: cooler[0] } }));
+  return found;
+}
+
+/** With a reservoir of about a third of the output as ripple, by I*t/C: what is shown where nothing clears. */
+function modest({ demand, mains }: Design, of: Design): Design {
+  const estimate = demand.outputA / (2 * mains.frequencyHz * Math.max(0.3 * demand.outputV, 1));
+  const capacitanceF = nearestInDecades(Math.min(MOST_F, Math.max(LEAST_F, estimate)), E6);
+  return applyPatch(of, { reservoir: { capacitanceF } });
+}
+
+const valley = (study: Study) => study.low.rail.minV;
+
+function reasons(winner: Candidate, failing: readonly GivenUp[]): Proposal['reasons'] {
   const { design, study } = winner;
   const { transformer, reservoir, regulator } = design;
   const model = modelOf(design);
@@ -242,7 +306,7 @@ function reasons(winner: Candidate, failing: Candidate[]): Proposal['reasons'] {
     .filter((c) => c.design.transformer.ratedV < transformer.ratedV && c.design.regulator.kind === regulator.kind)
     .sort((a, b) => b.design.transformer.ratedV - a.design.transformer.ratedV)[0];
   const lowerWhy = lower
-    ? ` ${n(lower.design.transformer.ratedV, 'V')} was tried: ${(lower.verdicts.find((v) => v.id === 'headroom' && v.state === 'fails') ?? lower.verdicts[0]!).title.toLowerCase()} fails.`
+    ? ` ${n(lower.design.transformer.ratedV, 'V')} was tried: ${lower.why.title.toLowerCase()} fails.`
     : '';
   lines.push({
     station: 'winding',
@@ -260,12 +324,12 @@ function reasons(winner: Candidate, failing: Candidate[]): Proposal['reasons'] {
     station: 'reservoir',
     text: `${n(reservoir.capacitanceF, 'F')}, ${n(reservoir.ratedV, 'V')}: idles at ${q(study.idle.rail.maxV, 'V')} at high line; ${q(study.low.rail.ripplePeakToPeakV, 'V')} p-p of ripple once it has aged; carries ${q(study.high.can?.rmsA ?? 0, 'A')} RMS.`,
   });
-  if (regulator.kind === 'fixed') {
-    const size = regulatorSize(regulator.size);
+  const made = mainModel(design);
+  if (made) {
     lines.push({
       station: 'regulator',
-      text: `${size.partNumber(regulator.outputV)} (${n(size.ratedA, 'A')}): leaves ${q(study.low.outputRippleVpp, 'V')} p-p of ripple, burns ${q(study.high.watts.regulator, 'W')} at high line${
-        design.heat.sinkKPerW === null || !size.takesSink
+      text: `${made.name} (${n(made.ratedA, 'A')}): leaves ${q(study.low.outputRippleVpp, 'V')} p-p of ripple, burns ${q(study.high.regulatorW, 'W')} at high line${
+        design.heat.sinkKPerW === null || !made.pass.takesSink
           ? ', which it stands without a sink'
           : `; a ${n(design.heat.sinkKPerW, 'K/W')} sink keeps the junction at ${q(study.high.heat!.junctionC, '°C')}, its own metal at ${q(study.high.heat!.sinkC, '°C')}`
       }.`,
@@ -280,22 +344,7 @@ function reasons(winner: Candidate, failing: Candidate[]): Proposal['reasons'] {
 }
 
 function shortfall(demand: Ask, winner: Candidate): string {
-  const near = [...FIXED_OUTPUTS_V]
-    .sort((a, b) => Math.abs(a - demand.outputV) - Math.abs(b - demand.outputV))
-    .slice(0, 2)
-    .sort((a, b) => a - b);
-  const biggest = Math.max(...REGULATOR_SIZES.map((s) => s.ratedA));
-  const parts: string[] = [];
-  if (demand.tolerancePct < 100 * FIXED_OUTPUT_TOLERANCE)
-    parts.push(`fixed regulators hold ±4 %, and you ask for ±${q(demand.tolerancePct, '%')}`);
-  else if (
-    !FIXED_OUTPUTS_V.some((v) => Math.abs(v / demand.outputV - 1) + FIXED_OUTPUT_TOLERANCE <= demand.tolerancePct / 100)
-  ) {
-    parts.push(
-      `no fixed regulator gives ${n(demand.outputV, 'V')} within ±${q(demand.tolerancePct, '%')} (the nearest are ${near.map((v) => n(v, 'V')).join(' and ')})`,
-    );
-  }
-  if (demand.outputA > biggest) parts.push(`the largest fixed regulator carries ${n(biggest, 'A')}`);
+  const parts = whyNoneFits(demand);
   const worst = winner.verdicts.filter((v) => v.state === 'fails').map((v) => v.title.toLowerCase());
   return `No set of standard parts passes for this load${parts.length ? `: ${parts.join('; ')}` : ''}. This is the closest; it fails on ${worst.join(', ')}.`;
 }

@@ -1,8 +1,11 @@
-import { arrangementOf } from '@/core/design/source';
+import { mainModel } from '@/core/design/outputs';
+import { arrangementFacts } from '@/core/design/source';
 import { applyPatch, mergePatches, type Design, type PartRole, type Patch, type Pick } from '@/core/design/design';
 import { bankF, bankRatedV } from '@/core/design/bank';
 import type { Part } from '@/core/drawer/part';
-import { countFails, judge } from '@/core/judge/judge';
+import { countFails, judge, tightest } from '@/core/judge/judge';
+import { givenUpFor, type EarlyFailure } from '@/core/judge/early';
+import type { Watts } from '@/core/study/losses';
 import { regulatorModel } from '@/core/parts/regulators';
 import { dropoutAt } from '@/core/parts/regulators/model';
 import { typicalRegulation } from '@/core/parts/transformer';
@@ -10,8 +13,11 @@ import { CAPACITOR_VOLTS } from '@/core/quantity/preferred';
 import { SolveError } from '@/core/solve/solve-error';
 import { studyDesign, studyWithHeat, type Study, type WarmStart } from '@/core/study/study';
 
+import { regulatorChoices } from './regulator-choices';
 import {
+  asItIs,
   bearsLoad,
+  bought,
   fitsOutput,
   fromStock,
   ordered,
@@ -55,6 +61,8 @@ export interface SizingProgress {
   studies: number;
   /** Sets found since the last progress, passing or the cheapest failing. */
   found: SizedSet[];
+  /** What is not looked at, and why: a sentence each. */
+  leftOut: string[];
 }
 
 /** Most studies (three electrical parts at every corner) one search may make. */
@@ -70,47 +78,51 @@ export const MOST_SETS = 4000;
 export function* sizing(design: Design, parts: readonly Part[], ask: SizingAsk): Generator<SizingProgress, void> {
   const stock = ask.from === 'values' ? [] : parts.filter((p) => p.count > 0);
   const values = ask.from !== 'drawer';
-  const transformers = ordered([
-    ...fromStock(design, stock, 'transformer'),
-    ...(values ? standardTransformers(design) : []),
-  ]);
-  const regulators = [
-    ...fromStock(design, stock, 'regulator').filter((c) => fitsOutput(design, c)),
-    ...(values ? standardRegulators(design) : []),
+  const own = (role: PartRole) => (design.fixed.includes(role) ? [asItIs(design, role)] : null);
+  const bare: Choice = bought('regulator', 'no regulator', 0, { regulator: { kind: 'none' } });
+  const { choices, leftOut } = regulatorChoices(design.demand, design.mains);
+  const transformers =
+    own('transformer') ??
+    ordered([...fromStock(design, stock, 'transformer'), ...(values ? standardTransformers(design) : [])]);
+  const stocked = fromStock(design, stock, 'regulator');
+  const regulators = own('regulator') ?? [
+    ...stocked.filter((c) => fitsOutput(design, c)),
+    ...(values ? standardRegulators(design, choices) : []),
   ];
-  const unregulated: Choice[] =
-    regulators.length === 0 || design.demand.tolerancePct >= Math.min(design.mains.lowPct, design.mains.highPct)
-      ? [
-          {
-            patch: { regulator: { kind: 'none' } },
-            part: { role: 'regulator', name: 'no regulator', priceEur: 0, partId: null },
-            toPayEur: 0,
-            heightMm: 0,
-          },
-        ]
-      : [];
-  const rectifiers = [...fromStock(design, stock, 'rectifier'), ...(values ? standardDiodes(design) : [])].filter((c) =>
-    bearsLoad(design, c),
-  );
-  const sinks = [...fromStock(design, stock, 'sink'), ...(values ? standardSinks() : [])];
+  const loose = choices.some((c) => c.kind === 'none');
+  const unregulated = own('regulator') === null && (loose || regulators.length === 0) ? [bare] : [];
+  const off = stocked.length - stocked.filter((c) => fitsOutput(design, c)).length;
+  if (off > 0) leftOut.push(`${off} regulators of the drawer: not for these volts, or too weak.`);
+  const everyRectifier = own('rectifier') ?? [
+    ...fromStock(design, stock, 'rectifier'),
+    ...(values ? standardDiodes(design) : []),
+  ];
+  const rectifiers = own('rectifier') ?? everyRectifier.filter((c) => bearsLoad(design, c));
+  if (rectifiers.length < everyRectifier.length)
+    leftOut.push(`${everyRectifier.length - rectifiers.length} rectifiers: below half the load or twice the volts.`);
+  const sinks = own('sink') ?? [...fromStock(design, stock, 'sink'), ...(values ? standardSinks() : [])];
   let simulated = 0;
   let studies = 0;
   const reservoirsFor = new Map<number, Choice[]>();
   const electrical: { four: Choice[]; rough: number }[] = [];
   for (const regulator of [...regulators, ...unregulated]) {
-    for (const transformer of transformers.filter((t) => plausibleVolts(design, regulator, t))) {
-      const peak = Math.SQRT2 * transformer.patch.transformer!.ratedV! * 1.25;
+    for (const transformer of transformers.filter(
+      (t) => design.fixed.includes('transformer') || plausibleVolts(design, regulator, t),
+    )) {
+      const peak = Math.SQRT2 * (transformer.patch.transformer?.ratedV ?? design.transformer.ratedV) * 1.25;
       const canV = CAPACITOR_VOLTS.find((v) => v >= peak) ?? 450;
       let reservoirs = reservoirsFor.get(canV);
       if (!reservoirs) {
-        reservoirs = ordered([
-          ...fromStock(design, stock, 'reservoir').filter((c) => c.patch.reservoir!.ratedV! >= 0.95 * peak),
-          ...(values ? standardCans(design, canV) : []),
-        ]).slice(0, 12);
+        reservoirs =
+          own('reservoir') ??
+          ordered([
+            ...fromStock(design, stock, 'reservoir').filter((c) => c.patch.reservoir!.ratedV! >= 0.95 * peak),
+            ...(values ? standardCans(design, canV) : []),
+          ]);
         reservoirsFor.set(canV, reservoirs);
       }
       for (const reservoir of reservoirs) {
-        for (const rectifier of rectifiers.slice(0, 3)) {
+        for (const rectifier of rectifiers) {
           const four = [transformer, reservoir, regulator, rectifier];
           const toPay = four.reduce((sum, c) => sum + c.toPayEur + 0.02 * c.part.priceEur, 1);
           electrical.push({ four, rough: toPay * promise(design, four) });
@@ -122,10 +134,17 @@ export function* sizing(design: Design, parts: readonly Part[], ask: SizingAsk):
   /** What the last set with the same transformer settled at: the next starts there. */
   const lastWith = new Map<Choice, WarmStart>();
   for (const { four } of electrical) {
-    if (++studies > MOST_STUDIES) return;
+    if (++studies > MOST_STUDIES) {
+      const rest = electrical.length - MOST_STUDIES;
+      leftOut.push(
+        `${rest} of ${electrical.length} circuits, the least promising: a search ends after ${MOST_STUDIES}.`,
+      );
+      yield { simulated, studies: MOST_STUDIES, found: [], leftOut };
+      return;
+    }
     const patch = four.reduce((all: Patch, c) => mergePatches(all, c.patch), {});
     const base = applyPatch(design, patch);
-    const heated = regulatorModel(base.regulator)?.pass.takesSink ?? false;
+    const heated = mainModel(base)?.pass.takesSink ?? false;
     const cooled = heated ? sinks : [null];
     simulated += cooled.length;
     let found: SizedSet[];
@@ -133,8 +152,8 @@ export function* sizing(design: Design, parts: readonly Part[], ask: SizingAsk):
       const transformer = four[0]!;
       const study = studyDesign(base, lastWith.get(transformer));
       // Whatever the sink, a set that fails at these fails: the other corners need not be solved to say so.
-      const early = EARLY.find((rules) => countFails(judge(study, rules)) > 0);
-      if (early) found = [judged(study, four, patch, early)];
+      const early = givenUpFor(study);
+      if (early) found = [setOf(four, patch, { fails: 1, watts: study.low.watts, worst: early })];
       else {
         found = cooled.map((sink) =>
           sink
@@ -154,17 +173,9 @@ export function* sizing(design: Design, parts: readonly Part[], ask: SizingAsk):
     const passing = found.filter((s) => s.fails === 0);
     // Sets that differ in the sink alone: the failing ones say nothing the best of them does not.
     const failing = found.reduce((a, b) => (b.worstLeft > a.worstLeft ? b : a));
-    yield { simulated, studies, found: passing.length > 0 ? passing : [failing] };
+    yield { simulated, studies, found: passing.length > 0 ? passing : [failing], leftOut };
   }
 }
-
-/** Verdicts of one corner each, the most likely to fail first. */
-const EARLY = [
-  ['headroom', 'output-ripple'],
-  ['output-window', 'regulator-input', 'reservoir-voltage'],
-  ['winding-current', 'ripple-current', 'bridge-heat'],
-  ['lost-load'],
-];
 
 /**
  * How promising a set looks by the rules of thumb, 1 or dearer. It only says in which order sets are simulated:
@@ -173,39 +184,46 @@ const EARLY = [
 function promise(design: Design, four: readonly Choice[]): number {
   const patch = four.reduce((all: Patch, c) => mergePatches(all, c.patch), {});
   const { demand, mains, transformer, reservoir, regulator } = applyPatch(design, patch);
-  const { facts } = arrangementOf(design);
+  const facts = arrangementFacts(design);
   const model = regulatorModel(regulator);
-  const stacked = arrangementOf(design).stacked ? 2 : 1;
+  const stacked = facts.railPeaks;
   const low = 1 - mains.lowPct / 100;
   const reg =
     transformer.regulationPct === null ? typicalRegulation(transformer.ratedVA) : transformer.regulationPct / 100;
   const loadedPeak = stacked * (Math.SQRT2 * transformer.ratedV * low * (1 + 0.1 * reg) - 0.95 * facts.diodesInPath);
   const idlePeak = stacked * Math.SQRT2 * transformer.ratedV * (1 + reg) * (1 + mains.highPct / 100);
   const ripple =
-    (0.75 * demand.outputA) / ((facts.fullWave ? 2 : 1) * mains.frequencyHz * 0.64 * Math.max(bankF(reservoir), 1e-9));
+    (0.75 * demand.outputA) /
+    ((facts.fullWave[0] ? 2 : 1) * mains.frequencyHz * 0.64 * Math.max(bankF(reservoir), 1e-9));
   const needed = model
     ? model.outputV + dropoutAt(model, demand.outputA)
     : demand.outputV * (1 - demand.tolerancePct / 100);
   const short = Math.max(0, (needed - (loadedPeak - ripple)) / needed);
   const over = model ? Math.max(0, idlePeak / model.inputMaxV - 1) : 0;
-  const canOver = Math.max(0, idlePeak / (0.87 * stacked * bankRatedV(reservoir)) - 1);
+  const canOver = Math.max(0, idlePeak / (0.87 * facts.railPerCan * bankRatedV(reservoir)) - 1);
   const windingOver = Math.max(0, (1.8 * demand.outputA * transformer.ratedV) / transformer.ratedVA - 1);
   return 1 + 20 * short + 20 * over + 10 * canOver + 3 * windingOver;
 }
 
-/** @param only the verdicts looked at, where one of them already decides */
-function judged(study: Study, choices: readonly Choice[], patch: Patch, only?: readonly string[]): SizedSet {
-  const verdicts = judge(study, only).filter((v) => v.id !== 'sink-touch');
-  const worst = verdicts.reduce((a, b) => (b.left < a.left ? b : a));
-  const { winding, rectifier, regulator } = only ? study.low.watts : study.nominal.watts;
+function judged(study: Study, choices: readonly Choice[], patch: Patch): SizedSet {
+  const verdicts = judge(study);
+  const worst = tightest(verdicts)!;
+  return setOf(choices, patch, { fails: countFails(verdicts), watts: study.nominal.watts, worst });
+}
+
+function setOf(
+  choices: readonly Choice[],
+  patch: Patch,
+  { fails, watts, worst }: { fails: number; watts: Watts; worst: Omit<EarlyFailure, 'id'> },
+): SizedSet {
   return {
     patch,
     parts: choices.map((c) => c.part),
     toPayEur: choices.reduce((sum, c) => sum + c.toPayEur, 0),
     worthEur: choices.reduce((sum, c) => sum + c.part.priceEur, 0),
-    lostW: winding + rectifier + regulator,
+    lostW: watts.winding + watts.rectifier + watts.regulator,
     heightMm: Math.max(...choices.map((c) => c.heightMm)),
-    fails: countFails(verdicts),
+    fails,
     worstLeft: worst.left,
     worst: `${worst.title}: ${worst.sentence}`,
   };

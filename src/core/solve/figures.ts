@@ -1,6 +1,6 @@
 import { SATURATED_SHARE, type Network } from '@/core/circuit/network';
 import { regulatorOutput } from '@/core/circuit/load-law';
-import type { Circuit } from '@/core/circuit/assemble';
+import { SHORTED_OHM, type Circuit } from '@/core/circuit/assemble';
 import type { Integrator } from './integrator';
 import { largest, survey, timeAbove, type Column, type Columns } from './signals';
 import { SolveError } from './solve-error';
@@ -8,7 +8,17 @@ import { ENERGY_TOLERANCE, type DiodeResult, type ElementResult, type Solution, 
 
 export type Figures = Pick<
   Solution,
-  'id' | 'source' | 'rails' | 'windings' | 'diodes' | 'elements' | 'doublerLowerCapacitor' | 'acLoads' | 'energyBalance'
+  | 'id'
+  | 'source'
+  | 'rails'
+  | 'windings'
+  | 'diodes'
+  | 'elements'
+  | 'doublerLowerCapacitor'
+  | 'cans'
+  | 'primary'
+  | 'acLoads'
+  | 'energyBalance'
 >;
 
 /** Root of a mean square: what rests can come out a rounding below nothing. */
@@ -113,8 +123,9 @@ export function figuresOf(
       copperLossW: winding.ownOhm * i.meanSquare,
     };
   });
-  const sharedW =
-    circuit.sharedOhm > 0 ? factor * circuit.sharedOhm * meanOfProduct(columns.primaryA(), columns.primaryA()) : 0;
+  const ownPrimary = tally(columns.primaryA());
+  const primary = mirror ? whole(ownPrimary, ownPrimary, -1) : ownPrimary;
+  const sharedW = circuit.sharedOhm * primary.meanSquare;
 
   let diodeW = 0;
   const diodes = new Array<DiodeResult>(circuit.diodes);
@@ -136,15 +147,17 @@ export function figuresOf(
     const shorted = port.law === 'resistor';
     diodeW += power;
     const share = port.diodes.length;
+    const lost = port.shorted.length * SHORTED_OHM * i.meanSquare;
     const result: DiodeResult = {
       meanA: open ? 0 : i.mean,
       rmsA: open ? 0 : root(i.meanSquare),
       peakA: open ? 0 : Math.max(0, i.max, shorted ? -i.min : 0),
       peakReverseV: Math.max(0, reverseV[n]!, reverseV[m]!) / share,
-      meanW: power / share,
+      meanW: (power - lost) / share,
       conductionDeg: 0,
     };
     for (const d of port.diodes) diodes[d] = { ...result };
+    for (const d of port.shorted) diodes[d] = { ...result, peakReverseV: 0, meanW: SHORTED_OHM * i.meanSquare };
   });
   let strongest = 0;
   for (const d of diodes) strongest = Math.max(strongest, d.peakA);
@@ -243,13 +256,15 @@ export function figuresOf(
   }
 
   const filters = network.sections.flatMap((s) => s.rails.map((r) => r.filter));
-  const lower = circuit.rails.find((r) => r.lowerElement >= 0)?.lowerElement;
+  const cans = circuit.rails.flatMap((r) => r.cans);
+  const lower = cans.length === 2 && cans[1]!.at === 'stack' ? cans[1]!.element : undefined;
   return {
     ...(network.id === undefined ? {} : { id: network.id }),
     source: {
       rms: openRms(circuit, first),
       ...(circuit.sharedOhm > 0 ? { sharedLossW: sharedW } : {}),
     },
+    primary: { rmsA: root(primary.meanSquare), meanA: primary.mean, peakA: Math.max(primary.max, -primary.min) },
     rails,
     windings,
     diodes,
@@ -257,6 +272,7 @@ export function figuresOf(
       rail.elements.map((n, position) => ({ ...elementResults[n]!, kind: filters[r]![position]!.kind })),
     ),
     ...(lower === undefined ? {} : { doublerLowerCapacitor: elementResults[lower]! }),
+    ...(cans.length === 0 ? {} : { cans: cans.map((c) => elementResults[c.element]!) }),
     ...(acLoads.length > 0 ? { acLoads } : {}),
     energyBalance,
   };
@@ -281,13 +297,13 @@ function conductionTime(circuit: Circuit, columns: Columns, n: number, threshold
     return timeAbove(columns.t, smooth, threshold);
   }
   const winding = circuit.windings[port.winding]!;
-  const input = port.input < 0 ? undefined : circuit.inputs[port.input];
-  const reservoir = circuit.elements.find((e) => e.kind === 'capacitor' && input && e.plus === input.plus);
+  const esrOhm = port.into.reduce((sum, { input }) => {
+    const { plus } = circuit.inputs[input]!;
+    const can = circuit.elements.find((e) => e.kind === 'capacitor' && e.plus === plus);
+    return sum + (can?.kind === 'capacitor' ? can.esrOhm : 0);
+  }, 0);
   const ohm =
-    port.ohm +
-    winding.ownOhm * port.share ** 2 +
-    circuit.sharedOhm * (port.share * winding.ratio) ** 2 +
-    (reservoir?.kind === 'capacitor' ? reservoir.esrOhm : 0);
+    port.ohm + winding.ownOhm * port.share ** 2 + circuit.sharedOhm * (port.share * winding.ratio) ** 2 + esrOhm;
   const level = port.thetaV * Math.log1p(threshold / port.saturationA) + (port.ohm + ohm) * threshold;
   for (let r = 0; r < i.length; r++) smooth[r] = v[r]! + ohm * i[r]!;
   return timeAbove(columns.t, smooth, level);

@@ -56,15 +56,14 @@ export function firstGuess(circuit: Circuit, scaleOnly = false): Guess {
     : circuit.rails.entries()) {
     others.fill(0);
     drawn.forEach((list, r) => r !== index && list.forEach((i, p) => (others[p]! += i)));
-    const stacked = rail.lowerElement >= 0;
     const first = elements[rail.elements[0] ?? -1];
     const ports = circuit.ports.filter(
-      (p) => p.law !== 'open' && p.input >= 0 && circuit.inputs[p.input]!.plus === rail.inputNode,
+      (p) => p.law !== 'open' && p.into.length > 0 && circuit.inputs[p.into[0]!.input]!.plus === rail.inputNode,
     );
     const feeding = ports.map((p) => feed(circuit, p));
     const railPeak = Math.max(0, ...feeding.map((f) => f.peakV)) || peakV;
-    // A doubler's two capacitors are charged alike: one of them is looked at, with its own loop.
-    const share = stacked ? 2 : 1;
+    // Every loop of a multiplier hands on the load's current from one level to the next: one of them is looked at.
+    const share = rail.peaks;
     const ahead = seriesOhm(circuit, rail);
     const input = chokeInput(circuit, rail);
     const shuntS = rail.elements.reduce((sum, n) => {
@@ -103,7 +102,10 @@ export function firstGuess(circuit: Circuit, scaleOnly = false): Guess {
       const element = elements[n]!;
       if (element.kind === 'capacitor') {
         const swing = Math.min(ripple / element.capacitanceF, 0.2 * railPeak);
-        const value = v / (stacked && element === first ? 2 : 1);
+        const value =
+          element === first && rail.cans.length > 0
+            ? (v * (rail.cans[0]!.at === 'stack' ? rail.cans[0]!.peaks : share)) / share
+            : v;
         // At the EMF's zero crossing a reservoir is about halfway down its discharge.
         guess.reach[element.state] = 0.25 * railPeak;
         guess.ceiling[element.state] = 0.1 * railPeak;
@@ -125,22 +127,16 @@ export function firstGuess(circuit: Circuit, scaleOnly = false): Guess {
         ripple *= 0.1;
       } else if (element.to >= 0 && behind) v -= element.ohm * loadA;
     }
-    if (stacked) {
-      const upper = elements[rail.elements[0]!]!;
-      const lower = elements[rail.lowerElement]!;
-      if (upper.kind === 'capacitor' && lower.kind === 'capacitor') {
-        for (const list of [
-          guess.state,
-          guess.swing,
-          guess.floor,
-          guess.least,
-          guess.most,
-          guess.reach,
-          guess.ceiling,
-        ]) {
-          list[lower.state] = list[upper.state]!;
-        }
+    // The other capacitors of a multiplier stand at their own levels and swing as its first does.
+    const head = elements[rail.elements[0] ?? -1];
+    for (const can of rail.cans) {
+      const element = elements[can.element]!;
+      if (head?.kind !== 'capacitor' || element.kind !== 'capacitor' || element === head) continue;
+      for (const list of [guess.swing, guess.floor, guess.least, guess.most, guess.reach, guess.ceiling]) {
+        list[element.state] = list[head.state]!;
       }
+      const level = rail.cans[0]!.at === 'stack' ? rail.cans[0]!.peaks : share;
+      guess.state[element.state] = (guess.state[head.state]! * can.peaks) / level;
     }
   }
   return guess;

@@ -16,7 +16,7 @@ export function sameShape(a: Circuit, b: Circuit): boolean {
       (p, q) =>
         p.winding === q.winding &&
         p.share === q.share &&
-        p.input === q.input &&
+        alike(p.into, q.into, (a, b) => a.input === b.input && a.sign === b.sign) &&
         p.floating === q.floating &&
         p.floatSign === q.floatSign &&
         p.law === q.law,

@@ -100,7 +100,7 @@ export function columnsOf(integrator: Integrator, from = 0, to = integrator.reco
       const port = ports[n]!;
       const out = zero();
       add(out, port.share, windingV(port.winding));
-      if (port.input >= 0) add(out, -1, inputV(port.input));
+      for (const { input, sign } of port.into) add(out, -sign, inputV(input));
       if (port.floating >= 0) add(out, port.floatSign, read(records.float + port.floating));
       return out;
     }),

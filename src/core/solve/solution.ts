@@ -108,11 +108,15 @@ export interface Solution {
   id?: string;
   source: { rms: number; sharedLossW?: number };
   rails: RailResult[];
+  /** Ampere-turns of all windings as a current through the first section's: what the primary carries, magnetising aside. */
+  primary: { rmsA: number; meanA: number; peakA: number };
   windings: WindingResult[];
   diodes: DiodeResult[];
   /** One list per rail, in the order of its filter. */
   elements: ElementResult[][];
   doublerLowerCapacitor?: ElementResult;
+  /** Capacitors of a multiplier: stacked ones from the top, then pumps. */
+  cans?: ElementResult[];
   acLoads?: AcLoadResult[];
   start?: StartResult;
   step?: StepResult;

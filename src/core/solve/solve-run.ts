@@ -20,8 +20,18 @@ export function solveRun(network: Network, run: Run, samples?: number): Solution
 
 /** A solution in the shape of a result file, diagnostics under meta. */
 export function resultFile(solution: Solution): Record<string, unknown> {
-  const { energyBalance, effort, state: _state, elements, doublerLowerCapacitor, waveforms, ...rest } = solution;
-  void _state;
+  const {
+    energyBalance,
+    effort,
+    state: _state,
+    elements,
+    doublerLowerCapacitor,
+    cans: _cans,
+    primary: _primary,
+    waveforms,
+    ...rest
+  } = solution;
+  void [_state, _cans, _primary];
   return {
     ...rest,
     elements: elements.map((rail) => rail.map(element)),

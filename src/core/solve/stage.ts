@@ -92,8 +92,18 @@ export function stageSolver(shape: Circuit) {
   const conductance = new Float64Array(nE);
   const pWinding = Int32Array.from(ports, (p) => p.winding);
   const pShare = Float64Array.from(ports, (p) => p.share);
-  const pPlus = Int32Array.from(ports, (p) => (p.input >= 0 ? inputs[p.input]!.plus : -1));
-  const pMinus = Int32Array.from(ports, (p) => (p.input >= 0 ? inputs[p.input]!.minus : -1));
+  /** The nodes each port's path passes between, ground aside, with their signs, one port after the other. */
+  const touched = ports.map((p) =>
+    p.into.flatMap(({ input, sign }) => {
+      const { plus, minus } = inputs[input]!;
+      return [{ node: plus, sign }, ...(minus >= 0 ? [{ node: minus, sign: -sign }] : [])];
+    }),
+  );
+  const touchFrom = Int32Array.from({ length: nP + 1 }, (_, p) =>
+    touched.slice(0, p).reduce((sum, list) => sum + list.length, 0),
+  );
+  const touchNode = Int32Array.from(touched.flat(), (t) => t.node);
+  const touchSign = Float64Array.from(touched.flat(), (t) => t.sign);
   const wState = Int32Array.from(shape.windings, (w) => w.state);
   const wHenry = new Float64Array(wState.length);
   const wOhm = new Float64Array(wState.length);
@@ -183,9 +193,9 @@ export function stageSolver(shape: Circuit) {
         d[oNodeX + k * nX + eState[n]!] = s * (inverse[row + ePlus[n]!]! - (b >= 0 ? inverse[row + b]! : 0));
       }
       for (let p = 0; p < nP; p++) {
-        if (pPlus[p]! < 0) continue;
-        const b = pMinus[p]!;
-        d[oNodeP + k * nP + p] = inverse[row + pPlus[p]!]! - (b >= 0 ? inverse[row + b]! : 0);
+        let sum = 0;
+        for (let q = touchFrom[p]!; q < touchFrom[p + 1]!; q++) sum += touchSign[q]! * inverse[row + touchNode[q]!]!;
+        d[oNodeP + k * nP + p] = sum;
       }
       let constant = 0;
       for (let r = 0; r < nR; r++) {
@@ -198,16 +208,14 @@ export function stageSolver(shape: Circuit) {
     // Port drives and impedances.
     for (let p = 0; p < nP; p++) {
       const w = pWinding[p]!;
-      const plus = pPlus[p]!;
-      const minus = pMinus[p]!;
-      for (let s = 0; s < nX; s++) d[oUX + p * nX + s] = -across(d, oNodeX, nX, plus, minus, s);
-      for (let r = 0; r < nR; r++) d[oUR + p * nR + r] = -across(d, oNodeR, nR, plus, minus, r);
-      d[oUC + p] = -across(d, oNodeC, 1, plus, minus, 0);
+      for (let s = 0; s < nX; s++) d[oUX + p * nX + s] = -along(d, oNodeX, nX, p, s);
+      for (let r = 0; r < nR; r++) d[oUR + p * nR + r] = -along(d, oNodeR, nR, p, r);
+      d[oUC + p] = -along(d, oNodeC, 1, p, 0);
       if (wState[w]! >= 0) d[oUX + p * nX + wState[w]!]! += (pShare[p]! * wHenry[w]!) / g;
       for (let j = 0; j < nP; j++) {
         let ohm = uE[p]! * uE[j]! * sharedOhm;
         if (pWinding[j] === w) ohm += pShare[p]! * pShare[j]! * (wOhm[w]! + wHenry[w]! / g);
-        d[oPorts + p * nP + j] = ohm + (pPlus[j]! >= 0 ? across(d, oNodeP, nP, plus, minus, j) : 0);
+        d[oPorts + p * nP + j] = ohm + along(d, oNodeP, nP, p, j);
       }
     }
     solver.finish(d);
@@ -238,6 +246,15 @@ export function stageSolver(shape: Circuit) {
       d[oYC + nX + r] = d[oNodeC + out]!;
     }
     return d;
+  }
+
+  /** What the nodes along a port's path add up to in the map that begins at `from`. */
+  function along(d: Level, from: number, width: number, p: number, column: number): number {
+    let sum = 0;
+    for (let q = touchFrom[p]!; q < touchFrom[p + 1]!; q++) {
+      sum += touchSign[q]! * d[from + touchNode[q]! * width + column]!;
+    }
+    return sum;
   }
 
   function fetch(): void {

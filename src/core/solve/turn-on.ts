@@ -16,7 +16,9 @@ const AT = TOLD.map((s) => C[s]!) as [number, number, number];
  */
 export function turnOnForesight(shape: Circuit, stage: StageSolver) {
   const { ports, inputs } = shape;
-  const watched = ports.flatMap((port, n) => (port.law === 'diode' && port.floating < 0 && port.input >= 0 ? [n] : []));
+  const watched = ports.flatMap((port, n) =>
+    port.law === 'diode' && port.floating < 0 && port.into.length > 0 ? [n] : [],
+  );
   const drive = new Float64Array(ports.length);
   const onV = new Float64Array(ports.length);
   const inputV = new Float64Array(inputs.length);
@@ -89,8 +91,13 @@ export function turnOnForesight(shape: Circuit, stage: StageSolver) {
     within(t: number, h: number, emfAt: (t: number) => number): number {
       let earliest = Infinity;
       for (const n of watched) {
-        const q = ports[n]!.input;
-        const over = (dt: number) => drive[n]! * emfAt(t + dt) - inputV[q]! - inputSlope[q]! * dt - onV[n]!;
+        let standsV = onV[n]!;
+        let rises = 0;
+        for (const { input, sign } of ports[n]!.into) {
+          standsV += sign * inputV[input]!;
+          rises += sign * inputSlope[input]!;
+        }
+        const over = (dt: number) => drive[n]! * emfAt(t + dt) - standsV - rises * dt;
         if (over(0) >= 0) continue;
         // The EMF turns once in a step at most: its end and its middle tell.
         let high = over(h) > 0 ? h : over(h / 2) > 0 ? h / 2 : -1;

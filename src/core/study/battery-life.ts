@@ -1,9 +1,10 @@
 import { CONDITIONS, wordsOf } from '@/core/circuit/condition';
 import { dcSourceOf } from '@/core/design/source';
 import type { Design } from '@/core/design/design';
+import { outputsOf, windowOf } from '@/core/design/outputs';
 import type { Figure } from './figure';
-import { outputNeedsV } from './further-outputs';
-import { neededV, operatingPoint } from './operating-point';
+import { operatingPoint } from './operating-point';
+import { neededOf } from './output-point';
 
 /** How long a battery feeds a design. */
 export interface BatteryLife {
@@ -26,11 +27,7 @@ const ROUNDS = 12;
 export function batteryLife(design: Design): BatteryLife | null {
   const dc = dcSourceOf(design);
   if (dc?.kind !== 'battery') return null;
-  const { demand } = design;
-  const least = Math.max(
-    neededV(design) ?? demand.outputV * (1 - demand.tolerancePct / 100),
-    ...design.outputs.map(outputNeedsV),
-  );
+  const least = Math.max(...outputsOf(design).map((o) => neededOf(design, o) ?? windowOf(o.demand).lowV));
   const spare = (openV: number) =>
     operatingPoint(design, CONDITIONS.nominal, undefined, { mainsV: openV }).rail.minV - least;
   let stopV = dc.emptyV;

@@ -1,20 +1,27 @@
-import { arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
+import { mainModel, outputModel, outputsOf, outputName } from '@/core/design/outputs';
+import { arrangementFacts, arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
 import Papa from 'papaparse';
 import { harmless } from '@/core/drawer/csv';
 import { partsIn } from '@/core/drawer/fit';
-import { canCount, bankRatedV } from '@/core/design/bank';
-import type { PartRole } from '@/core/design/design';
-import { outputName, sourceWords, windingCount } from '@/core/design/words';
+import { balanceOhmOf, bankRatedV, canCount } from '@/core/design/bank';
+import type { Design, PartRole } from '@/core/design/design';
+import { indicatorOhm } from '@/core/circuit/indicator';
+import { placedParts } from '@/core/circuit/filter-of';
+import { thermalInterface } from '@/core/parts/heatsink';
+import type { ElementResult } from '@/core/solve/solution';
+import type { OperatingPoint } from './operating-point';
+import { LASTING } from './occasion';
+import { capitalised } from '@/core/quantity/format';
+import { sourceWords, windingCount } from '@/core/design/words';
 import { diodeCount } from '@/core/parts/arrangement';
 import { typicalCapacitorPrice, typicalRippleRating } from '@/core/parts/capacitor';
 import { typicalSourcePrice } from '@/core/parts/dc-source';
 import { diodeOf } from '@/core/parts/diode';
 import { typicalSinkPrice } from '@/core/parts/heatsink';
-import { regulatorModel } from '@/core/parts/regulators';
 import { aheadModel } from '@/core/parts/regulators/ahead';
 import { typicalTransformerPrice } from '@/core/parts/transformer';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
-import { typicalStepPrice } from './cost';
+import { insulators, mainSinks, SMALL_EUR, typicalStepPrice } from './cost';
 import type { Study } from './study';
 
 /** One line of the bill of materials. */
@@ -35,8 +42,9 @@ export interface BillLine {
 
 /** Everything a design is built from, with the ratings its simulation asks for. */
 export function billOf(study: Study): BillLine[] {
-  const { design, idle, high, surge } = study;
-  const { transformer, reservoir, regulator, heat, filter, heater, mainsSide } = design;
+  const { design, idle, surge } = study;
+  const { transformer, reservoir, heat, filter, heater, mainsSide, indicator } = design;
+  const worst = worstOf(study);
   const arrangement = arrangementOf(design);
   const picks = new Map(partsIn(design).map((p) => [p.role, p]));
   const lines: BillLine[] = [];
@@ -57,14 +65,17 @@ export function billOf(study: Study): BillLine[] {
   const numbered = (letter: string, from: number, count: number) =>
     count === 1 ? `${letter}${from}` : `${letter}${from}–${letter}${from + count - 1}`;
   const halves = windingCount(design);
-  const va = high.solution.windings.reduce((sum, w) => sum + w.voltAmpere, 0);
+  const va = worst((p) => p.solution.windings.reduce((sum, w) => sum + w.voltAmpere, 0));
   const dc = dcSourceOf(design);
   if (dc)
     add(null, {
       references: 'B1',
       what: sourceWords(design),
       count: 1,
-      needed: formatQuantity(high.solution.windings[0]!.rmsA, 'A'),
+      needed: formatQuantity(
+        worst((p) => p.solution.windings[0]!.rmsA),
+        'A',
+      ),
       had:
         dc.kind === 'battery'
           ? formatNominal(dc.capacityAh, 'Ah')
@@ -82,48 +93,54 @@ export function billOf(study: Study): BillLine[] {
     });
   const diodes = diodeCount(arrangement);
   const diode = diodeOf(design.rectifier);
-  const worst = high.solution.diodes.reduce((a, d) => Math.max(a, d.meanA), 0);
+  // As the verdicts judge them: the mean that lasts, the reverse volts without load, twice over for what the mains bring.
+  const meanA = worst((p) => Math.max(...p.solution.diodes.map((d) => d.meanA)));
   const reverse = idle.solution.diodes.reduce((a, d) => Math.max(a, d.peakReverseV), 0);
   if (hasDiodes(design))
     add('rectifier', {
       references: numbered('D', 1, diodes),
       what: diode.name,
       count: diodes,
-      needed: `${formatQuantity(worst, 'A')}, ${formatQuantity(dc ? 2 * idle.rail.inputMaxV : 2 * reverse, 'V')}, ${formatQuantity(surge.peakA, 'A')} once`,
+      needed: `${formatQuantity(meanA, 'A')}, ${formatQuantity(dc ? 2 * idle.rail.inputMaxV : 2 * reverse, 'V')}, ${formatQuantity(surge.peakA, 'A')} once`,
       had: `${formatNominal(diode.averageA, 'A')}, ${formatNominal(diode.reverseV, 'V')}, ${formatNominal(diode.surgeA, 'A')}`,
       priceEur: diode.priceEur,
     });
   let c = 1;
   if (reservoir.capacitanceF > 0) {
-    const count = canCount(reservoir) * arrangement.rails * (arrangement.stacked ? 2 : 1);
+    const count = canCount(reservoir) * arrangementFacts(design).cans;
     const rating = reservoir.rippleA ?? typicalRippleRating(reservoir.capacitanceF, reservoir.ratedV);
     add('reservoir', {
       references: numbered('C', c, count),
       what: `Electrolytic ${formatNominal(reservoir.capacitanceF, 'F')} ${formatNominal(reservoir.ratedV, 'V')}`,
       count,
-      needed: `${formatQuantity(idle.reservoir.maxV / (arrangement.stacked ? 2 : 1), 'V')}, ${formatQuantity((high.can?.rmsA ?? 0) / reservoir.cans, 'A')} ripple`,
+      needed: `${formatQuantity(Math.max(...idle.rails.map((p) => p.can?.maxV ?? 0)), 'V')}, ${formatQuantity(worst((p) => p.can?.rmsA ?? 0) / reservoir.cans, 'A')} ripple`,
       had: `${formatNominal(bankRatedV(reservoir), 'V')}, ${formatQuantity(rating, 'A')}`,
       priceEur: typicalCapacitorPrice(reservoir.capacitanceF, reservoir.ratedV),
     });
     c += count;
   }
-  const steps = [...filter.before, ...filter.after];
   let l = 1;
   let r = 1;
-  for (const step of steps) {
+  for (const { part: step, at } of placedParts(design)) {
+    const carried = (of: (element: ElementResult) => number) =>
+      worst((p) => Math.max(...p.solution.elements.map((rail) => of(rail[at]!))));
     const count = arrangement.rails;
     if (step.kind === 'choke') {
       add(null, {
         references: numbered('L', l, count),
         what: `Choke ${formatNominal(step.inductanceH, 'H')}, ${formatNominal(step.resistanceOhm, 'ohm')}`,
         count,
-        needed: formatQuantity(high.rail.loadMeanA, 'A'),
+        needed: formatQuantity(
+          carried((e) => e.rmsA),
+          'A',
+        ),
         had: formatNominal(step.ratedA, 'A'),
         priceEur: typicalStepPrice(step),
       });
       l += count;
     } else if (step.kind === 'resistor') {
-      const watts = high.rail.loadMeanA ** 2 * step.resistanceOhm;
+      // By its RMS current: ahead of a reservoir that is much more than the mean.
+      const watts = carried((e) => e.rmsA) ** 2 * step.resistanceOhm;
       add(null, {
         references: numbered('R', r, count),
         what: `Resistor ${formatNominal(step.resistanceOhm, 'ohm')}`,
@@ -138,7 +155,7 @@ export function billOf(study: Study): BillLine[] {
         references: numbered('C', c, count),
         what: `Capacitor ${formatNominal(step.capacitanceF, 'F')} ${formatNominal(step.ratedV, 'V')}`,
         count,
-        needed: formatQuantity(idle.rail.inputMaxV, 'V'),
+        needed: formatQuantity(Math.max(...idle.solution.elements.map((rail) => rail[at]!.maxV)), 'V'),
         had: formatNominal(step.ratedV, 'V'),
         priceEur: typicalStepPrice(step),
       });
@@ -157,7 +174,42 @@ export function billOf(study: Study): BillLine[] {
     });
     r += arrangement.rails;
   }
-  const model = regulatorModel(regulator);
+  const balance = balanceOhmOf(reservoir);
+  if (balance !== null) {
+    const count = canCount(reservoir) * arrangementFacts(design).cans;
+    const volts = Math.max(...idle.rails.map((p) => p.can?.maxV ?? 0)) / 2;
+    add(null, {
+      references: numbered('R', r, count),
+      what: `Balancing resistor ${formatNominal(balance, 'ohm')}, across each can`,
+      count,
+      needed: `${formatQuantity((2 * volts ** 2) / balance, 'W')} (twice its loss), ${formatQuantity(volts, 'V')}`,
+      had: 'as bought',
+      priceEur: SMALL_EUR.resistor,
+    });
+    r += count;
+  }
+  if (indicator) {
+    const ohm = indicatorOhm(design)!;
+    const watts = indicator.currentA ** 2 * ohm;
+    add(null, {
+      references: `R${r}`,
+      what: `Resistor ${formatNominal(Number(ohm.toPrecision(3)), 'ohm')} for the indicator`,
+      count: 1,
+      needed: `${formatQuantity(2 * watts, 'W')} (twice its loss)`,
+      had: 'as bought',
+      priceEur: SMALL_EUR.resistor,
+    });
+    r += 1;
+    add(null, {
+      references: 'LED1',
+      what: 'Light-emitting diode',
+      count: 1,
+      needed: formatQuantity(indicator.currentA, 'A'),
+      had: 'as bought',
+      priceEur: SMALL_EUR.led,
+    });
+  }
+  const model = mainModel(design);
   if (model) {
     add('regulator', {
       references: numbered('U', 1, arrangement.rails),
@@ -180,14 +232,30 @@ export function billOf(study: Study): BillLine[] {
     }
     if (heat.sinkKPerW !== null && model.pass.takesSink) {
       add('sink', {
-        references: 'H1',
+        references: numbered('H', 1, mainSinks(design)),
         what: `Heatsink ${formatNominal(heat.sinkKPerW, 'K/W')}`,
-        count: 1,
-        needed: `${formatQuantity(high.watts.regulator, 'W')} to get rid of`,
+        count: mainSinks(design),
+        needed: `${formatQuantity(
+          worst((p) => onMainSinkW(design, p)),
+          'W',
+        )} to get rid of`,
         had: formatNominal(heat.sinkKPerW, 'K/W'),
         priceEur: typicalSinkPrice(heat.sinkKPerW),
       });
     }
+    model.burners.forEach((burner, n) => {
+      const watts = worst((p) => Math.max(...p.rails.map((rail) => rail.small[n]?.watts ?? 0)), true);
+      add(null, {
+        references: numbered('R', r, arrangement.rails),
+        what: capitalised(burner.label),
+        count: arrangement.rails,
+        needed:
+          burner.bearsW === null ? `${formatQuantity(2 * watts, 'W')} (twice its loss)` : formatQuantity(watts, 'W'),
+        had: burner.bearsW === null ? 'as bought' : formatNominal(burner.bearsW, 'W'),
+        priceEur: SMALL_EUR.powerResistor,
+      });
+      r += arrangement.rails;
+    });
     add(null, {
       references: numbered('C', c, 2 * arrangement.rails),
       what: 'Film or ceramic 330 nF in, 100 nF out, at the pins',
@@ -198,27 +266,69 @@ export function billOf(study: Study): BillLine[] {
     });
   }
   let u = (model ? arrangement.rails : 0) * (model && aheadModel(design.preRegulator) ? 2 : 1) + 1;
-  design.outputs.forEach((output, n) => {
-    const made = regulatorModel(output.regulator);
-    add(null, {
-      references: `U${u++}`,
-      what: `${made.name}, for ${outputName(output, n)}`,
-      count: 1,
-      needed: `${formatQuantity(output.currentA, 'A')}, ${formatQuantity(idle.rail.maxV, 'V')} in`,
-      had: `${formatQuantity(made.ratedA, 'A')}, ${formatNominal(made.inputMaxV, 'V')} in`,
-      priceEur: made.priceEur,
-    });
-    if (output.sinkKPerW !== null && made.pass.takesSink) {
+  let h = mainSinks(design) + 1;
+  outputsOf(design)
+    .filter((o) => o.place >= 0)
+    .forEach((output) => {
+      const made = outputModel(output);
+      if (!made) return;
+      const further = design.outputs[output.place]!;
+      const name = outputName(further, output.place);
       add(null, {
-        references: `H${n + 2}`,
-        what: `Heatsink ${formatNominal(output.sinkKPerW, 'K/W')}, for ${outputName(output, n)}`,
+        references: `U${u++}`,
+        what: `${made.name}, for ${name}`,
         count: 1,
-        needed: `${formatQuantity(high.outputs[n]!.regulatorW, 'W')} to get rid of`,
-        had: formatNominal(output.sinkKPerW, 'K/W'),
-        priceEur: typicalSinkPrice(output.sinkKPerW),
+        needed: `${formatQuantity(output.demand.outputA, 'A')}, ${formatQuantity(idle.rails[output.rail]!.rail.maxV, 'V')} in`,
+        had: `${formatQuantity(made.ratedA, 'A')}, ${formatNominal(made.inputMaxV, 'V')} in`,
+        priceEur: made.priceEur + made.burners.length * SMALL_EUR.powerResistor + 2 * SMALL_EUR.pinCapacitor,
       });
-    }
-  });
+      if (output.sinkKPerW !== null && made.pass.takesSink && !heat.oneSink) {
+        add(null, {
+          references: `H${h++}`,
+          what: `Heatsink ${formatNominal(output.sinkKPerW, 'K/W')}, for ${name}`,
+          count: 1,
+          needed: `${formatQuantity(
+            worst((p) => p.outputs[output.place]!.regulatorW),
+            'W',
+          )} to get rid of`,
+          had: formatNominal(output.sinkKPerW, 'K/W'),
+          priceEur: typicalSinkPrice(output.sinkKPerW),
+        });
+      }
+    });
+  if (heat.rectifierSinkKPerW !== null && hasDiodes(design)) {
+    add(null, {
+      references: `H${h++}`,
+      what: `Heatsink ${formatNominal(heat.rectifierSinkKPerW, 'K/W')}, for the rectifier`,
+      count: 1,
+      needed: `${formatQuantity(
+        worst((p) => p.watts.rectifier),
+        'W',
+      )} to get rid of`,
+      had: formatNominal(heat.rectifierSinkKPerW, 'K/W'),
+      priceEur: typicalSinkPrice(heat.rectifierSinkKPerW),
+    });
+  }
+  if (insulators(design) > 0) {
+    add(null, {
+      references: '',
+      what: `${thermalInterface(heat.interface).name}, with bushes`,
+      count: insulators(design),
+      needed: 'one under each device',
+      had: 'as bought',
+      priceEur: SMALL_EUR.insulator,
+    });
+  }
+  if (heat.fan !== 'none') {
+    add(null, {
+      references: 'M1',
+      what: heat.fan === 'switched' ? `Fan, switched on at ${formatNominal(heat.fanOnC, '°C')}` : 'Fan',
+      count: 1,
+      needed: 'over the sink',
+      had: heat.fanA === null ? 'fed from elsewhere' : formatQuantity(heat.fanA, 'A'),
+      priceEur: SMALL_EUR.fan,
+    });
+  }
   if (heater && !dc) {
     add(null, {
       references: 'T1',
@@ -251,6 +361,25 @@ export function billOf(study: Study): BillLine[] {
     });
   }
   return lines;
+}
+
+/** The hardest a figure gets while parts warm: the circumstances the verdicts judge heat and ratings in. */
+function worstOf(study: Study) {
+  return (of: (point: OperatingPoint) => number, everything = false): number =>
+    study.conditions.filter((c) => everything || LASTING(c)).reduce((most, c) => Math.max(most, of(study.at(c))), 0);
+}
+
+/** Watts the main sink has to get rid of: of one for all, everything on it. */
+function onMainSinkW(design: Design, point: OperatingPoint): number {
+  const { heat } = design;
+  const rails = point.rails.map((p) => p.regulatorW + (p.ahead?.watts ?? 0));
+  const rectifierW = heat.sharedWithRectifier ? point.watts.rectifier : 0;
+  if (!heat.oneSink) return Math.max(...rails) + rectifierW / rails.length;
+  const further = outputsOf(design).reduce(
+    (sum, o) => sum + (o.place >= 0 && outputModel(o)?.pass.takesSink ? point.outputs[o.place]!.regulatorW : 0),
+    0,
+  );
+  return rails.reduce((a, b) => a + b, 0) + rectifierW + further;
 }
 
 /** What has to be paid for the lines that do not come out of the drawer, and what all of it is worth. */

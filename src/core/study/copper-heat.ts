@@ -3,7 +3,7 @@ import type { Design } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';
 import { copperRatio } from '@/core/parts/transformer';
 import { insideAir } from './heat';
-import { lossesOf, type Watts } from './losses';
+import { lossesOf, type Lossy } from './losses';
 
 /** Rise of an ordinary transformer at its rated load, K. */
 const RATED_RISE_K = 60;
@@ -26,13 +26,9 @@ export interface CopperHeat {
  * where a kelvin more makes more heat than a kelvin more carries away.
  * @param copperC what the copper was taken at when the losses were solved, °C
  */
-export function copperHeat(
-  design: Design,
-  point: { watts: Watts },
-  copperC: number = design.transformer.hotC,
-): CopperHeat {
+export function copperHeat(design: Design, point: Lossy, copperC: number = design.transformer.hotC): CopperHeat {
   const model = modelOf(design);
-  const losses = lossesOf(design, point.watts);
+  const losses = lossesOf(design, point);
   const coldW = losses.copperW / copperRatio(copperC);
   const halves = windingCount(design);
   // At rated load both halves of a centre tap carry the rated current.

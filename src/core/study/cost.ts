@@ -1,4 +1,4 @@
-import { arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
+import { arrangementFacts, arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
 import { canCount } from '@/core/design/bank';
 import { diodeCount } from '@/core/parts/arrangement';
 import type { Design, FilterStep, FurtherOutput } from '@/core/design/design';
@@ -7,28 +7,58 @@ import { typicalCapacitorPrice } from '@/core/parts/capacitor';
 import { typicalSourcePrice } from '@/core/parts/dc-source';
 import { diodeClass } from '@/core/parts/diode';
 import { typicalSinkPrice } from '@/core/parts/heatsink';
-import { regulatorModel } from '@/core/parts/regulators';
+import { mainModel, outputModel, outputsOf } from '@/core/design/outputs';
+import type { RegulatorModel } from '@/core/parts/regulators/model';
 import { aheadModel } from '@/core/parts/regulators/ahead';
 import { typicalTransformerPrice } from '@/core/parts/transformer';
 
+/** What small parts cost each, EUR, typical. */
+export const SMALL_EUR = { resistor: 0.05, powerResistor: 0.5, led: 0.3, pinCapacitor: 0.1, insulator: 0.5, fan: 4 };
+
+/** How many sinks the regulators of the main output and its twin stand on: one for both, or one each. */
+export function mainSinks(design: Design): number {
+  const { heat } = design;
+  if (heat.sinkKPerW === null || !mainModel(design)?.pass.takesSink) return 0;
+  return heat.oneSink ? 1 : arrangementOf(design).rails;
+}
+
+/** How many insulating washers the regulators want: one under each device whose metal is not at ground. */
+export function insulators(design: Design): number {
+  const { heat } = design;
+  if (heat.interface !== 'mica' && heat.interface !== 'pad') return 0;
+  return outputsOf(design).reduce((sum, o) => {
+    const pass = outputModel(o)?.pass;
+    const cooled = o.place < 0 || heat.oneSink ? heat.sinkKPerW !== null : o.sinkKPerW !== null;
+    return sum + (pass?.takesSink && cooled ? pass.fitted : 0);
+  }, 0);
+}
+
 /** Typical hobby price of the parts of a design, EUR: a rule of thumb for comparing choices, not an offer. */
 export function typicalCost(design: Design): number {
-  const arrangement = arrangementOf(design);
-  const { reservoir, regulator, heat, filter } = design;
-  const model = regulatorModel(regulator);
-  const cans = arrangement.stacked ? 2 : 1;
+  const { rails } = arrangementOf(design);
+  const { reservoir, heat, filter, indicator } = design;
+  const model = mainModel(design);
   const steps = [...filter.before, ...filter.after].reduce((sum, s) => sum + typicalStepPrice(s), 0);
   return (
     feedCost(design) +
-    (hasDiodes(design) ? diodeCount(arrangement) * diodeClass(design.rectifier.diode).priceEur : 0) +
-    arrangement.rails *
-      (cans * canCount(reservoir) * typicalCapacitorPrice(reservoir.capacitanceF, reservoir.ratedV) +
-        steps +
-        (model ? model.priceEur + (aheadModel(design.preRegulator)?.priceEur ?? 0) : 0)) +
-    (heat.sinkKPerW !== null && model?.pass.takesSink ? typicalSinkPrice(heat.sinkKPerW) : 0) +
-    (heat.fan === 'none' ? 0 : 4) +
-    design.outputs.reduce((sum, o) => sum + outputCost(o), 0)
+    (hasDiodes(design) ? diodeCount(arrangementOf(design)) * diodeClass(design.rectifier.diode).priceEur : 0) +
+    arrangementFacts(design).cans *
+      canCount(reservoir) *
+      (typicalCapacitorPrice(reservoir.capacitanceF, reservoir.ratedV) + (reservoir.pair ? SMALL_EUR.resistor : 0)) +
+    rails * (steps + (filter.bleederOhm === null ? 0 : SMALL_EUR.powerResistor)) +
+    rails * (model ? regulatorCost(model) + (aheadModel(design.preRegulator)?.priceEur ?? 0) : 0) +
+    mainSinks(design) * (heat.sinkKPerW === null ? 0 : typicalSinkPrice(heat.sinkKPerW)) +
+    (heat.rectifierSinkKPerW === null ? 0 : typicalSinkPrice(heat.rectifierSinkKPerW)) +
+    insulators(design) * SMALL_EUR.insulator +
+    (heat.fan === 'none' ? 0 : SMALL_EUR.fan) +
+    (indicator ? SMALL_EUR.led + SMALL_EUR.resistor : 0) +
+    design.outputs.reduce((sum, o) => sum + outputCost(design, o), 0)
   );
+}
+
+/** A regulator with the parts at its pins and those of it that burn watts, EUR typical. */
+function regulatorCost(model: RegulatorModel): number {
+  return model.priceEur + 2 * SMALL_EUR.pinCapacitor + model.burners.length * SMALL_EUR.powerResistor;
 }
 
 /** Transformer and heater winding, or the DC source in their place, EUR typical. */
@@ -42,9 +72,11 @@ export function feedCost(design: Design): number {
   );
 }
 
-function outputCost({ regulator, sinkKPerW }: FurtherOutput): number {
-  const model = regulatorModel(regulator);
-  return model.priceEur + (sinkKPerW !== null && model.pass.takesSink ? typicalSinkPrice(sinkKPerW) : 0);
+function outputCost(design: Design, output: FurtherOutput): number {
+  const model = outputModel(output);
+  if (!model) return 0;
+  const sink = output.sinkKPerW !== null && model.pass.takesSink && !design.heat.oneSink;
+  return regulatorCost(model) + (sink ? typicalSinkPrice(output.sinkKPerW!) : 0);
 }
 
 /** A choke costs by the energy its core has to store, a resistor next to nothing. */

@@ -16,6 +16,8 @@ export interface Figure {
   label: string;
   value: number;
   unit: Unit;
+  /** What is said in place of a value nothing real ever has: 'no sink could'. */
+  words?: string;
   origin: Origin;
   /** The circumstances it holds in, in words. */
   condition?: string;

@@ -1,30 +1,31 @@
+import { conditionsOf, type Condition, type ConditionId } from '@/core/circuit/condition';
+import { esrOf, placedParts } from '@/core/circuit/filter-of';
+import { applyPatch, type Design, type OutputId, type Patch } from '@/core/design/design';
+import { mainModel, outputModel, outputsOf } from '@/core/design/outputs';
 import { dcSourceOf, hasDiodes } from '@/core/design/source';
-import { placedParts } from '@/core/circuit/filter-of';
-import { type ConditionId } from '@/core/circuit/condition';
-import { applyPatch, type Design, type Patch } from '@/core/design/design';
+import { withWindingVolts } from '@/core/design/winding-edit';
 import { typicalEsr, typicalRippleRating } from '@/core/parts/capacitor';
-import { diodeOf } from '@/core/parts/diode';
+import { DIODE_MAX_C, diodeOf } from '@/core/parts/diode';
 import { TOUCH_LIMIT_C } from '@/core/parts/heatsink';
-import { regulatorModel } from '@/core/parts/regulators';
 import type { LowDropoutRegulator } from '@/core/parts/regulators/low-dropout';
+import type { RegulatorModel } from '@/core/parts/regulators/model';
 import { STANDARD_SECONDARY_V } from '@/core/parts/transformer';
-import { outputName } from '@/core/design/words';
 import { formatNominal } from '@/core/quantity/format';
 import { E12, nearestInDecades, stepInList } from '@/core/quantity/preferred';
-import { withWindingVolts } from '@/core/design/winding-edit';
 import { SolveError } from '@/core/solve/solve-error';
 import { canLife } from './can-choice';
 import { copperHeat, type CopperHeat } from './copper-heat';
-import { asMain } from './further-outputs';
 import { insideAir, type RegulatorHeat } from './heat';
 import { lossesOf, type Losses } from './losses';
-import { neededV, operatingPoint } from './operating-point';
+import { LASTING } from './occasion';
+import { neededV, operatingPoint, type OperatingPoint } from './operating-point';
 import { studyDesign } from './study';
-import { DIODE_MAX_C, DIODE_TO_SINK_K_PER_W, diodeKPerW, NO_REST_C, WINDING_MAX_C } from './warmth';
+import { diodeHeat, NO_REST_C, WINDING_MAX_C } from './warmth';
 
-/** The corners heat is looked at in. */
-export const HEAT_CORNERS = ['low', 'nominal', 'high', 'lowest', 'shorted'] as const satisfies readonly ConditionId[];
-export type HeatCorner = (typeof HEAT_CORNERS)[number];
+/** The circumstances heat is looked at in: all that last, the ends of the input with everything drawn, and every short. */
+export function heatCorners(design: Design): Condition[] {
+  return conditionsOf(design).filter((c) => c.load === 'full' || c.load === 'lasting');
+}
 
 /** One step of the way heat takes out of a part, from the room inwards. */
 export interface Step {
@@ -34,7 +35,7 @@ export interface Step {
 
 /** One part that burns watts: the temperatures on the way from the room to its hottest spot. */
 export interface HeatRow {
-  id: 'regulator' | `output-${number}` | 'rectifier' | 'winding' | 'reservoir' | `filter-${number}`;
+  id: OutputId | 'rectifier' | 'winding' | 'reservoir' | `filter-${number}` | `small-${number}`;
   name: string;
   watts: number;
   steps: Step[];
@@ -46,7 +47,7 @@ export interface HeatRow {
 }
 
 export interface HeatView {
-  corner: HeatCorner;
+  corner: ConditionId;
   /** Minutes since it was switched on warm-load; null for the end. */
   minutes: number | null;
   roomC: number;
@@ -56,8 +57,8 @@ export interface HeatView {
   settled: boolean;
 }
 
-/** Grade taken for the reservoir: the usual one. */
-const GRADE = { hours: 2000, gradeC: 105 };
+/** Hours a can's life is promised for at its grade: the usual figure. */
+const GRADE_HOURS = 2000;
 
 /** Time constants, s: a box of air and tin, and a winding by its size. */
 const BOX_S = 2400;
@@ -68,93 +69,126 @@ const sinkS = (kPerW: number) => kPerW * 0.486 * (50 / kPerW) ** 2;
 const arrived = (minutes: number | null, tauS: number) => (minutes === null ? 1 : 1 - Math.exp((-60 * minutes) / tauS));
 
 /** The heat of one corner, steady or some minutes after cold. @throws SolveError when that corner does not converge */
-export function heatView(design: Design, corner: HeatCorner, minutes: number | null): HeatView | null {
-  const model = regulatorModel(design.regulator);
-  if ((corner === 'lowest' || corner === 'shorted') && !model) return null;
-  const point = operatingPoint(design, corner);
+export function heatView(design: Design, corner: ConditionId, minutes: number | null): HeatView | null {
+  const condition = conditionsOf(design).find((c) => c.id === corner);
+  if (!condition) return null;
+  const point = operatingPoint(design, condition);
   const { heat } = design;
-  const losses = lossesOf(design, point.watts);
+  const losses = lossesOf(design, point);
   const roomC = heat.ambientC;
   const endC = insideAir(design, losses.insideW);
   const insideC = roomC + (endC - roomC) * arrived(minutes, BOX_S);
-  const rows: HeatRow[] = [];
   const air = (): Step[] => [
     { name: 'room', tempC: roomC },
     ...(heat.box === 'open' ? [] : [{ name: 'inside air', tempC: insideC }]),
   ];
-
-  if (model && point.heat) {
-    const name = model.pass.count > 1 ? `Regulator, ${model.pass.count} in parallel` : 'Regulator';
-    const { heat: warmth, watts } = point;
-    rows.push(regulatorRow(design, { id: 'regulator', name, watts: watts.regulator, warmth }, minutes, insideC, air()));
-  }
-  point.outputs.forEach((o, n) => {
-    const of = asMain(design, design.outputs[n]!);
-    const row = { id: `output-${n}` as const, name: outputName(design.outputs[n]!, n), watts: o.regulatorW };
-    if (o.heat) rows.push(regulatorRow(of, { ...row, warmth: o.heat }, minutes, insideC, air()));
-  });
-
-  const dc = dcSourceOf(design) !== null;
-  const diode = diodeOf(design.rectifier);
-  const diodeW = Math.max(...point.solution.diodes.map((d) => d.meanW));
-  const onSink =
-    heat.sharedWithRectifier && rows.find((r) => r.id === 'regulator')?.steps.find((s) => s.name === 'sink');
-  if (hasDiodes(design))
-    rows.push({
-      id: 'rectifier',
-      name: dc ? 'Reverse diode' : 'Rectifier',
-      watts: losses.rectifierW,
-      steps: onSink
-        ? [
-            ...air(),
-            { name: 'sink', tempC: onSink.tempC },
-            { name: 'junction', tempC: onSink.tempC + diodeW * DIODE_TO_SINK_K_PER_W },
-          ]
-        : [
-            ...air(),
-            { name: 'junction', tempC: insideC + diodeW * diodeKPerW(diode.averageA) * arrived(minutes, 120) },
-          ],
-      limitC: DIODE_MAX_C[diode.technology],
-      limitSource: `Junction of a ${diode.technology} rectifier; typical.`,
-      touch: null,
-      note: onSink ? 'on the same sink' : 'in free air, each diode; typical for its size',
-    });
-
-  const copper = dc ? null : copperHeat(design, point, point.warmth.copperC);
+  const rows: HeatRow[] = [
+    ...regulatorRows(design, point, minutes, insideC, air),
+    ...(hasDiodes(design) ? [rectifierRow(design, point, minutes, insideC, air)] : []),
+  ];
+  const copper = dcSourceOf(design) ? null : copperHeat(design, point, point.warmth.copperC);
   if (copper) rows.push(transformerRow(design, copper, losses, air(), insideC, minutes));
+  rows.push(...canRows(design, point, insideC, air));
+  const settled = point.settled && (copper?.settles ?? true);
+  return { corner, minutes, roomC, insideC, losses, rows, settled };
+}
 
-  if (point.can && design.reservoir.capacitanceF > 0) {
-    const { capacitanceF, ratedV, rippleA, cans } = design.reservoir;
-    const rated = rippleA ?? typicalRippleRating(capacitanceF, ratedV);
-    const life = canLife(GRADE, insideC, point.can.rmsA / cans / rated);
-    rows.push({
-      id: 'reservoir',
-      name: 'Reservoir',
-      watts: losses.filterW,
+/** Every output's regulator, each with its own watts and its own metal. */
+function regulatorRows(
+  design: Design,
+  point: OperatingPoint,
+  minutes: number | null,
+  insideC: number,
+  air: () => Step[],
+): HeatRow[] {
+  const outputs = outputsOf(design);
+  const several = outputs.length > 1;
+  return outputs.flatMap((output) => {
+    const model = outputModel(output);
+    const at = output.place < 0 ? point.rails[output.rail]! : point.outputs[output.place]!;
+    if (!model || !at.heat) return [];
+    const { fitted, count } = model.pass;
+    const shared = fitted > 1 ? `, ${fitted} in parallel${count < fitted ? ', not sharing' : ''}` : '';
+    const name = several ? `Regulator, ${output.name}${shared}` : `Regulator${shared}`;
+    const ofIts = output.place < 0 ? design.heat.sinkKPerW : (output.sinkKPerW ?? design.heat.sinkKPerW);
+    return [
+      regulatorRow(
+        design,
+        model,
+        { id: output.id, name, watts: at.regulatorW, warmth: at.heat, sinkKPerW: ofIts },
+        minutes,
+        insideC,
+        air(),
+      ),
+    ];
+  });
+}
+
+function rectifierRow(
+  design: Design,
+  point: OperatingPoint,
+  minutes: number | null,
+  insideC: number,
+  air: () => Step[],
+): HeatRow {
+  const found = diodeHeat(design, point);
+  const diode = diodeOf(design.rectifier);
+  const dc = dcSourceOf(design) !== null;
+  const tau = found.where === 'free air' ? 120 : sinkS(design.heat.rectifierSinkKPerW ?? design.heat.sinkKPerW ?? 5);
+  // Air warms with the box, the body against that air, and the junction follows its body at once.
+  const from = found.airC === insideAir(design, lossesOf(design, point).insideW) ? insideC : found.airC;
+  const bodyC = from + (found.bodyC - found.airC) * arrived(minutes, tau);
+  return {
+    id: 'rectifier',
+    name: dc ? 'Reverse diode' : 'Rectifier',
+    watts: point.watts.rectifier,
+    steps: [
+      ...air(),
+      { name: found.where === 'free air' ? 'body' : 'sink', tempC: bodyC },
+      { name: 'junction', tempC: bodyC + (found.junctionC - found.bodyC) * (minutes === 0 ? 0 : 1) },
+    ],
+    limitC: DIODE_MAX_C[diode.technology],
+    limitSource: `Junction of a ${diode.technology} rectifier; typical.`,
+    touch: null,
+    note:
+      found.where === 'free air'
+        ? `in free air${diode.housing === 'block' ? ', all in one block' : ', each diode'}; typical for its size`
+        : `on ${found.where === 'its own sink' ? 'its own sink' : 'the regulator’s sink'}`,
+  };
+}
+
+/** Reservoir and filter cans: what their ripple makes of the air they stand in, and how long they last in it. */
+function canRows(design: Design, point: OperatingPoint, insideC: number, air: () => Step[]): HeatRow[] {
+  const { capacitanceF, ratedV, rippleA, cans, gradeC } = design.reservoir;
+  const row = (id: HeatRow['id'], name: string, watts: number, grade: 85 | 105, share: number): HeatRow => {
+    const life = canLife({ hours: GRADE_HOURS, gradeC: grade }, insideC, share);
+    return {
+      id,
+      name,
+      watts,
       steps: [...air(), { name: 'core', tempC: life.coreC }],
-      limitC: GRADE.gradeC,
-      limitSource: '105 °C grade, 2000 hours at it.',
+      limitC: grade,
+      limitSource: `${grade} °C grade, ${GRADE_HOURS} hours at it.`,
       touch: null,
-      note: `lasts ${lifeWords(life.hours)} of running by the ten-kelvin rule`,
-    });
+      note: `lasts ${lifeWords(life.hours)} by the ten-kelvin rule`,
+    };
+  };
+  const rows: HeatRow[] = [];
+  if (point.can && capacitanceF > 0) {
+    const rated = rippleA ?? typicalRippleRating(capacitanceF, ratedV);
+    rows.push(
+      row('reservoir', 'Reservoir', point.can.rmsA ** 2 * esrOf(design), gradeC, point.can.rmsA / cans / rated),
+    );
   }
   placedParts(design).forEach(({ part, at }, n) => {
-    const element = point.solution.elements[0]![at];
-    if (part.kind !== 'capacitor' || !element) return;
-    const rated = typicalRippleRating(part.capacitanceF, part.ratedV);
-    const life = canLife(GRADE, insideC, element.rmsA / rated);
-    rows.push({
-      id: `filter-${n}`,
-      name: `Filter capacitor ${formatNominal(part.capacitanceF, 'F')}`,
-      watts: element.rmsA ** 2 * typicalEsr(part.capacitanceF, part.ratedV),
-      steps: [...air(), { name: 'core', tempC: life.coreC }],
-      limitC: GRADE.gradeC,
-      limitSource: '105 °C grade, 2000 hours at it.',
-      touch: null,
-      note: `lasts ${lifeWords(life.hours)} of running by the ten-kelvin rule`,
-    });
+    const carried = point.solution.elements.map((rail) => rail[at]?.rmsA ?? 0);
+    if (part.kind !== 'capacitor' || carried.length === 0) return;
+    const rmsA = Math.max(...carried);
+    const watts = rmsA ** 2 * typicalEsr(part.capacitanceF, part.ratedV);
+    const share = rmsA / typicalRippleRating(part.capacitanceF, part.ratedV);
+    rows.push(row(`filter-${n}`, `Filter capacitor ${formatNominal(part.capacitanceF, 'F')}`, watts, gradeC, share));
   });
-  return { corner, minutes, roomC, insideC, losses, rows, settled: point.settled && (copper?.settles ?? true) };
+  return rows;
 }
 
 function transformerRow(
@@ -183,20 +217,20 @@ function transformerRow(
   };
 }
 
-/** One regulator of a design whose main one it is, or is looked at as. */
+/** One regulator on the way from the room to its junction. */
 function regulatorRow(
   design: Design,
-  part: { id: HeatRow['id']; name: string; watts: number; warmth: RegulatorHeat },
+  model: RegulatorModel,
+  part: { id: HeatRow['id']; name: string; watts: number; warmth: RegulatorHeat; sinkKPerW: number | null },
   minutes: number | null,
   insideC: number,
   air: Step[],
 ): HeatRow {
-  const model = regulatorModel(design.regulator)!;
   const { chain, airC, sinkC, junctionC } = part.warmth;
   const { heat } = design;
   const outside = heat.sinkOutside && heat.box !== 'open' && chain.length > 1;
   const from = outside ? heat.ambientC : insideC;
-  const own = arrived(minutes, chain.length > 1 ? sinkS(heat.sinkKPerW!) : 60);
+  const own = arrived(minutes, chain.length > 1 ? sinkS(part.sinkKPerW!) : 60);
   const sinkNow = from + (sinkC - airC) * own;
   // The junction follows its case within seconds.
   const junctionNow = sinkNow + (junctionC - sinkC) * (minutes === null || minutes > 0 ? 1 : 0);
@@ -229,19 +263,20 @@ export function touchWords(tempC: number): string {
 
 function lifeWords(hours: number): string {
   const years = hours / 8766;
-  if (years > 30) return 'more than 30 years';
-  const short = years > 0.3 ? `${years.toFixed(years > 2 ? 0 : 1)} years` : `${(hours / 730).toFixed(1)} months`;
-  return `about ${short}`;
+  if (years > 30) return 'more than 30 years of running';
+  const round = (x: number) => String(Number(x.toPrecision(x < 2 ? 2 : 1)));
+  return years > 0.3 ? `about ${round(years)} years of running` : `about ${round(hours / 730)} months of running`;
 }
 
 /**
- * The lasting current at which the junction reaches its limit, A; null where it never does up to five times the load. An
- * adjustable supply is taken at its lowest output, without its own current limit.
+ * The lasting current at which the junction reaches its limit, A, in the circumstance that makes it hottest; null where
+ * it never does with any current that can flow: the part's own limit, or five times the load.
  */
 export function selfLimit(design: Design): { amps: number | null; limitC: number } | null {
-  const model = regulatorModel(design.regulator);
+  const model = mainModel(design);
   if (!model) return null;
   const limitC = model.pass.junctionMaxC;
+  const conditions = conditionsOf(design).filter((c) => c.id === 'high' || c.id === 'lowest:main');
   const junction = (amps: number): number => {
     const { regulator } = design;
     try {
@@ -249,14 +284,17 @@ export function selfLimit(design: Design): { amps: number | null; limitC: number
         demand: { outputA: amps, typicalA: null },
         ...(regulator.kind === 'bench' ? { regulator: { ...regulator, limitA: amps } } : {}),
       });
-      return operatingPoint(asked, model.lowestV < model.outputV - 0.01 ? 'lowest' : 'high').heat!.junctionC;
+      return Math.max(...conditions.map((c) => operatingPoint(asked, c).heat!.junctionC));
     } catch (error) {
       if (error instanceof SolveError) return Infinity;
       throw error;
     }
   };
   let low = 0.02 * design.demand.outputA;
-  let high = 5 * design.demand.outputA;
+  let high = Math.max(
+    low,
+    Math.min(5 * design.demand.outputA, design.regulator.kind === 'bench' ? Infinity : model.limitA),
+  );
   if (junction(low) > limitC) return { amps: 0, limitC };
   if (junction(high) <= limitC) return { amps: null, limitC };
   for (let round = 0; round < 9; round++) {
@@ -289,7 +327,7 @@ function moreCopper(regulator: LowDropoutRegulator): { label: string; patch: Pat
 
 /** What a lower tap, a dropper resistor, a lower input, a fan or another place for the sink would bring. */
 export function coolerWays(design: Design): CoolerWay[] {
-  const model = regulatorModel(design.regulator);
+  const model = mainModel(design);
   if (!model) return [];
   const { heat, transformer, filter, demand } = design;
   const spare = Math.max(0, studyDesign(design).low.rail.minV - neededV(design)!);
@@ -327,7 +365,10 @@ export function coolerWays(design: Design): CoolerWay[] {
     try {
       const changed = applyPatch(design, patch);
       const study = studyDesign(changed);
-      const worst = study.lowest?.heat ? study.lowest : study.high;
+      const worst = study.conditions
+        .filter(LASTING)
+        .map((c) => study.at(c))
+        .reduce((a, b) => (b.heat!.junctionC > a.heat!.junctionC ? b : a));
       return [
         {
           label,

@@ -1,7 +1,7 @@
 import type { Design } from '@/core/design/design';
-import { isSplit, outputName } from '@/core/design/words';
+import { mainModel, outputModel, outputName } from '@/core/design/outputs';
+import { isSplit } from '@/core/design/words';
 import { thermalInterface } from '@/core/parts/heatsink';
-import { regulatorModel } from '@/core/parts/regulators';
 import type { PassDevice } from '@/core/parts/regulators/model';
 
 /** One resistance of a chain, K/W, with the temperature on its warm side. */
@@ -12,8 +12,9 @@ export interface Link {
 
 export interface RegulatorHeat {
   junctionC: number;
-  /** Temperature of the sink's metal, or of the bare case. */
+  /** Temperature of the sink's metal, or of the bare case, and of the device's own case on it. */
   sinkC: number;
+  caseC: number;
   /** Air the sink or the bare part stands in. */
   airC: number;
   thetaTotalKPerW: number;
@@ -71,21 +72,28 @@ function fanRuns(design: Design, stillC: number): boolean {
   return fan === 'fixed' || (fan === 'switched' && stillC > fanOnC);
 }
 
+/** A device with metal, and the sink it is screwed to. */
+export interface Mounted {
+  pass: Pick<PassDevice, 'takesSink' | 'count' | 'jcKPerW' | 'jaKPerW'>;
+  /** Null for none. */
+  sinkKPerW: number | null;
+  /** Whether the fan blows on that sink. */
+  blown: boolean;
+}
+
 /**
- * Steady temperatures of the regulator of one rail: air of the room, of the box, sink (shared or not), case, junction.
- * Several devices share the watts. Natural convection; null when there is no regulator.
+ * Steady temperatures of one regulator: air of the room, of the box, sink (shared or not), case, junction. Several devices
+ * share the watts. Natural convection, or the fan's.
  */
-export function regulatorHeat(design: Design, load: SinkLoad): RegulatorHeat | null {
-  const model = regulatorModel(design.regulator);
-  if (!model) return null;
-  const { pass } = model;
+export function regulatorHeat(design: Design, { pass, sinkKPerW, blown }: Mounted, load: SinkLoad): RegulatorHeat {
   const { heat } = design;
   const each = load.regulatorW / pass.count;
-  if (!pass.takesSink || heat.sinkKPerW === null) {
+  if (!pass.takesSink || sinkKPerW === null) {
     const airC = insideAir(design, load.boxW);
     return {
       junctionC: airC + each * pass.jaKPerW,
       sinkC: airC + each * Math.max(pass.jaKPerW - pass.jcKPerW, 0),
+      caseC: airC + each * Math.max(pass.jaKPerW - pass.jcKPerW, 0),
       airC,
       thetaTotalKPerW: pass.jaKPerW / pass.count,
       chain: [{ label: 'junction to free air', kPerW: pass.jaKPerW / pass.count }],
@@ -94,19 +102,36 @@ export function regulatorHeat(design: Design, load: SinkLoad): RegulatorHeat | n
   const onSinkW = load.regulatorW + load.othersW;
   const outside = heat.sinkOutside && heat.box !== 'open';
   const airC = outside ? heat.ambientC : insideAir(design, load.boxW);
-  const still = sinkRise(heat.sinkKPerW, onSinkW, false);
-  const sink = fanRuns(design, airC + still.riseK) ? sinkRise(heat.sinkKPerW, onSinkW, true) : still;
+  const still = sinkRise(sinkKPerW, onSinkW, false);
+  const sink = blown && fanRuns(design, airC + still.riseK) ? sinkRise(sinkKPerW, onSinkW, true) : still;
   const contact = thermalInterface(heat.interface);
   const sinkC = airC + sink.riseK;
   return {
     junctionC: sinkC + each * (pass.jcKPerW + contact.kPerW),
     sinkC,
+    caseC: sinkC + each * contact.kPerW,
     airC,
     thetaTotalKPerW: (pass.jcKPerW + contact.kPerW) / pass.count + sink.kPerW,
     chain: [
       { label: 'junction to case', kPerW: pass.jcKPerW / pass.count },
       { label: `case to sink (${contact.name.toLowerCase()})`, kPerW: contact.kPerW / pass.count },
       { label: sink === still ? 'sink to air, at this rise' : 'sink to air, fan running', kPerW: sink.kPerW },
+    ],
+  };
+}
+
+/** A device on a sink whose metal another computation has found: that of the main regulator, shared by all. */
+export function onSharedSink(design: Design, pass: Mounted['pass'], watts: number, main: RegulatorHeat): RegulatorHeat {
+  const contact = thermalInterface(design.heat.interface);
+  const kPerW = (pass.jcKPerW + contact.kPerW) / pass.count;
+  return {
+    ...main,
+    junctionC: main.sinkC + watts * kPerW,
+    caseC: main.sinkC + (watts * contact.kPerW) / pass.count,
+    thetaTotalKPerW: kPerW,
+    chain: [
+      { label: 'junction to case', kPerW: pass.jcKPerW / pass.count },
+      { label: `case to the shared sink (${contact.name.toLowerCase()})`, kPerW: contact.kPerW / pass.count },
     ],
   };
 }
@@ -121,7 +146,7 @@ export interface Tab {
 
 /** What lies on the main sink, and at which potentials. The negative twin of a fixed regulator has its input on the tab. */
 export function tabsOnSink(design: Design): Tab[] {
-  const model = regulatorModel(design.regulator);
+  const model = mainModel(design);
   if (!model?.pass.takesSink || design.heat.sinkKPerW === null) return [];
   const tab = (name: string, { tab: lead }: PassDevice): Tab => ({
     name,
@@ -138,8 +163,8 @@ export function tabsOnSink(design: Design): Tab[] {
     );
   }
   design.outputs.forEach((o, n) => {
-    const { pass } = regulatorModel(o.regulator);
-    if (pass.takesSink) tabs.push(tab(outputName(o, n), pass));
+    const pass = outputModel(o)?.pass;
+    if (pass?.takesSink) tabs.push(tab(outputName(o, n), pass));
   });
   return tabs;
 }

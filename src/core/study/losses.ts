@@ -1,14 +1,17 @@
 import type { Design } from '@/core/design/design';
-import { regulatorModel } from '@/core/parts/regulators';
+import { outputModel, outputsOf } from '@/core/design/outputs';
 
 /** Watts leaving at each station, W. */
 export interface Watts {
   winding: number;
   rectifier: number;
   reservoir: number;
+  /** In the pass devices of the main output and its twin, pre-regulators included. */
   regulator: number;
-  /** In further regulators on the same rail. */
+  /** In the pass devices of further outputs. */
   outputs: number;
+  /** In zeners, setting and sense resistors, drivers, the indicator: whatever else burns. */
+  small: number;
   load: number;
 }
 
@@ -24,22 +27,30 @@ export interface Losses {
   /** Reservoir, filter and bleeder. */
   filterW: number;
   regulatorW: number;
-  /** Further regulators on the same rail. */
+  /** Regulators of further outputs. */
   outputsW: number;
-  /** What stays in the box: all of it, less a sink whose fins stand outside. */
+  smallW: number;
+  /** What stays in the box: all of it, less the sinks whose fins stand outside. */
   insideW: number;
   totalW: number;
 }
 
+/** What losses are added up from: the watts of a solved point, and those of each further output's pass device. */
+export interface Lossy {
+  watts: Watts;
+  outputs: readonly { regulatorW: number }[];
+}
+
 /** Adds up the losses of a solved point. */
-export function lossesOf({ source, transformer, heat, regulator }: Design, watts: Watts): Losses {
+export function lossesOf(design: Design, { watts, outputs }: Lossy): Losses {
+  const { source, transformer, heat } = design;
   // What a DC source loses stays in the source, which stands outside the box.
   const dc = source.kind !== 'mains';
   const ironW = dc ? 0 : IRON_SHARE[transformer.core] * transformer.ratedVA;
   const copperW = dc ? 0 : watts.winding;
-  const totalW = ironW + copperW + watts.rectifier + watts.reservoir + watts.regulator + watts.outputs;
-  const cooled = heat.sinkKPerW !== null && (regulatorModel(regulator)?.pass.takesSink ?? false);
-  const onSinkW = !cooled ? 0 : watts.regulator + (heat.sharedWithRectifier ? watts.rectifier : 0);
+  const totalW = ironW + copperW + watts.rectifier + watts.reservoir + watts.regulator + watts.outputs + watts.small;
+  const outside = heat.sinkOutside && heat.box !== 'open';
+  const onSinks = outside ? onSinksW(design, watts, outputs) : 0;
   return {
     ironW,
     copperW,
@@ -47,7 +58,26 @@ export function lossesOf({ source, transformer, heat, regulator }: Design, watts
     filterW: watts.reservoir,
     regulatorW: watts.regulator,
     outputsW: watts.outputs,
-    insideW: totalW - (heat.sinkOutside ? onSinkW : 0),
+    smallW: watts.small,
+    insideW: totalW - onSinks,
     totalW,
   };
+}
+
+/** Watts that leave by way of sinks, W. */
+function onSinksW(design: Design, watts: Watts, outputs: Lossy['outputs']): number {
+  const { heat } = design;
+  let sum = 0;
+  let main = false;
+  for (const output of outputsOf(design)) {
+    const sinks = outputModel(output)?.pass.takesSink ?? false;
+    if (!sinks) continue;
+    if (output.id === 'main') main = heat.sinkKPerW !== null;
+    const cooled = output.place < 0 ? heat.sinkKPerW !== null : heat.oneSink ? main : output.sinkKPerW !== null;
+    if (!cooled) continue;
+    if (output.id === 'main') sum += watts.regulator;
+    else if (output.place >= 0) sum += outputs[output.place]?.regulatorW ?? 0;
+  }
+  const rectifier = (heat.sharedWithRectifier && main) || heat.rectifierSinkKPerW !== null;
+  return sum + (rectifier ? watts.rectifier : 0);
 }

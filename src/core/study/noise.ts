@@ -1,5 +1,5 @@
+import { mainModel } from '@/core/design/outputs';
 import type { Design } from '@/core/design/design';
-import { regulatorModel } from '@/core/parts/regulators';
 import type { Figure } from './figure';
 import { rippleHz, type OperatingPoint } from './operating-point';
 import { harmonics } from './traces';
@@ -33,7 +33,7 @@ const ORDERS = 20;
 
 /** Hum and noise of a solved point. @param point nominal or low line, with its waveform */
 export function noiseReport(design: Design, point: OperatingPoint): NoiseReport {
-  const model = regulatorModel(design.regulator);
+  const model = mainModel(design);
   const amplitudes = harmonics(point.wave.railV, ORDERS);
   const lines = amplitudes
     .map((peak, order): HumLine => {

@@ -1,55 +1,30 @@
-import { arrangementOf, hasDiodes } from '@/core/design/source';
-import { CONDITIONS, wordsOf, type Condition, type ConditionId, type LoadLevel } from '@/core/circuit/condition';
-import { networkOf, type Adjust } from '@/core/circuit/network-of';
-import { outputLoad, railAmps } from '@/core/circuit/loads-of';
+import { wordsOf, conditionOf, type Condition, type ConditionId } from '@/core/circuit/condition';
 import { reservoirPlace } from '@/core/circuit/filter-of';
-import { regulatorOutput } from '@/core/circuit/load-law';
-import type { Load, Network, Winding } from '@/core/circuit/network';
-import type { Design, FurtherOutput } from '@/core/design/design';
-import { regulatorModel } from '@/core/parts/regulators';
-import { aheadDropout, aheadModel } from '@/core/parts/regulators/ahead';
-import { dropoutAt } from '@/core/parts/regulators/model';
+import { networkOf, type Adjust } from '@/core/circuit/network-of';
+import type { Network, Winding } from '@/core/circuit/network';
+import { currentOf } from '@/core/circuit/load-law';
+import { heldUnder, railExtras } from '@/core/circuit/loads-of';
+import type { Design } from '@/core/design/design';
+import { outputModel, outputsOf, type Output } from '@/core/design/outputs';
+import { arrangementFacts, arrangementOf, hasDiodes } from '@/core/design/source';
+import { thermalInterface } from '@/core/parts/heatsink';
+import { aheadModel } from '@/core/parts/regulators/ahead';
 import type { RailResult, Solution } from '@/core/solve/solution';
 import { SolveError } from '@/core/solve/solve-error';
 import { solveSteady } from '@/core/solve/steady';
+import { onSharedSink, regulatorHeat, type RegulatorHeat } from './heat';
 import { lossesOf, type Watts } from './losses';
-import { thermalInterface } from '@/core/parts/heatsink';
-import { outputHeat, outputPoints, type OutputPoint } from './further-outputs';
-import { regulatorHeat, type RegulatorHeat } from './heat';
+import { neededOf, outputPoint, type AheadPoint, type OutputPoint, type SmallHeat } from './output-point';
 import { chosenWarmth, solvedTogether, warmthAfter, type Warmth } from './warmth';
 
-/** What a pre-regulator does on one rail. */
-export interface AheadPoint {
-  watts: number;
-  /** What it holds the regulator's input at, and how far its own input's valley stands above what it needs, V. */
-  holdsV: number;
-  headroomV: number;
-  junctionC: number;
-}
-
-/** One rail of a solved design, with what the network alone does not know. */
-export interface RailPoint {
+/** One rail of a solved design with the main output on it (or its twin), and what the network alone does not know. */
+export interface RailPoint extends OutputPoint {
   /** The rail at the point its load or regulator hangs on, in magnitudes. */
   rail: RailResult;
-  /** Mean output volts and its extremes, V: the regulator's, or the rail's where there is none. */
-  outputMeanV: number;
-  outputMinV: number;
-  outputMaxV: number;
-  /** Output ripple: what rejection leaves of the rail's, plus what dropout lets through, V peak to peak. */
-  outputRippleVpp: number;
-  outputMeanA: number;
-  /** Node of the reservoir, V: both capacitors of a doubler together. */
+  /** Node of the reservoir, V: all stacked capacitors of a multiplier together. */
   reservoir: { meanV: number; minV: number; maxV: number };
-  /** What one can of the reservoir carries: ripple current and the highest voltage across it. Null without one. */
+  /** What the hardest used can of the reservoir carries: ripple current and the highest voltage across it. Null without one. */
   can: { rmsA: number; maxV: number } | null;
-  heat: RegulatorHeat | null;
-  /** Watts in the regulator itself, without what a pre-regulator takes over. */
-  regulatorW: number;
-  /** A regulator ahead of it: null without one. */
-  ahead: AheadPoint | null;
-  loadW: number;
-  /** Further regulators on this rail, in the design's order; none on a negative rail. */
-  outputs: OutputPoint[];
   /** Samples over one cycle: rectifier output, reservoir, rail and output volts, rectifier amperes. */
   wave: {
     t: number[];
@@ -64,6 +39,7 @@ export interface RailPoint {
 /** A design solved under one condition. Its own members are those of the rail looked at; `rails` has all of them. */
 export interface OperatingPoint extends RailPoint {
   condition: ConditionId;
+  at: Condition;
   network: Network;
   /** The winding that feeds the rectifier, or each half of it. */
   winding: Winding;
@@ -72,6 +48,10 @@ export interface OperatingPoint extends RailPoint {
   terminalPeakV: number;
   watts: Watts;
   rails: RailPoint[];
+  /** The further outputs, in the design's order. */
+  outputs: OutputPoint[];
+  /** What the plus rail feeds besides outputs, and what that burns. */
+  extras: SmallHeat[];
   /** Junction the regulator's dropout was taken at, °C; null where it does not matter. */
   junctionC: number | null;
   /** What copper and diodes were solved at. */
@@ -99,10 +79,11 @@ export function operatingPoint(
   warm?: readonly number[],
   adjust?: Adjust,
 ): OperatingPoint {
-  const condition = typeof at === 'string' ? CONDITIONS[at] : at;
+  const condition = typeof at === 'string' ? conditionOf(design, at) : at;
   let point = pointAt(design, condition, warm, adjust);
+  if (condition.output === 'shorted') point = shortSettled(design, condition, point, adjust);
   if (solvedTogether(design, condition)) point = comeToRest(design, condition, point, adjust);
-  const model = regulatorModel(design.regulator);
+  const model = outputModel(outputsOf(design)[0]!);
   if (!model || model.dropoutVPerK === 0 || condition.output || !lettingGo(design, point, adjust)) return point;
   // Where it lets go the dropout decides, the dropout depends on the junction, and the junction on the watts.
   const { warmth } = point;
@@ -118,18 +99,39 @@ export function operatingPoint(
   return { ...point, junctionC, warmth, settled: false };
 }
 
+/** Where a part's limit falls with the volts across it, the current into a short and the rail it leaves are found together. */
+function shortSettled(design: Design, condition: Condition, first: OperatingPoint, adjust?: Adjust): OperatingPoint {
+  const output = outputsOf(design).find((o) => heldUnder(condition, o.id))!;
+  const model = outputModel(output)!;
+  let point = first;
+  let amps = model.shortA(0);
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const next = model.shortA(point.rails[output.rail]!.rail.meanV);
+    if (Math.abs(next - amps) <= 0.005 * amps) break;
+    amps = round < 4 ? next : (amps + next) / 2;
+    point = pointAt(design, condition, point.solution.state, { ...adjust, shortA: amps });
+  }
+  return point;
+}
+
 /** Solves again and again at the temperatures copper and diodes come to, until those stay: seldom more than three times. */
 function comeToRest(design: Design, condition: Condition, first: OperatingPoint, adjust?: Adjust): OperatingPoint {
   let point = first;
   let { warmth } = first;
+  const shortA = condition.output === 'shorted' ? { shortA: shortOf(design, condition, first) } : {};
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const { settles, ...found } = warmthAfter(design, point, warmth);
     const still = Math.abs(found.copperC - warmth.copperC) < 0.5 && Math.abs(found.diodeC - warmth.diodeC) < 0.5;
     if (still) return { ...point, warmth, settled: settles };
     warmth = found;
-    point = pointAt(design, condition, point.solution.state, { ...adjust, ...warmth });
+    point = pointAt(design, condition, point.solution.state, { ...adjust, ...shortA, ...warmth });
   }
   return { ...point, warmth, settled: false };
+}
+
+function shortOf(design: Design, condition: Condition, point: OperatingPoint): number {
+  const output = outputsOf(design).find((o) => heldUnder(condition, o.id))!;
+  return outputModel(output)!.shortA(point.rails[output.rail]!.rail.meanV);
 }
 
 /**
@@ -137,7 +139,7 @@ function comeToRest(design: Design, condition: Condition, first: OperatingPoint,
  * is solved at chosen temperatures. @throws SolveError when the condition does not converge
  */
 export function restingAdjust(design: Design, at: ConditionId): Partial<Warmth> {
-  return solvedTogether(design, CONDITIONS[at]) ? operatingPoint(design, at).warmth : {};
+  return solvedTogether(design, conditionOf(design, at)) ? operatingPoint(design, at).warmth : {};
 }
 
 /** Junction a cold part starts from, and beyond which no part is one any more, °C. */
@@ -145,11 +147,15 @@ const COLD_C = 25;
 const HOTTEST_C = 400;
 const MOST_ROUNDS = 12;
 
-/** Whether a rail's valley comes near what the regulator needs, cold or hot. */
+/** Whether a rail's valley comes near what the main regulator needs, cold or hot. */
 function lettingGo(design: Design, point: OperatingPoint, adjust?: Adjust): boolean {
-  const needed = neededV(design)!;
-  const spare = 0.2 + 0.3 * (needed - regulatorModel(design.regulator)!.outputV) * (adjust?.dropoutFactor ?? 1);
-  return point.rails.some((p) => p.rail.minV < needed + spare);
+  return outputsOf(design)
+    .filter((o) => o.place < 0)
+    .some((o) => {
+      const needed = neededOf(design, o)!;
+      const spare = 0.2 + 0.3 * (needed - outputModel(o)!.outputV) * (adjust?.dropoutFactor ?? 1);
+      return point.rails[o.rail]!.rail.minV < needed + spare;
+    });
 }
 
 function pointAt(design: Design, condition: Condition, warm?: readonly number[], adjust?: Adjust): OperatingPoint {
@@ -158,47 +164,83 @@ function pointAt(design: Design, condition: Condition, warm?: readonly number[],
     solveSteady(network, { samples: WAVE_SAMPLES, ...(warm === undefined ? {} : { warm }) }),
   );
   const { winding } = network.sections[0]!;
-  const waves = solution.waveforms!;
-  const rails = network.sections[0]!.rails.map((_, r) => railPoint(design, network, solution, r, condition));
-  const windingOhm = winding.resistanceOhm + network.mains.sharedResistanceOhm;
-  const windingA = waves.windingA[0]!;
-  const conductingA = 0.02 * Math.max(...windingA.map(Math.abs));
-  // At the terminals the pulse has cost the winding's and the primary's copper; leakage inductance only delays it.
-  let terminalPeakV = 0;
-  waves.sourceV.forEach((e, n) => {
-    const i = windingA[n]!;
-    if (Math.abs(i) > conductingA) terminalPeakV = Math.max(terminalPeakV, Math.abs(e) - windingOhm * Math.abs(i));
-  });
-  const chargedV = Math.max(...rails.map((p) => p.rail.inputMaxV)) / (arrangementOf(design).stacked ? 2 : 1);
-  terminalPeakV = Math.min(Math.max(terminalPeakV, chargedV), Math.SQRT2 * winding.voltageRms);
+  const outputs = outputsOf(design);
+  const rails = network.sections[0]!.rails.map((_, r) =>
+    railPoint(
+      design,
+      outputs.find((o) => o.place < 0 && o.rail === r)!,
+      solution,
+      condition,
+      adjust ?? {},
+    ),
+  );
+  const further = outputs
+    .filter((o) => o.place >= 0)
+    .map((o) => {
+      const { outputV: _samples, ...point } = pointOn(design, o, rails[o.rail]!, condition, adjust ?? {});
+      void _samples;
+      return point;
+    });
   const sum = (list: number[]) => list.reduce((a, b) => a + b, 0);
   const diodesW = sum(solution.diodes.map((d) => d.meanW));
   const guarded = hasDiodes(design);
-  const watts = {
+  const all = [...rails, ...further];
+  const extras = extrasOf(design, condition, rails[0]!);
+  const watts: Watts = {
     winding:
       sum(solution.windings.map((w) => w.copperLossW)) + (solution.source.sharedLossW ?? 0) + (guarded ? 0 : diodesW),
     rectifier: guarded ? diodesW : 0,
     reservoir: solution.energyBalance.filterW,
     regulator: sum(rails.map((p) => p.regulatorW + (p.ahead?.watts ?? 0))),
-    outputs: sum(rails.flatMap((p) => p.outputs.map((o) => o.regulatorW))),
-    load:
-      sum(rails.map((p) => p.loadW + sum(p.outputs.map((o) => o.loadW)))) +
-      sum((solution.acLoads ?? []).map((l) => l.powerW)),
+    outputs: sum(further.map((p) => p.regulatorW)),
+    small: sum([...all.flatMap((p) => p.small), ...extras].map((s) => s.watts)),
+    load: sum(all.map((p) => p.loadW)) + sum((solution.acLoads ?? []).map((l) => l.powerW)),
   };
-  for (const p of rails) warmed(design, watts, p, rails.length);
-  return {
+  return warmed(design, {
     ...rails[0]!,
     junctionC: null,
     warmth: { ...chosenWarmth(design), ...warmthIn(adjust) },
     settled: true,
     condition: condition.id,
+    at: condition,
     network,
     winding,
     solution,
-    terminalPeakV,
+    terminalPeakV: terminalPeak(design, network, solution),
     watts,
     rails,
-  };
+    outputs: further,
+    extras,
+  });
+}
+
+/** What the rail feeds besides its outputs: the indicator, a fan. */
+function extrasOf(design: Design, condition: Condition, { wave: { railV } }: RailPoint): SmallHeat[] {
+  return railExtras(design, condition, 0).map(({ label, load }) => ({
+    label,
+    watts: railV.reduce((sum, v) => sum + v * currentOf(load, v), 0) / railV.length,
+    bearsW: null,
+  }));
+}
+
+/** At the terminals the pulse has cost the winding's own copper and what all windings together take in the primary's. */
+function terminalPeak(design: Design, network: Network, solution: Solution): number {
+  const { winding } = network.sections[0]!;
+  const waves = solution.waveforms!;
+  const { ratios } = arrangementOf(design);
+  const windingA = waves.windingA[0]!;
+  const conductingA = 0.02 * Math.max(...windingA.map(Math.abs));
+  let peakV = 0;
+  waves.sourceV.forEach((e, n) => {
+    const own = windingA[n]!;
+    if (Math.abs(own) <= conductingA) return;
+    const primary = ratios.reduce((sum, ratio, w) => sum + ratio * waves.windingA[w]![n]!, 0);
+    const v = ratios[0]! * (e - network.mains.sharedResistanceOhm * primary) - winding.resistanceOhm * own;
+    peakV = Math.max(peakV, Math.abs(v));
+  });
+  const chargedV = Math.max(...solution.rails.map((r) => r.inputMaxV)) / arrangementFacts(design).railPeaks;
+  // Leakage inductance only delays the pulse: the terminals never stand below what they have charged.
+  return Math.min(Math.max(peakV, chargedV), Math.SQRT2 * winding.voltageRms);
 }
 
 function warmthIn(adjust: Adjust = {}): Partial<Warmth> {
@@ -208,162 +250,136 @@ function warmthIn(adjust: Adjust = {}): Partial<Warmth> {
   };
 }
 
-/** Fills in the temperatures of one rail's regulator, and of what stands ahead of it on the same sink. */
-export function warmed(design: Design, watts: Watts, p: RailPoint, rails: number): void {
-  const boxW = lossesOf(design, watts).insideW;
-  p.heat = regulatorHeat(design, { regulatorW: p.regulatorW, othersW: besideOnSinkW(design, watts, p, rails), boxW });
-  p.outputs = p.outputs.map((o, n) => ({
-    ...o,
-    heat: outputHeat(design, design.outputs[n]!, o.regulatorW, boxW, p.heat),
-  }));
-  const ahead = aheadModel(design.preRegulator);
-  if (!p.ahead || !ahead || !p.heat) return;
-  const cooled = ahead.takesSink && p.heat.chain.length > 1;
+/** The same point with the temperatures its sinks, interfaces and air give its regulators. */
+export function warmed(design: Design, point: OperatingPoint): OperatingPoint {
+  const { heat } = design;
+  const { watts } = point;
+  const outputs = outputsOf(design);
+  const boxW = lossesOf(design, point).insideW;
+  const rectifierW = heat.sharedWithRectifier ? watts.rectifier : 0;
+  const sinkable = (o: Output) => outputModel(o)?.pass.takesSink ?? false;
+  const furtherOnSinkW = point.outputs.reduce((sum, p, n) => {
+    const output = outputs.find((o) => o.place === n)!;
+    return sum + (sinkable(output) ? p.regulatorW : 0);
+  }, 0);
+  const rails = point.rails.map((p, r): RailPoint => {
+    const output = outputs.find((o) => o.place < 0 && o.rail === r)!;
+    const model = outputModel(output);
+    if (!model) return p;
+    const ownW = p.regulatorW + (p.ahead?.watts ?? 0);
+    const othersW = heat.oneSink
+      ? rectifierW + watts.regulator - p.regulatorW + furtherOnSinkW
+      : rectifierW / point.rails.length + ownW - p.regulatorW;
+    const found = regulatorHeat(
+      design,
+      { pass: model.pass, sinkKPerW: heat.sinkKPerW, blown: true },
+      { regulatorW: p.regulatorW, othersW, boxW },
+    );
+    return { ...p, heat: found, ahead: p.ahead && aheadWarmed(design, p.ahead, found) };
+  });
+  const main = rails[0]!.heat;
+  const further = point.outputs.map((p, n): OutputPoint => {
+    const output = outputs.find((o) => o.place === n)!;
+    const model = outputModel(output);
+    if (!model) return p;
+    const shared = heat.oneSink && model.pass.takesSink && main !== null && main.chain.length > 1;
+    return {
+      ...p,
+      heat: shared
+        ? onSharedSink(design, model.pass, p.regulatorW, main)
+        : regulatorHeat(
+            design,
+            { pass: model.pass, sinkKPerW: output.sinkKPerW, blown: false },
+            { regulatorW: p.regulatorW, othersW: 0, boxW },
+          ),
+    };
+  });
+  return { ...point, ...rails[0]!, rails, outputs: further };
+}
+
+/** A pre-regulator on the sink of its regulator, or in the same air. */
+function aheadWarmed(design: Design, point: AheadPoint, main: RegulatorHeat): AheadPoint {
+  const ahead = aheadModel(design.preRegulator)!;
+  const cooled = ahead.takesSink && main.chain.length > 1;
   const contact = thermalInterface(design.heat.interface).kPerW;
-  p.ahead = {
-    ...p.ahead,
-    junctionC: cooled
-      ? p.heat.sinkC + p.ahead.watts * (ahead.jcKPerW + contact)
-      : p.heat.airC + p.ahead.watts * ahead.jaKPerW,
+  return {
+    ...point,
+    junctionC: cooled ? main.sinkC + point.watts * (ahead.jcKPerW + contact) : main.airC + point.watts * ahead.jaKPerW,
   };
 }
 
-/** How a pre-regulator shares the watts, sample by sample: it takes what stands above what it holds. */
-function aheadOf(
+function railPoint(
   design: Design,
-  valleyV: number,
-  amps: number,
-  outputV: number,
-  burntW: number,
-  railV: readonly number[],
-): AheadPoint | null {
-  const model = aheadModel(design.preRegulator);
-  if (!model) return null;
-  const holdsV = model.holdsV(outputV);
-  const drop = aheadDropout(model, amps);
-  const above = mean(railV.map((v) => v - Math.min(holdsV, Math.max(0, v - drop))));
-  const watts = Math.min(burntW, above * amps + model.quiescentA * mean([...railV]));
-  return { watts, holdsV, headroomV: valleyV - holdsV - drop, junctionC: design.heat.ambientC };
-}
-
-/** What warms the sink of one rail's regulator besides that regulator, W. */
-function besideOnSinkW({ heat, outputs }: Design, watts: Watts, p: RailPoint, rails: number): number {
-  if (!heat.oneSink) return (heat.sharedWithRectifier ? watts.rectifier / rails : 0) + (p.ahead?.watts ?? 0);
-  // One sink for all: the regulators of the other rail, and every further output that takes a sink.
-  const furtherW =
-    watts.outputs - p.outputs.reduce((sum, o, n) => sum + (takesSink(outputs[n]!) ? 0 : o.regulatorW), 0);
-  return (heat.sharedWithRectifier ? watts.rectifier : 0) + watts.regulator - p.regulatorW + furtherW;
-}
-
-const takesSink = ({ regulator }: FurtherOutput) => regulatorModel(regulator).pass.takesSink;
-
-function railPoint(design: Design, network: Network, solution: Solution, r: number, condition: Condition): RailPoint {
+  output: Output,
+  solution: Solution,
+  condition: Condition,
+  adjust: Adjust,
+): RailPoint {
+  const r = output.rail;
   const rail = solution.rails[r]!;
   const waves = solution.waveforms!;
-  const loads = network.sections[0]!.rails[r]!.load;
   const railV = waves.railV[r]!;
   const inputV = waves.inputV[r]!;
   const place = reservoirPlace(design);
-  const doubler = arrangementOf(design).stacked;
   const fitted = place >= 0 ? solution.elements[r]![place] : undefined;
-  const atNode = fitted && !doubler;
-  const reservoirV = doubler ? inputV : atNode ? waves.elementV[r]![place]! : railV;
-  const reservoir = doubler
-    ? { meanV: rail.inputMeanV, minV: rail.inputMinV, maxV: rail.inputMaxV }
-    : atNode
-      ? { meanV: mean(reservoirV), minV: fitted.minV, maxV: fitted.maxV }
-      : { meanV: rail.meanV, minV: rail.minV, maxV: rail.maxV };
-  const can = fitted && design.reservoir.capacitanceF > 0 ? { rmsA: fitted.rmsA, maxV: fitted.maxV } : null;
-  const rectifierA = intoRail(design, waves.diodeA, r);
-  const outputs =
-    r === 0
-      ? outputPoints(
-          design,
-          condition,
-          { minV: rail.minV, ripplePeakToPeakV: rail.ripplePeakToPeakV, railV },
-          rippleHz(design),
-        )
-      : [];
-  /** What the further regulators take from the rail, W. */
-  const besideW = outputs.reduce((sum, o) => sum + o.regulatorW + o.loadW, 0);
-  const common = { rail, reservoir, can, outputs };
-  const model = regulatorModel(design.regulator);
-  if (model && condition.output && condition.further === undefined) {
-    const shorted = condition.output === 'shorted';
-    const held = shorted ? 0 : model.lowestV;
-    const amps = shorted ? model.shortA : Math.min(railAmps(design, condition.load, r), model.limitA);
-    const loadW = held * amps;
-    const burnt = Math.max(0, rail.loadPowerW - besideW - loadW - leakPower(loads, rail.meanV, rail.rippleRmsV));
-    const ahead = aheadOf(design, rail.minV, amps, held, burnt, railV);
-    const regulatorW = burnt - (ahead?.watts ?? 0);
-    return {
-      ...common,
-      ahead,
-      outputMeanV: held,
-      outputMinV: held,
-      outputMaxV: held,
-      outputRippleVpp: 0,
-      outputMeanA: amps,
-      heat: null,
-      regulatorW,
-      loadW,
-      wave: { t: waves.t, inputV, reservoirV, railV, outputV: railV.map(() => held), rectifierA },
-    };
-  }
-  const regulatorLoad = model && loads.find((l) => l.kind === 'regulator');
-  if (!regulatorLoad) {
-    return {
-      ...common,
-      ahead: null,
-      outputMeanV: rail.meanV,
-      outputMinV: rail.minV,
-      outputMaxV: rail.maxV,
-      outputRippleVpp: rail.ripplePeakToPeakV,
-      outputMeanA: rail.loadMeanA - besideA(design, condition.load, outputs),
-      heat: null,
-      regulatorW: 0,
-      loadW: rail.loadPowerW - besideW,
-      wave: { t: waves.t, inputV, reservoirV, railV, outputV: railV, rectifierA },
-    };
-  }
-  const outputV = railV.map((v) => regulatorOutput(regulatorLoad, v));
-  const outputA = outputV.map((v) => (regulatorLoad.currentA * v) / regulatorLoad.outputV);
-  const loadW = mean(outputV.map((v, n) => v * outputA[n]!));
-  const burnt = Math.max(0, rail.loadPowerW - besideW - loadW - leakPower(loads, rail.meanV, rail.rippleRmsV));
-  const ahead = aheadOf(design, rail.minV, mean(outputA), mean(outputV), burnt, railV);
-  const regulatorW = burnt - (ahead?.watts ?? 0);
-  // While both regulate, what the first leaves the second takes down again.
-  const rejected =
-    model!.rejectionDb(rippleHz(design)) +
-    (ahead && ahead.headroomV >= 0 ? aheadModel(design.preRegulator)!.rejectionDb(rippleHz(design)) : 0);
-  const dip = rail.outputMaxV! - rail.outputMinV!;
+  const { samples: reservoirV, ...reservoir } = reservoirOf(design, solution, r);
+  const cans = fitted ? [fitted, ...(r === 0 ? (solution.cans ?? []) : [])] : [];
+  const can =
+    cans.length > 0 && design.reservoir.capacitanceF > 0
+      ? { rmsA: Math.max(...cans.map((c) => c.rmsA)), maxV: Math.max(...cans.map((c) => c.maxV)) }
+      : null;
+  const { outputV, ...own } = outputPoint(design, output, condition, { ...rail, railV }, rippleHz(design, r), adjust);
   return {
-    ...common,
-    outputMeanV: mean(outputV),
-    outputMinV: rail.outputMinV!,
-    outputMaxV: rail.outputMaxV!,
-    outputRippleVpp: dip + rail.ripplePeakToPeakV * 10 ** (-rejected / 20),
-    outputMeanA: mean(outputA),
-    ahead,
-    heat: null,
-    regulatorW,
-    loadW,
-    wave: { t: waves.t, inputV, reservoirV, railV, outputV, rectifierA },
+    ...own,
+    rail,
+    reservoir,
+    can,
+    wave: { t: waves.t, inputV, reservoirV, railV, outputV, rectifierA: intoRail(design, waves.diodeA, r) },
   };
 }
 
-/** Current the further regulators draw from the rail, A. */
-function besideA(design: Design, level: LoadLevel, outputs: readonly OutputPoint[]): number {
-  return outputs.reduce((sum, o, n) => sum + o.outputMeanA + outputLoad(design.outputs[n]!, level).quiescentA, 0);
+/**
+ * The reservoir's own node, wherever in the filter it stands: all stacked capacitors together; the rail where none is fitted.
+ * @param solution with waveforms
+ */
+export function reservoirOf(
+  design: Design,
+  solution: Solution,
+  rail: number,
+): RailPoint['reservoir'] & { samples: number[] } {
+  const found = solution.rails[rail]!;
+  const waves = solution.waveforms!;
+  const place = reservoirPlace(design);
+  const fitted = place >= 0 ? solution.elements[rail]![place] : undefined;
+  if (arrangementFacts(design).stacked > 1)
+    return { meanV: found.inputMeanV, minV: found.inputMinV, maxV: found.inputMaxV, samples: waves.inputV[rail]! };
+  if (!fitted) return { meanV: found.meanV, minV: found.minV, maxV: found.maxV, samples: waves.railV[rail]! };
+  const samples = waves.elementV[rail]![place]!;
+  return { meanV: mean(samples), minV: fitted.minV, maxV: fitted.maxV, samples };
 }
 
-/** Current out of the rectifier into one rail, A: of a doubler, the pulses into both capacitors. */
+function pointOn(design: Design, output: Output, on: RailPoint, condition: Condition, adjust: Adjust) {
+  // A drawn build's regulator is the main one; further ones are taken as their class has them.
+  const { outputFactor: _drawn, ...rest } = adjust;
+  void _drawn;
+  return outputPoint(
+    design,
+    output,
+    condition,
+    { ...on.rail, railV: on.wave.railV },
+    rippleHz(design, output.rail),
+    rest,
+  );
+}
+
+/** Current out of the rectifier into one rail, A: of a multiplier, the pulses into all its capacitors. */
 function intoRail(design: Design, diodeA: readonly number[][], rail: number): number[] {
-  const { loops, stacked } = arrangementOf(design);
+  const { loops, cells } = arrangementOf(design);
   const sum = new Array<number>(diodeA[0]!.length).fill(0);
   for (const loop of loops) {
-    if (!stacked && loop.input !== rail) continue;
-    const current = diodeA[loop.railDiode]!;
+    const first = cells[loop.cells[0]!.cell]!;
+    if (first.at === 'rail' && first.rail !== rail) continue;
+    const current = diodeA[loop.diodes[0]!]!;
     for (let n = 0; n < sum.length; n++) sum[n]! += current[n]!;
   }
   return sum;
@@ -374,32 +390,17 @@ export function onRail(point: OperatingPoint, rail: number): OperatingPoint {
   return { ...point, ...point.rails[rail]! };
 }
 
-/** The reservoir voltage the regulator needs at its input to hold its output, V; null without a regulator. */
+/** The reservoir voltage the main regulator needs at its input to hold its output, V; null without one. */
 export function neededV(design: Design): number | null {
-  const model = regulatorModel(design.regulator);
-  if (!model) return null;
-  const amps = Math.max(design.demand.outputA, design.demand.negativeA ?? 0);
-  const ahead = aheadModel(design.preRegulator);
-  return (
-    model.outputV +
-    Math.max(dropoutAt(model, amps, COLD_C), dropoutAt(model, amps, WARM_C)) +
-    (ahead ? aheadDropout(ahead, amps) : 0)
-  );
+  const needs = outputsOf(design)
+    .filter((o) => o.place < 0)
+    .map((o) => neededOf(design, o));
+  return needs[0] === null ? null : Math.max(...needs.map((v) => v!));
 }
 
-/** A junction hard at work, °C: where warmth adds to the dropout. */
-const WARM_C = 100;
-
-/** Frequency of the ripple, Hz. */
-export function rippleHz(design: Design): number {
-  return design.mains.frequencyHz * (arrangementOf(design).facts.fullWave ? 2 : 1);
-}
-
-function leakPower(loads: readonly Load[], meanV: number, rippleRmsV: number): number {
-  return loads.reduce(
-    (sum, l) => sum + (l.kind === 'resistance' ? (meanV * meanV + rippleRmsV * rippleRmsV) / l.resistanceOhm : 0),
-    0,
-  );
+/** Frequency of the ripple of a rail, Hz. */
+export function rippleHz(design: Design, rail = 0): number {
+  return design.mains.frequencyHz * (arrangementFacts(design).fullWave[rail] ? 2 : 1);
 }
 
 function mean(values: number[]): number {

@@ -1,9 +1,10 @@
+import { mainModel, outputsOf } from '@/core/design/outputs';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { regulatorOfKind } from '@/core/design/regulator-edit';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
-import { regulatorModel } from '@/core/parts/regulators';
 import { feedCost } from './cost';
 import { lossesOf } from './losses';
+import { LASTING } from './occasion';
 import { studyDesign, studyWithHeat, type Study } from './study';
 
 /** One way of doing a thing, as a change of this design. */
@@ -45,7 +46,7 @@ export function regulatorWays(design: Design): Way[] {
 
 /** Passive and oversized against a fan: the smallest sink either way that keeps the junction 20 K below its limit. */
 export function coolingWays(design: Design): Way[] {
-  const model = regulatorModel(design.regulator);
+  const model = mainModel(design);
   if (!model?.pass.takesSink) return [];
   const study = studyDesign(design);
   const smallest = (fan: 'none' | 'fixed'): number => {
@@ -72,7 +73,7 @@ export function coolingWays(design: Design): Way[] {
 }
 
 function hottest(study: Study): number {
-  return Math.max(study.high.heat?.junctionC ?? 0, study.lowest?.heat?.junctionC ?? 0);
+  return Math.max(...study.conditions.filter(LASTING).map((c) => study.at(c).heat?.junctionC ?? 0));
 }
 
 /** Linear beside a switching converter for the same load: the linear side simulated, the other estimated. */
@@ -101,11 +102,11 @@ export function technologies(design: Design, costEur: number): Technology {
   const { nominal, low } = study;
   const dc = design.source.kind !== 'mains';
   const bought = SWITCHING[dc ? 'dc' : 'mains'];
-  const losses = lossesOf(design, nominal.watts);
+  const losses = lossesOf(design, nominal);
   const deliveredW = nominal.watts.load;
   const switchingLostW = deliveredW * (1 / bought.efficiency - 1) + 0.3;
   const sinkKg = design.heat.sinkKPerW === null ? 0 : (50 / design.heat.sinkKPerW) ** 2 * 0.2 * 2.7e-3;
-  const quiet = design.demand.rippleVpp < bought.rippleV;
+  const quiet = outputsOf(design).some((o) => o.demand.rippleVpp < bought.rippleV);
   const share = losses.totalW / Math.max(deliveredW, 1e-9);
   const verdict = quiet
     ? 'Linear is right here: a converter’s ripple is more than this load allows, and filtering it is a project of its own.'

@@ -1,4 +1,4 @@
-import { arrangementOf } from '@/core/design/source';
+import { arrangementFacts } from '@/core/design/source';
 import { applyPatch, type Design } from '@/core/design/design';
 import { withFilterShape, type FilterShape } from '@/core/design/filters';
 
@@ -33,7 +33,7 @@ const SCHOOLS: readonly Omit<School, 'design'>[] = [
  * which has to start with its capacitors.
  */
 export function schools(design: Design): School[] {
-  if (arrangementOf(design).stacked) return [];
+  if (arrangementFacts(design).ownCans) return [];
   return SCHOOLS.map((school) => ({
     ...school,
     design: applyPatch({ ...design, filter: { ...design.filter, after: [] } }, withFilterShape(design, school.shape)),

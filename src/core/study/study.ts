@@ -1,28 +1,32 @@
-import { termsOf } from '@/core/design/source';
-import { CONDITIONS, wordsOf } from '@/core/circuit/condition';
-import { networkOf } from '@/core/circuit/network-of';
+import { conditionsOf, CONDITIONS, wordsOf, type Condition, type ConditionId } from '@/core/circuit/condition';
+import { networkOf, type Adjust } from '@/core/circuit/network-of';
 import type { Network } from '@/core/circuit/network';
-import type { Design } from '@/core/design/design';
-import { regulatorModel } from '@/core/parts/regulators';
+import type { Design, OutputId } from '@/core/design/design';
+import { mainModel } from '@/core/design/outputs';
+import { dcSourceOf, termsOf } from '@/core/design/source';
 import { solveChange, solveDip, solveStart } from '@/core/solve/transient';
 import type { Warmth } from './warmth';
-import { asMain } from './further-outputs';
-import {
-  restingAdjust,
-  atCondition,
-  onRail,
-  operatingPoint,
-  warmed,
-  type OperatingPoint,
-  type RailPoint,
-} from './operating-point';
+import { atCondition, operatingPoint, restingAdjust, warmed, type OperatingPoint } from './operating-point';
 
 /** First charge of the empty reservoir: peak and I2t of the hardest-hit diode, over the first cycle from a voltage peak. */
-export function firstSurge(design: Design): { peakA: number; i2t: number; network: Network } {
+export interface Surge {
+  peakA: number;
+  i2t: number;
+  network: Network;
+  /** Where the source's own limit holds the peak, A; null where nothing does. */
+  limitedA: number | null;
+}
+
+export function firstSurge(design: Design): Surge {
   const condition = CONDITIONS.surge;
   const network = networkOf(design, condition);
   const { start } = atCondition(wordsOf(design, condition), () => solveStart(network, 1, 90));
-  return { peakA: start!.peakDiodeA, i2t: start!.i2tDiode, network };
+  const dc = dcSourceOf(design);
+  const limitA = dc?.kind === 'adapter' ? dc.limitA : null;
+  if (limitA === null || start!.peakDiodeA <= limitA)
+    return { peakA: start!.peakDiodeA, i2t: start!.i2tDiode, network, limitedA: null };
+  // The start rides on the limit: for the same charge the heat in the diode falls as the current does.
+  return { peakA: limitA, i2t: (start!.i2tDiode * limitA) / start!.peakDiodeA, network, limitedA: limitA };
 }
 
 /** How the supply rides through half a cycle of missing mains, full load, nominal line. */
@@ -62,136 +66,119 @@ export function lostLoad(
   return { beforeV: step!.beforeMeanV, maxV: step!.maxV };
 }
 
-/** All that the terrace and the verdicts of one design rest on. Each member is solved when it is first asked for. */
+/** All that the terrace and the verdicts of one design rest on. Each point is solved when it is first asked for. */
 export interface Study {
   readonly design: Design;
+  /** What was drawn aside from the design's own values, for a build; nothing otherwise. */
+  readonly adjust: Adjust;
+  /** Every lasting circumstance the design is judged in. */
+  readonly conditions: readonly Condition[];
+  /** One of them, solved. @throws SolveError naming the circumstance when it does not converge */
+  at(condition: Condition): OperatingPoint;
   readonly low: OperatingPoint;
   readonly nominal: OperatingPoint;
   readonly high: OperatingPoint;
   readonly idle: OperatingPoint;
-  /** High line with the output at the bottom of its range, and with a short across it; null without a regulator. */
-  readonly lowest: OperatingPoint | null;
-  readonly shorted: OperatingPoint | null;
-  /** The same two of a further output: what the rail and that regulator then do. */
-  further(n: number): { lowest: OperatingPoint | null; shorted: OperatingPoint };
-  readonly surge: { peakA: number; i2t: number; network: Network };
+  /** An output at the bottom of its range or shorted; null where it has no such circumstance. */
+  held(output: 'lowest' | 'shorted', of?: OutputId): OperatingPoint | null;
+  readonly surge: Surge;
   readonly missed: ReturnType<typeof missedHalfCycle>;
   readonly lost: ReturnType<typeof lostLoad>;
-  /** States of the conditions asked for so far, for a similar design to start from. */
+  /** States of the circumstances asked for so far, for a similar design to start from. */
   solved(): WarmStart;
 }
 
 /** Warm starts from an earlier study of a similar design. */
-export type WarmStart = Partial<Record<'low' | 'nominal' | 'high' | 'idle', readonly number[]>>;
+export type WarmStart = Partial<Record<ConditionId, readonly number[]>>;
 
-/**
- * Opens a study. Asking for a member throws SolveError, naming the condition, when that one does not converge.
- */
-export function studyDesign(design: Design, warm: WarmStart = {}): Study {
-  const points: Partial<Record<'low' | 'nominal' | 'high' | 'idle', OperatingPoint>> = {};
-  let lowest: OperatingPoint | undefined;
-  let shorted: OperatingPoint | undefined;
-  const furthers = new Map<string, OperatingPoint>();
-  let surge: Study['surge'] | undefined;
+/** Opens a study. Asking for a member throws SolveError, naming the circumstance, when that one does not converge. */
+export function studyDesign(design: Design, warm: WarmStart = {}, adjustFor?: (c: Condition) => Adjust): Study {
+  const points = new Map<ConditionId, OperatingPoint>();
+  const conditions = conditionsOf(design);
+  let surge: Surge | undefined;
   let missed: Study['missed'] | undefined;
   let lost: Study['lost'] | undefined;
   /** Temperatures a point was solved at, where they were found and not chosen. */
   const restingOf = ({ warmth }: OperatingPoint) => (design.heat.together ? warmth : {});
-  const at = (id: keyof WarmStart) => (points[id] ??= operatingPoint(design, id, warm[id]));
+  const at = (condition: Condition): OperatingPoint => {
+    let point = points.get(condition.id);
+    if (!point) {
+      const start = warm[condition.id] ?? nearest(condition);
+      points.set(condition.id, (point = operatingPoint(design, condition, start, adjustFor?.(condition))));
+    }
+    return point;
+  };
+  /** The states of what is most alike among the points solved so far: nothing for the first. */
+  const nearest = (condition: Condition): readonly number[] | undefined => {
+    if (condition.load === 'none') return undefined;
+    const order: ConditionId[] = condition.mains === 'low' ? ['low', 'lowLasting'] : ['high', 'highFull'];
+    return order.map((id) => points.get(id)).find((p) => p !== undefined)?.solution.state;
+  };
   return {
     design,
+    adjust: adjustFor?.(CONDITIONS.nominal) ?? {},
+    conditions,
+    at,
     get low() {
-      return at('low');
+      return at(CONDITIONS.low);
     },
     get nominal() {
-      return at('nominal');
+      return at(CONDITIONS.nominal);
     },
     get high() {
-      return at('high');
+      return at(CONDITIONS.high);
     },
     get idle() {
-      return at('idle');
+      return at(CONDITIONS.idle);
     },
-    get lowest() {
-      const model = regulatorModel(design.regulator);
-      if (!model || model.lowestV > model.outputV - 0.01) return null;
-      return (lowest ??= operatingPoint(design, 'lowest', at('high').solution.state));
-    },
-    get shorted() {
-      if (design.regulator.kind === 'none') return null;
-      return (shorted ??= operatingPoint(design, 'shorted', at('high').solution.state));
-    },
-    further(n) {
-      const { lowestV, outputV } = regulatorModel(design.outputs[n]!.regulator);
-      const held = (output: 'lowest' | 'shorted') => {
-        const key = `${output} ${n}`;
-        const found =
-          furthers.get(key) ?? operatingPoint(design, { ...CONDITIONS[output], further: n }, at('high').solution.state);
-        furthers.set(key, found);
-        return found;
-      };
-      return {
-        get lowest() {
-          return lowestV > outputV - 0.01 ? null : held('lowest');
-        },
-        get shorted() {
-          return held('shorted');
-        },
-      };
+    held(output, of = 'main') {
+      const condition = conditions.find((c) => c.id === `${output}:${of}`);
+      return condition ? at(condition) : null;
     },
     get surge() {
       return (surge ??= firstSurge(design));
     },
     get missed() {
-      return (missed ??= missedHalfCycle(design, at('nominal').solution.state, restingOf(at('nominal'))));
+      const nominal = at(CONDITIONS.nominal);
+      return (missed ??= missedHalfCycle(design, nominal.solution.state, restingOf(nominal)));
     },
     get lost() {
-      return (lost ??= lostLoad(design, at('high').solution.state, restingOf(at('high'))));
+      const high = at(CONDITIONS.high);
+      return (lost ??= lostLoad(design, high.solution.state, restingOf(high)));
     },
-    solved: () => Object.fromEntries(Object.entries(points).map(([id, p]) => [id, p.solution.state])),
+    solved: () => Object.fromEntries([...points].map(([id, p]) => [id, p.solution.state])),
   };
 }
 
-/**
- * The same study with each of its lasting circumstances seen differently; what happens once stays as it is.
- * @param held where the lowest setting and the short come from, when not from the main output
- */
-export function studySeen(
-  study: Study,
-  see: (point: OperatingPoint) => OperatingPoint,
-  design = study.design,
-  held: { readonly lowest: OperatingPoint | null; readonly shorted: OperatingPoint | null } = study,
-): Study {
+/** The same study on another heatsink, interface or air: heat does not change what the circuit does. */
+export function studyWithHeat(study: Study, heat: Design['heat']): Study {
+  const design = { ...study.design, heat };
+  const points = new Map<ConditionId, OperatingPoint>();
+  const at = (condition: Condition): OperatingPoint => {
+    let point = points.get(condition.id);
+    if (!point) points.set(condition.id, (point = warmed(design, study.at(condition))));
+    return point;
+  };
   return {
     design,
+    adjust: study.adjust,
+    conditions: study.conditions,
+    at,
     get low() {
-      return see(study.low);
+      return at(CONDITIONS.low);
     },
     get nominal() {
-      return see(study.nominal);
+      return at(CONDITIONS.nominal);
     },
     get high() {
-      return see(study.high);
+      return at(CONDITIONS.high);
     },
     get idle() {
-      return see(study.idle);
+      return at(CONDITIONS.idle);
     },
-    get lowest() {
-      return held.lowest && see(held.lowest);
-    },
-    get shorted() {
-      return held.shorted && see(held.shorted);
-    },
-    further(n) {
-      const own = study.further(n);
-      return {
-        get lowest() {
-          return own.lowest && see(own.lowest);
-        },
-        get shorted() {
-          return see(own.shorted);
-        },
-      };
+    held(output, of = 'main') {
+      const condition = study.conditions.find((c) => c.id === `${output}:${of}`);
+      return condition ? at(condition) : null;
     },
     get surge() {
       return study.surge;
@@ -206,47 +193,19 @@ export function studySeen(
   };
 }
 
-/** The same study seen from another rail of a split supply. */
-export function studyOnRail(study: Study, rail: number): Study {
-  return studySeen(study, (point) => onRail(point, rail));
-}
-
-/** The same study seen from a further regulator on its rail, as if that were the main one. */
-export function studyOnOutput(study: Study, n: number): Study {
-  const design = asMain(study.design, study.design.outputs[n]!);
-  const see = (point: OperatingPoint) => ({ ...point, ...point.outputs[n]!, ahead: null, outputs: [] });
-  return studySeen(study, see, design, study.further(n));
-}
-
-/** The same study on another heatsink, interface or air: heat does not change what the circuit does. */
-export function studyWithHeat(study: Study, heat: Design['heat']): Study {
-  const design = { ...study.design, heat };
-  const cooled = (point: OperatingPoint): OperatingPoint => {
-    const again = <T extends RailPoint>(p: T): T => {
-      if (!p.heat && p.outputs.length === 0) return p;
-      const next = { ...p };
-      warmed(design, point.watts, next, point.rails.length);
-      return next;
-    };
-    return { ...again(point), rails: point.rails.map(again) };
-  };
-  return studySeen(study, cooled, design);
-}
-
 export function warmStartFrom(study: Study): WarmStart {
-  return {
-    low: study.low.solution.state,
-    nominal: study.nominal.solution.state,
-    high: study.high.solution.state,
-    idle: study.idle.solution.state,
-  };
+  return study.solved();
 }
 
-/** Everything the load may see between low line loaded and high line idle, V: from spread for a regulator, from the mains otherwise. */
+/** Everything the main load may see over all circumstances it is drawn in, V, the regulator's spread included. */
 export function outputSpan(study: Study): { minV: number; maxV: number } {
-  const model = regulatorModel(study.design.regulator);
-  if (model) {
-    return { minV: study.low.outputMinV * (1 - model.spread), maxV: model.outputV * (1 + model.spread) };
-  }
-  return { minV: study.low.outputMinV, maxV: study.idle.outputMaxV };
+  const spread = mainModel(study.design)?.spread ?? 0;
+  const least = study.design.demand.leastA > 0;
+  const points = study.conditions
+    .filter((c) => c.output === undefined && !c.alone && !(least && c.load === 'none'))
+    .map((c) => study.at(c));
+  return {
+    minV: Math.min(...points.map((p) => p.outputMinV)) * (1 - spread),
+    maxV: Math.max(...points.map((p) => p.outputMaxV)) * (1 + spread),
+  };
 }

@@ -1,14 +1,15 @@
 import { capitalised } from '@/core/quantity/format';
-import { arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
+import { arrangementFacts, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { CONDITIONS, type Condition } from '@/core/circuit/condition';
 import { networkOf } from '@/core/circuit/network-of';
-import { outputLoad } from '@/core/circuit/loads-of';
+import { loadsOfOutput } from '@/core/circuit/loads-of';
+import { outputModel, outputsOf, type Output } from '@/core/design/outputs';
+import { scaledLoads } from './variation';
 import { placedParts, reservoirPlace } from '@/core/circuit/filter-of';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Load } from '@/core/circuit/network';
-import type { Design } from '@/core/design/design';
+import { applyPatch, type Design } from '@/core/design/design';
 import { isSplit } from '@/core/design/words';
-import { regulatorModel } from '@/core/parts/regulators';
 import type { Solution, Waveforms } from '@/core/solve/solution';
 import { SolveError } from '@/core/solve/solve-error';
 import { restingAdjust, rippleHz } from './operating-point';
@@ -59,15 +60,9 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
   const resting = restingAdjust(design, condition.id);
   const network = networkOf(design, condition, resting);
   const scaled = (share: number) => {
-    const { outputA, negativeA } = design.demand;
-    const demand = {
-      ...design.demand,
-      outputA: outputA * share,
-      negativeA: negativeA === null ? null : negativeA * share,
-    };
     // A load of nothing is the load taken away.
     return share > 0
-      ? networkOf({ ...design, demand }, condition, resting)
+      ? networkOf(applyPatch(design, scaledLoads(design, share)), condition, resting)
       : networkOf(design, { ...condition, load: 'none' }, resting);
   };
   let solution: Solution;
@@ -141,15 +136,14 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
     if (error instanceof SolveError) throw new SolveError(`This run has no solution: ${error.message}.`);
     throw error;
   }
-  const loads = network.sections[0]!.rails.map((r) => r.load);
-  const traces = tracesOf(design, solution.waveforms!, loads);
+  const traces = tracesOf(design, solution.waveforms!, condition);
   if (run.kind === 'steady') {
     for (const trace of traces) trace.values = Array.from({ length: STEADY_CYCLES }, () => trace.values).flat();
   }
   return { stepS: 1 / design.mains.frequencyHz / perCycle, perCycle, traces, notes };
 }
 
-function tracesOf(design: Design, waves: Waveforms, loads: readonly Load[][]): Trace[] {
+function tracesOf(design: Design, waves: Waveforms, condition: Condition): Trace[] {
   const split = isSplit(design);
   const place = reservoirPlace(design);
   const feed = capitalised(termsOf(design).winding);
@@ -163,19 +157,19 @@ function tracesOf(design: Design, waves: Waveforms, loads: readonly Load[][]): T
     const volts = (id: string, label: string, values: readonly number[]) =>
       out.push({ id: `${id}-${r}`, label: label + side, unit: 'V', values: values.map((v) => sign * v) });
     volts('input-v', dcSourceOf(design) ? 'Behind the diode' : 'Rectifier output', waves.inputV[r]!);
-    const doubler = arrangementOf(design).stacked;
+    const doubler = arrangementFacts(design).stacked > 1;
     if (place >= 0 && !doubler) volts('reservoir-v', 'Reservoir', waves.elementV[r]![place]!);
     if (design.filter.after.length > 0 || place < 0) volts('rail-v', 'Behind the filter', railV);
-    const main = design.regulator.kind === 'none' ? undefined : loads[r]!.find((l) => l.kind === 'regulator');
-    if (main) volts('output-v', 'Output', regulated(design, design.regulator, main, railV));
-    if (r === 0)
-      design.outputs.forEach((o, n) =>
+    for (const output of outputsOf(design).filter((o) => o.rail === r)) {
+      const [load] = loadsOfOutput(design, output, condition);
+      const further = output.place >= 0;
+      if (load?.kind === 'regulator')
         volts(
-          `further-v${n}`,
-          o.name || `Output ${n + 2}`,
-          regulated(design, o.regulator, outputLoad(o, 'full'), railV),
-        ),
-      );
+          further ? `further-v${output.place}` : 'output-v',
+          further ? output.name : 'Output',
+          regulated(design, output, load, railV),
+        );
+    }
     placedParts(design)
       .filter(({ part }) => part.kind === 'choke')
       .forEach(({ at }, n, chokes) =>
@@ -194,11 +188,11 @@ function tracesOf(design: Design, waves: Waveforms, loads: readonly Load[][]): T
 /** Output of a regulator: what dropout lets through, and of the rest what its rejection leaves. */
 function regulated(
   design: Design,
-  part: Design['regulator'],
+  output: Output,
   regulator: Extract<Load, { kind: 'regulator' }>,
   railV: readonly number[],
 ): number[] {
-  const left = 10 ** (-regulatorModel(part)!.rejectionDb(rippleHz(design)) / 20);
+  const left = 10 ** (-outputModel(output)!.rejectionDb(rippleHz(design, output.rail)) / 20);
   const mean = railV.reduce((a, b) => a + b, 0) / railV.length;
   return railV.map((v) => regulatorOutput(regulator, v) + left * (v - mean));
 }

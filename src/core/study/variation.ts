@@ -1,4 +1,4 @@
-import { CONDITIONS, type ConditionId } from '@/core/circuit/condition';
+import { conditionOf, type ConditionId } from '@/core/circuit/condition';
 import { networkOf, type Adjust } from '@/core/circuit/network-of';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { SolveError } from '@/core/solve/solve-error';
@@ -9,6 +9,8 @@ export interface Variation {
   condition: ConditionId;
   patch?: Patch;
   adjust?: Adjust;
+  /** With every load unplugged. */
+  unloaded?: boolean;
 }
 
 /** What is kept of a variation: numbers small enough to send by the thousand. Of a split supply the positive rail. */
@@ -35,8 +37,13 @@ export type VariationResult =
 export function solveVariations(design: Design, variations: readonly Variation[]): VariationResult[] {
   const warm = new Map<ConditionId, readonly number[]>();
   const regulated = design.regulator.kind !== 'none';
-  return variations.map(({ condition, patch, adjust }): VariationResult => {
-    const network = networkOf(patch ? applyPatch(design, patch) : design, CONDITIONS[condition], adjust);
+  return variations.map(({ condition, patch, adjust, unloaded }): VariationResult => {
+    const changed = patch ? applyPatch(design, patch) : design;
+    const network = networkOf(
+      changed,
+      { ...conditionOf(changed, condition), ...(unloaded ? { load: 'none' } : {}) },
+      adjust,
+    );
     const start = warm.get(condition);
     try {
       const solution = solveSteady(network, start ? { warm: start } : {});
@@ -65,14 +72,34 @@ export function solveVariations(design: Design, variations: readonly Variation[]
 /** Loads from nothing to full, as shares: closer together near none, where a load line bends most. */
 export const LOAD_LINE_SHARES = [0, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.25];
 
-/** A measured load line's computed counterpart: volts against load in the three mains bands. */
+/**
+ * A measured load line's computed counterpart: volts against load in the three mains bands. Every output's load is scaled
+ * alike, and none is left where there is none.
+ */
 export function loadLineVariations(design: Design): (Variation & { outputA: number })[] {
-  const { outputA, negativeA } = design.demand;
+  const { demand, outputs } = design;
   return (['low', 'nominal', 'high'] as const).flatMap((condition) =>
-    LOAD_LINE_SHARES.map((share) => {
-      const amps = Math.max(share * outputA, 1e-9);
-      const demand = { outputA: amps, typicalA: null, ...(negativeA === null ? {} : { negativeA: share * negativeA }) };
-      return { condition, patch: { demand }, outputA: share * outputA };
-    }),
+    LOAD_LINE_SHARES.map((share): Variation & { outputA: number } =>
+      share === 0
+        ? { condition, unloaded: true, outputA: 0 }
+        : { condition, patch: scaledLoads({ demand, outputs }, share), outputA: share * demand.outputA },
+    ),
   );
+}
+
+/** All loads of a design times a share, as a patch. @param share above 0 */
+export function scaledLoads({ demand, outputs }: Pick<Design, 'demand' | 'outputs'>, share: number): Patch {
+  const { outputA, negativeA } = demand;
+  return {
+    demand: {
+      outputA: share * outputA,
+      typicalA: null,
+      leastA: 0,
+      negativeA: negativeA === null ? null : share * negativeA,
+    },
+    outputs: outputs.map((o) => ({
+      ...o,
+      demand: { ...o.demand, outputA: share * o.demand.outputA, typicalA: null, leastA: 0 },
+    })),
+  };
 }

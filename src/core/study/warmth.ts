@@ -1,13 +1,14 @@
 import type { Condition } from '@/core/circuit/condition';
 import type { Design } from '@/core/design/design';
 import { dcSourceOf, hasDiodes } from '@/core/design/source';
-import { diodeOf } from '@/core/parts/diode';
-import { regulatorModel } from '@/core/parts/regulators';
+import { mainModel } from '@/core/design/outputs';
+import { DIODE_MAX_C, diodeOf } from '@/core/parts/diode';
+import { thermalInterface } from '@/core/parts/heatsink';
 import type { DiodeResult } from '@/core/solve/solution';
 import { copperHeat } from './copper-heat';
 import type { RegulatorHeat } from './heat';
-import { insideAir } from './heat';
-import { lossesOf, type Watts } from './losses';
+import { insideAir, sinkRise } from './heat';
+import { lossesOf, type Lossy } from './losses';
 
 /** Temperatures the circuit's copper and diodes are solved at, °C. */
 export interface Warmth {
@@ -15,19 +16,10 @@ export interface Warmth {
   diodeC: number;
 }
 
-/** Diode junction to a sink it is screwed to, K/W. */
-export const DIODE_TO_SINK_K_PER_W = 2;
-
-/** Junction to free air of one rectifier diode by its size, K/W: 65 for an ampere, falling with the root; typical. */
-export function diodeKPerW(averageA: number): number {
-  return 65 / Math.sqrt(averageA);
-}
-
 /** Hotter than any copper or junction stays in one piece, °C: what a search that has no end is stopped at. */
 export const NO_REST_C = 250;
 
-/** The most a silicon or Schottky junction bears, and a winding of insulation class A, °C. */
-export const DIODE_MAX_C = { silicon: 150, Schottky: 125 } as const;
+/** The most a winding of insulation class A bears, °C. */
 export const WINDING_MAX_C = 105;
 
 /** What the data of a diode is given at, °C. */
@@ -38,26 +30,58 @@ export function chosenWarmth({ transformer }: Design): Warmth {
   return { copperC: transformer.hotC, diodeC: DATA_C };
 }
 
-interface Burning {
-  watts: Watts;
+interface Burning extends Lossy {
   heat: RegulatorHeat | null;
   solution: { diodes: readonly DiodeResult[] };
 }
 
-/** The hottest diode's junction in the end, °C: in the air of the box, or on the regulator's sink where it shares it. */
-export function diodeJunctionC(design: Design, point: Burning): number {
+/** How the rectifier gives its heat away, warmest last: where its body stands, and its hottest junction, °C. */
+export interface DiodeHeat {
+  airC: number;
+  /** Sink it is screwed to, or its own body in free air. */
+  bodyC: number;
+  junctionC: number;
+  where: 'regulator’s sink' | 'its own sink' | 'free air';
+  /** Resistances from the air to the hottest junction, K/W. */
+  chain: { label: string; kPerW: number }[];
+}
+
+/** The rectifier on the regulator's sink, on one of its own, or in the air of the box. */
+export function diodeHeat(design: Design, point: Burning): DiodeHeat {
   const { heat, rectifier } = design;
+  const diode = diodeOf(rectifier);
   const each = Math.max(...point.solution.diodes.map((d) => d.meanW));
-  const onSink = heat.sharedWithRectifier && heat.sinkKPerW !== null && point.heat && point.heat.chain.length > 1;
-  return onSink
-    ? point.heat!.sinkC + each * DIODE_TO_SINK_K_PER_W
-    : insideAir(design, lossesOf(design, point.watts).insideW) + each * diodeKPerW(diodeOf(rectifier).averageA);
+  const contact = thermalInterface(heat.interface).kPerW;
+  const toSink = { label: 'junction to sink', kPerW: diode.jcKPerW + contact };
+  if (heat.sharedWithRectifier && heat.sinkKPerW !== null && point.heat && point.heat.chain.length > 1) {
+    const { airC, sinkC } = point.heat;
+    return { airC, bodyC: sinkC, junctionC: sinkC + each * toSink.kPerW, where: 'regulator’s sink', chain: [toSink] };
+  }
+  const insideC = insideAir(design, lossesOf(design, point).insideW);
+  if (heat.rectifierSinkKPerW !== null) {
+    const airC = heat.sinkOutside && heat.box !== 'open' ? heat.ambientC : insideC;
+    const { riseK, kPerW } = sinkRise(heat.rectifierSinkKPerW, point.watts.rectifier, false);
+    const bodyC = airC + riseK;
+    const chain = [toSink, { label: 'sink to air, at this rise', kPerW }];
+    return { airC, bodyC, junctionC: bodyC + each * toSink.kPerW, where: 'its own sink', chain };
+  }
+  if (diode.housing === 'block') {
+    const bodyC = insideC + point.watts.rectifier * diode.jaKPerW;
+    const chain = [
+      { label: 'junction to case', kPerW: diode.jcKPerW },
+      { label: 'block to air', kPerW: diode.jaKPerW },
+    ];
+    return { airC: insideC, bodyC, junctionC: bodyC + each * diode.jcKPerW, where: 'free air', chain };
+  }
+  const bodyC = insideC + each * (diode.jaKPerW - diode.jcKPerW);
+  const chain = [{ label: 'junction to air', kPerW: diode.jaKPerW }];
+  return { airC: insideC, bodyC, junctionC: insideC + each * diode.jaKPerW, where: 'free air', chain };
 }
 
 /** Where copper and diodes end with the losses of a point that was solved at `assumed`; `settles` false where they run away. */
 export function warmthAfter(design: Design, point: Burning, assumed: Warmth): Warmth & { settles: boolean } {
   const copper = dcSourceOf(design) ? null : copperHeat(design, point, assumed.copperC);
-  const diodeC = hasDiodes(design) ? diodeJunctionC(design, point) : DATA_C;
+  const diodeC = hasDiodes(design) ? diodeHeat(design, point).junctionC : DATA_C;
   return {
     copperC: copper ? Math.min(copper.settles ? copper.copperC : NO_REST_C, NO_REST_C) : assumed.copperC,
     diodeC: Math.min(diodeC, NO_REST_C),
@@ -86,11 +110,11 @@ export function stationHeat(design: Design, point: Burning & { warmth: Warmth })
   }
   if (hasDiodes(design)) {
     out.rectifier = {
-      tempC: Math.min(diodeJunctionC(design, point), NO_REST_C),
+      tempC: Math.min(diodeHeat(design, point).junctionC, NO_REST_C),
       limitC: DIODE_MAX_C[diodeOf(design.rectifier).technology],
     };
   }
-  const model = regulatorModel(design.regulator);
+  const model = mainModel(design);
   if (model && point.heat) out.regulator = { tempC: point.heat.junctionC, limitC: model.pass.junctionMaxC };
   return out;
 }

@@ -1,8 +1,8 @@
 'use client';
 
+import { mainModel } from '@/core/design/outputs';
 import { useEffect, useState } from 'react';
 import { termsOf } from '@/core/design/source';
-import { regulatorModel } from '@/core/parts/regulators';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import type { CoolerWay } from '@/core/study/heat-report';
 import { useDesign, useEdit } from '@/ui/session';
@@ -30,7 +30,7 @@ export function Cooler() {
   }, [design]);
   if (!found?.limit) return null;
   const { amps, limitC } = found.limit;
-  const model = regulatorModel(design.regulator);
+  const model = mainModel(design);
   const lowestV = model && model.lowestV < model.outputV - 0.01 ? model.lowestV : null;
   return (
     <div className="mt-3">

@@ -1,10 +1,9 @@
 'use client';
 
+import { outputModel, outputName } from '@/core/design/outputs';
 import { useState } from 'react';
 import { hasDiodes } from '@/core/design/source';
-import { outputName } from '@/core/design/words';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
-import { regulatorModel } from '@/core/parts/regulators';
 import type { LowDropoutRegulator } from '@/core/parts/regulators/low-dropout';
 import { formatNominal } from '@/core/quantity/format';
 import { parseQuantity } from '@/core/quantity/parse';
@@ -20,7 +19,7 @@ export function OutputSinks() {
     <div className="grid grid-cols-2 gap-x-3 gap-y-1.5">
       {outputs.map(
         (output, n) =>
-          regulatorModel(output.regulator).pass.takesSink && (
+          outputModel(output)?.pass.takesSink && (
             <QuantityField
               key={n}
               path="output.sinkKPerW"

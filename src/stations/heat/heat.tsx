@@ -1,19 +1,19 @@
 'use client';
 
+import { mainModel } from '@/core/design/outputs';
 import { isSplit } from '@/core/design/words';
-import { termsOf, type Terms } from '@/core/design/source';
 import { useCallback, useState } from 'react';
-import { wordsOf } from '@/core/circuit/condition';
+import { wordsOf, type ConditionId } from '@/core/circuit/condition';
 import type { Design, Heat } from '@/core/design/design';
 import { INTERFACES, STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
-import { regulatorModel } from '@/core/parts/regulators';
 import { capitalised, formatQuantity } from '@/core/quantity/format';
-import { stepInList } from '@/core/quantity/preferred';
+import { E12, stepInList } from '@/core/quantity/preferred';
+import { hasDiodes } from '@/core/design/source';
+import { inDecades } from '@/ui/stepping';
 import { insulationAdvice } from '@/core/study/heat';
-import { HEAT_CORNERS, touchWords, type HeatCorner } from '@/core/study/heat-report';
+import { heatCorners, touchWords } from '@/core/study/heat-report';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
-import { Segments } from '@/ui/segments';
 import { useDesign, useEdit } from '@/ui/session';
 import { solver } from '@/workers/client';
 import { BoardCopper, OutputSinks, Plate, Together } from './cooling-fields';
@@ -21,13 +21,6 @@ import { Cooler } from './cooler';
 import { HeatWays } from './heat-ways';
 import { useSolved } from '@/ui/use-solved';
 
-const cornerNames = ({ low, nominal, high }: Terms): Record<HeatCorner, string> => ({
-  low: capitalised(low),
-  nominal: nominal === 'nominal line' ? 'Nominal' : capitalised(nominal),
-  high: `${capitalised(high)}, lasting`,
-  lowest: 'Lowest output',
-  shorted: 'Shorted',
-});
 const TIMES: readonly { value: string; label: string; minutes: number | null }[] = [
   { value: '2', label: 'after 2 minutes', minutes: 2 },
   { value: '10', label: 'after 10 minutes', minutes: 10 },
@@ -40,13 +33,12 @@ const TIMES: readonly { value: string; label: string; minutes: number | null }[]
 export function HeatStation() {
   const design = useDesign();
   const edit = useEdit();
-  const model = regulatorModel(design.regulator);
-  const [corner, setCorner] = useState<HeatCorner>('high');
+  const model = mainModel(design);
+  const [corner, setCorner] = useState<ConditionId>('high');
   const [time, setTime] = useState('end');
   const minutes = TIMES.find((t) => t.value === time)!.minutes;
-  const adjustable = model !== null && model.lowestV < model.outputV - 0.01;
-  const corners = HEAT_CORNERS.filter((c) => (c === 'lowest' ? adjustable : c === 'shorted' ? model !== null : true));
-  const shown = corners.includes(corner) ? corner : 'high';
+  const corners = heatCorners(design);
+  const shown = corners.some((c) => c.id === corner) ? corner : 'high';
   const set = (part: Partial<Heat>) => edit({ heat: part });
   const { heat } = design;
 
@@ -54,21 +46,26 @@ export function HeatStation() {
   const { value: view, trouble } = useSolved(ask);
 
   const insulation = insulationAdvice(design);
-  const names = cornerNames(termsOf(design));
   const over = view?.rows.filter((r) => r.steps[r.steps.length - 1]!.tempC > r.limitC) ?? [];
-  const regulator = view?.rows.find((r) => r.id === 'regulator');
+  const regulator = view?.rows.find((r) => r.id === 'main');
   const touched = regulator && regulator.touch !== null ? regulator.steps[regulator.touch] : undefined;
   return (
     <main className="min-h-0 flex-1 overflow-auto px-4 py-3">
       <div className="grid max-w-[1320px] grid-cols-[minmax(0,1fr)_330px] gap-6">
         <section aria-label="Where the heat goes">
           <div className="flex flex-wrap items-center gap-2">
-            <Segments
-              label="Corner"
+            <select
+              className="field !w-auto"
+              aria-label="Circumstances"
               value={shown}
-              options={corners.map((c) => ({ value: c, label: names[c], title: wordsOf(design, c) }))}
-              onChange={(c: HeatCorner) => setCorner(c)}
-            />
+              onChange={(e) => setCorner(e.target.value as ConditionId)}
+            >
+              {corners.map((c) => (
+                <option key={c.id} value={c.id}>
+                  {capitalised(wordsOf(design, c))}
+                </option>
+              ))}
+            </select>
             <label className="flex items-center gap-1.5 text-[14px]">
               <span className="sr-only">Time</span>
               <select
@@ -181,6 +178,15 @@ export function HeatStation() {
                   ]}
                   onChange={(fan) => set({ fan })}
                 />
+                {heat.fan !== 'none' && (
+                  <QuantityField
+                    path="heat.fanA"
+                    value={heat.fanA}
+                    placeholder="fed elsewhere"
+                    step={inDecades(E12)}
+                    onCommit={(v) => set({ fanA: v })}
+                  />
+                )}
                 {heat.fan === 'switched' && (
                   <QuantityField
                     path="heat.fanOnC"
@@ -190,6 +196,15 @@ export function HeatStation() {
                   />
                 )}
               </>
+            )}
+            {hasDiodes(design) && !heat.sharedWithRectifier && (
+              <QuantityField
+                path="heat.rectifierSinkKPerW"
+                value={heat.rectifierSinkKPerW}
+                placeholder="free air"
+                step={(v, d) => stepInList(v, [...STANDARD_SINKS_K_PER_W].reverse(), d)}
+                onCommit={(v) => set({ rectifierSinkKPerW: v })}
+              />
             )}
           </div>
           {model?.pass.takesSink && (

@@ -1,7 +1,18 @@
 'use client';
 
 import { useState } from 'react';
-import { CONSUMER_KINDS, type Consumer, type ConsumerKind, type LoadTable } from '@/core/design/design';
+import {
+  applyPatch,
+  CONSUMER_KINDS,
+  type Consumer,
+  type ConsumerKind,
+  type Design,
+  type LoadTable,
+  type OutputDemand,
+  type OutputId,
+  type Patch,
+} from '@/core/design/design';
+import { nameOfOutput, outputsOf, type Output } from '@/core/design/outputs';
 import { CONSUMERS_MAX, NAME_MAX, rangeFault, type FieldPath, fieldLimit } from '@/core/design/limits';
 import { isSplit } from '@/core/design/words';
 import { consumersCsv, readConsumers } from '@/core/load/consumers-csv';
@@ -11,6 +22,9 @@ import { parseQuantity } from '@/core/quantity/parse';
 import { download, fileName } from '@/ui/download';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
+import { parseLoad } from '@/core/quantity/load';
+import { regulatorModel } from '@/core/parts/regulators';
+import { AllowedField, LoadField, RangeField } from '@/ui/demand-fields';
 import { HumBudget } from './hum-budget';
 
 const KIND_WORDS: Record<ConsumerKind, string> = {
@@ -24,12 +38,14 @@ const KIND_WORDS: Record<ConsumerKind, string> = {
 const BLANK: Consumer = {
   name: '',
   count: 1,
-  rail: 'plus',
+  on: null,
+  output: 'main',
   kind: 'current',
   standingA: 0,
   typicalA: 0.1,
   peakA: 0.1,
   dutyPct: 100,
+  startA: null,
 };
 
 /** Load: what must it feed? Consumers, their sums, and what of them the supply is designed for. */
@@ -38,26 +54,23 @@ export function Load() {
   const edit = useEdit();
   const [pasting, setPasting] = useState<string | null>(null);
   const { load, demand } = design;
-  const split = isSplit(design);
+  const outputs = outputsOf(design);
+  const several = outputs.length > 1;
   const setTable = (part: Partial<LoadTable>) => edit({ load: part });
   const setLine = (n: number, part: Partial<Consumer>) =>
     setTable({ consumers: load.consumers.map((c, k) => (k === n ? { ...c, ...part } : c)) });
-  const plus = railSums(load, 'plus');
-  const minus = railSums(load, 'minus');
-  const round = (a: number) => Number(a.toPrecision(4));
-  const wanted = {
-    outputA: round(plus.peakA),
-    typicalA: round(plus.lastingA),
-    negativeA: split ? round(minus.peakA) : demand.negativeA,
-  };
-  const known = load.consumers.length > 0 && plus.peakA > 0;
-  const taken =
-    demand.outputA === wanted.outputA &&
-    (demand.typicalA ?? demand.outputA) === wanted.typicalA &&
-    (!split || (demand.negativeA ?? demand.outputA) === wanted.negativeA);
-  const tooMuch = known ? rangeFault('demand.outputA', wanted.outputA) : null;
-  const surge = startSurge(load, 'plus');
-  const faults = load.consumers.flatMap((c) => consumerFault(c) ?? []);
+  const sums = outputs.map((output) => ({ output, sums: railSums(load, output.id) }));
+  const wanted = wantedFrom(design);
+  const known = load.consumers.length > 0 && sums.some((s) => s.sums.peakA > 0);
+  const taken = JSON.stringify(applyPatch(design, wanted)) === JSON.stringify(design);
+  const tooMuch = known
+    ? (sums.map((s) => rangeFault('demand.outputA', Math.max(s.sums.peakA, 1e-4))).find((f) => f) ?? null)
+    : null;
+  const surge = startSurge(load, 'main');
+  const faults = load.consumers.flatMap((c, n) => lineFault(design, c, n) ?? []);
+  const main = outputs[0]!;
+  const made = regulatorModel(design.regulator);
+  const settable = made !== null && made.lowestV < made.outputV - 0.01;
 
   return (
     <main className="min-h-0 flex-1 overflow-auto px-4 py-3">
@@ -81,6 +94,7 @@ export function Load() {
           </div>
           {pasting !== null && (
             <Paste
+              outputs={outputs}
               onClose={() => setPasting(null)}
               onTake={(consumers) => {
                 setTable({ consumers: [...load.consumers, ...consumers].slice(0, CONSUMERS_MAX) });
@@ -100,11 +114,13 @@ export function Load() {
                 <tr>
                   <th className="px-1 font-normal">Consumer</th>
                   <th className="w-[60px] px-1 font-normal">Count</th>
-                  {split && <th className="w-[80px] px-1 font-normal">Rail</th>}
+                  <th className="w-[60px] px-1 font-normal">On</th>
+                  {(several || stray(design)) && <th className="w-[104px] px-1 font-normal">Output</th>}
                   <th className="w-[150px] px-1 font-normal">Behaves as</th>
                   <th className="w-[88px] px-1 font-normal">Standing</th>
                   <th className="w-[88px] px-1 font-normal">Typical</th>
                   <th className="w-[88px] px-1 font-normal">Peak</th>
+                  <th className="w-[88px] px-1 font-normal">At first</th>
                   <th className="w-[76px] px-1 font-normal">Duty</th>
                   <td />
                 </tr>
@@ -136,16 +152,37 @@ export function Load() {
                         }}
                       />
                     </td>
-                    {split && (
+                    <td className="px-1">
+                      <input
+                        className="field"
+                        type="number"
+                        min={0}
+                        max={c.count}
+                        step={1}
+                        aria-label={`On at once of line ${n + 1}`}
+                        placeholder="all"
+                        value={c.on ?? ''}
+                        onChange={(e) => {
+                          const on = e.target.value === '' ? null : Math.round(Number(e.target.value));
+                          if (on === null || (on >= 0 && on <= 10_000)) setLine(n, { on });
+                        }}
+                      />
+                    </td>
+                    {(several || stray(design)) && (
                       <td className="px-1">
                         <select
                           className="field"
-                          aria-label={`Rail of line ${n + 1}`}
-                          value={c.rail}
-                          onChange={(e) => setLine(n, { rail: e.target.value as Consumer['rail'] })}
+                          aria-label={`Output of line ${n + 1}`}
+                          aria-invalid={!outputs.some((o) => o.id === c.output)}
+                          value={c.output}
+                          onChange={(e) => setLine(n, { output: e.target.value as OutputId })}
                         >
-                          <option value="plus">plus</option>
-                          <option value="minus">minus</option>
+                          {outputs.map((o) => (
+                            <option key={o.id} value={o.id}>
+                              {o.name}
+                            </option>
+                          ))}
+                          {!outputs.some((o) => o.id === c.output) && <option value={c.output}>not there</option>}
                         </select>
                       </td>
                     )}
@@ -165,29 +202,40 @@ export function Load() {
                     </td>
                     <Amount
                       path="load.standingA"
+                      volts={voltsOf(outputs, c.output)}
                       label={`Standing of line ${n + 1}`}
                       value={c.standingA}
-                      onCommit={(standingA) => setLine(n, { standingA })}
+                      onCommit={(standingA) => setLine(n, { standingA: standingA! })}
                     />
                     <Amount
                       path="load.typicalA"
+                      volts={voltsOf(outputs, c.output)}
                       label={`Typical of line ${n + 1}`}
                       value={c.typicalA}
                       onCommit={(typicalA) =>
-                        setLine(n, { typicalA, ...(c.peakA < typicalA ? { peakA: typicalA } : {}) })
+                        setLine(n, { typicalA: typicalA!, ...(c.peakA < typicalA! ? { peakA: typicalA! } : {}) })
                       }
                     />
                     <Amount
                       path="load.peakA"
+                      volts={voltsOf(outputs, c.output)}
                       label={`Peak of line ${n + 1}`}
                       value={c.peakA}
-                      onCommit={(peakA) => setLine(n, { peakA })}
+                      onCommit={(peakA) => setLine(n, { peakA: peakA! })}
+                    />
+                    <Amount
+                      path="load.startA"
+                      label={`At switch-on of line ${n + 1}`}
+                      volts={voltsOf(outputs, c.output)}
+                      value={c.startA}
+                      placeholder={c.kind === 'motor' || c.kind === 'lamp' ? 'usual' : '–'}
+                      onCommit={(startA) => setLine(n, { startA })}
                     />
                     <Amount
                       path="load.dutyPct"
                       label={`Duty of line ${n + 1}`}
                       value={c.dutyPct}
-                      onCommit={(dutyPct) => setLine(n, { dutyPct })}
+                      onCommit={(dutyPct) => setLine(n, { dutyPct: dutyPct! })}
                     />
                     <td className="px-1">
                       <button
@@ -236,27 +284,34 @@ export function Load() {
             <thead className="text-[13px] text-quiet">
               <tr>
                 <td />
-                <th className="text-right font-normal">{split ? 'plus rail' : 'sum'}</th>
-                {split && <th className="text-right font-normal">minus rail</th>}
+                <th className="text-right font-normal">sum</th>
                 <th className="text-right font-normal">designed for</th>
               </tr>
             </thead>
-            <tbody>
-              {(
-                [
-                  ['Standing by', 'standingA', null],
-                  ['Lasting: heat', 'lastingA', demand.typicalA ?? demand.outputA],
-                  ['Peak: valley', 'peakA', demand.outputA],
-                ] as const satisfies readonly (readonly [string, keyof RailSums, number | null])[]
-              ).map(([label, key, now]) => (
-                <tr key={key} className="border-t border-rule/60">
-                  <td className="py-1">{label}</td>
-                  <td className="text-right font-semibold">{formatQuantity(plus[key], 'A')}</td>
-                  {split && <td className="text-right font-semibold">{formatQuantity(minus[key], 'A')}</td>}
-                  <td className="text-right text-quiet">{now === null ? '–' : formatQuantity(now, 'A')}</td>
-                </tr>
-              ))}
-            </tbody>
+            {sums.map(({ output, sums: of }) => (
+              <tbody key={output.id}>
+                {several && (
+                  <tr className="border-t border-rule">
+                    <th scope="rowgroup" colSpan={3} className="pt-1 text-left text-[14px] font-semibold">
+                      {output.name}
+                    </th>
+                  </tr>
+                )}
+                {(
+                  [
+                    ['Standing by', 'standingA', null],
+                    ['Lasting: heat', 'lastingA', output.demand.typicalA ?? output.demand.outputA],
+                    ['Peak: valley', 'peakA', output.demand.outputA],
+                  ] as const satisfies readonly (readonly [string, keyof RailSums, number | null])[]
+                ).map(([label, key, now]) => (
+                  <tr key={key} className="border-t border-rule/60">
+                    <td className="py-0.5">{label}</td>
+                    <td className="text-right font-semibold">{formatQuantity(of[key], 'A')}</td>
+                    <td className="text-right text-quiet">{now === null ? '–' : formatQuantity(now, 'A')}</td>
+                  </tr>
+                ))}
+              </tbody>
+            ))}
           </table>
           {surge && (
             <p className="text-[14px]">
@@ -266,19 +321,7 @@ export function Load() {
           )}
           {tooMuch && <p className="text-fail">{tooMuch}</p>}
           {known && !taken && !tooMuch && (
-            <button
-              type="button"
-              className="btn btn-main"
-              onClick={() =>
-                edit({
-                  demand: {
-                    outputA: wanted.outputA,
-                    typicalA: wanted.typicalA === wanted.outputA ? null : wanted.typicalA,
-                    ...(split ? { negativeA: wanted.negativeA === wanted.outputA ? null : wanted.negativeA } : {}),
-                  },
-                })
-              }
-            >
+            <button type="button" className="btn btn-main" onClick={() => edit(wanted)}>
               Design it for these sums
             </button>
           )}
@@ -290,25 +333,30 @@ export function Load() {
               value={demand.outputV}
               onCommit={(v) => edit({ demand: { outputV: v! } })}
             />
-            <QuantityField
-              path="demand.tolerancePct"
-              label="Allowed, ±"
-              value={demand.tolerancePct}
-              onCommit={(v) => edit({ demand: { tolerancePct: v! } })}
-            />
-            <QuantityField
+            <AllowedField demand={demand} onCommit={(part) => edit({ demand: part })} />
+            <LoadField
               path="demand.outputA"
               label="Peak load"
+              volts={demand.outputV}
               value={demand.outputA}
               onCommit={(v) => edit({ demand: { outputA: v! } })}
             />
-            <QuantityField
+            <LoadField
               path="demand.typicalA"
               label="Lasting load"
+              volts={demand.outputV}
               value={demand.typicalA}
               placeholder="the same"
               onCommit={(v) => edit({ demand: { typicalA: v } })}
             />
+            <LoadField
+              path="demand.leastA"
+              label="Never below"
+              volts={demand.outputV}
+              value={demand.leastA}
+              onCommit={(v) => edit({ demand: { leastA: v ?? 0 } })}
+            />
+            {settable && <RangeField range={main.demand.range} onCommit={(range) => edit({ demand: { range } })} />}
             <QuantityField
               path="demand.rippleVpp"
               label="Ripple allowed, p-p"
@@ -317,8 +365,9 @@ export function Load() {
             />
           </div>
           <p className="text-[13px] text-quiet">
-            The peak decides headroom and surge, the lasting load what gets hot (
-            {formatNominal(demand.typicalA ?? demand.outputA, 'A')}), no load at all what everything idles at.
+            Loads may be typed in amperes, ohms or watts: 2 A, 10 ohm, 360 W. The peak decides headroom and surge, the
+            lasting load what gets hot ({formatNominal(demand.typicalA ?? demand.outputA, 'A')}), no load at all what
+            everything idles at.
           </p>
         </aside>
       </div>
@@ -326,23 +375,73 @@ export function Load() {
   );
 }
 
+/** What the sums ask of every output, as a change of the design. */
+function wantedFrom(design: Design): Patch {
+  const { load, demand, outputs } = design;
+  const round = (a: number) => Number(a.toPrecision(4));
+  const asked = (id: OutputId, before: OutputDemand) => {
+    const { peakA, lastingA } = railSums(load, id);
+    if (!load.consumers.some((c) => c.output === id) || peakA <= 0) return null;
+    const outputA = round(peakA);
+    const typicalA = round(lastingA);
+    return { ...before, outputA, typicalA: typicalA === outputA ? null : typicalA };
+  };
+  const main = asked('main', demand);
+  const minus = isSplit(design) ? asked('minus', demand)?.outputA : undefined;
+  return {
+    demand: {
+      ...(main ? { outputA: main.outputA, typicalA: main.typicalA } : {}),
+      ...(minus === undefined ? {} : { negativeA: minus === (main?.outputA ?? demand.outputA) ? null : minus }),
+    },
+    outputs: outputs.map((o, n) => ({ ...o, demand: asked(`out-${n + 1}`, o.demand) ?? o.demand })),
+  };
+}
+
+/** Whether any line hangs on an output the design does not have. */
+function stray(design: Design): boolean {
+  return design.load.consumers.some((c) => nameOfOutput(design, c.output) === null);
+}
+
+/** What is wrong with a line, its output included, as a sentence. */
+function lineFault(design: Design, consumer: Consumer, n: number): string | null {
+  const who = consumer.name.trim() || `Line ${n + 1}`;
+  return nameOfOutput(design, consumer.output) === null
+    ? `${who}: hangs on an output this supply does not have; it counts nowhere until it is put on one that is.`
+    : consumerFault(consumer);
+}
+
+function voltsOf(outputs: readonly Output[], id: OutputId): number {
+  return (outputs.find((o) => o.id === id) ?? outputs[0]!).demand.outputV;
+}
+
 /** A current in a cell of the table. What cannot be read stays, marked, with its sentence. */
 function Amount({
   path,
   label,
   value,
+  volts,
+  placeholder,
   onCommit,
 }: {
   path: FieldPath;
   label: string;
-  value: number;
-  onCommit(value: number): void;
+  value: number | null;
+  /** Of the output it hangs on: ohms and watts are then read too. */
+  volts?: number;
+  placeholder?: string;
+  onCommit(value: number | null): void;
 }) {
-  const { unit } = fieldLimit(path);
+  const { unit, optional } = fieldLimit(path);
   const [draft, setDraft] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   function commit(text: string) {
-    const read = parseQuantity(text, unit);
+    if (text.trim() === '' && optional) {
+      setFault(null);
+      setDraft(null);
+      if (value !== null) onCommit(null);
+      return;
+    }
+    const read = volts === undefined ? parseQuantity(text, unit) : parseLoad(text, volts);
     const wrong = read.ok ? rangeFault(path, read.value) : read.error;
     setFault(wrong);
     if (wrong || !read.ok) return;
@@ -355,7 +454,8 @@ function Amount({
         className="field"
         aria-label={label}
         aria-invalid={fault !== null}
-        value={draft ?? formatForInput(value, unit)}
+        value={draft ?? (value === null ? '' : formatForInput(value, unit))}
+        placeholder={placeholder}
         onChange={(e) => setDraft(e.target.value)}
         onBlur={(e) => draft !== null && commit(e.target.value)}
         onKeyDown={(e) => {
@@ -375,14 +475,22 @@ function Amount({
   );
 }
 
-function Paste({ onClose, onTake }: { onClose(): void; onTake(consumers: Consumer[]): void }) {
+function Paste({
+  outputs,
+  onClose,
+  onTake,
+}: {
+  outputs: readonly Output[];
+  onClose(): void;
+  onTake(consumers: Consumer[]): void;
+}) {
   const [text, setText] = useState('');
-  const read = text.trim() === '' ? null : readConsumers(text);
+  const read = text.trim() === '' ? null : readConsumers(text, outputs);
   return (
     <div className="my-2 rounded border border-rule bg-raised p-3">
       <label className="text-[14px]">
-        Cells from a spreadsheet or a CSV: name, count, typical, peak; or with a first row of name, count, rail, kind,
-        standing, typical, peak, duty
+        Cells from a spreadsheet or a CSV: name, count, typical, peak; or with a first row of name, count, on, output,
+        kind, standing, typical, peak, duty, start
         <textarea
           className="field mt-1 !h-[110px] py-1 font-mono text-[13px]"
           value={text}

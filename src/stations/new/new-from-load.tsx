@@ -203,7 +203,7 @@ export function NewFromLoad() {
 
 function ProposalCard({ proposal, busy, onTake }: { proposal: Proposed; busy: boolean; onTake(): void }) {
   const [opened, setOpened] = useState<string | null>(null);
-  const { design, reasons, verdicts, shortfall, simulated, costEur } = proposal;
+  const { design, reasons, verdicts, shortfall, simulated, costEur, leftOut } = proposal;
   const heading = `${windingWords(design)}, ${formatNominal(design.transformer.ratedVA, 'VA')}`;
   return (
     <div className="rounded border border-rule bg-raised p-5" data-testid="proposal">
@@ -244,6 +244,16 @@ function ProposalCard({ proposal, busy, onTake }: { proposal: Proposed; busy: bo
           </div>
         ))}
       </dl>
+      {leftOut.length > 0 && (
+        <details className="mt-3 text-[14px] text-quiet">
+          <summary className="cursor-pointer">What was left out, and why</summary>
+          <ul className="list-disc pl-5">
+            {leftOut.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </details>
+      )}
       <ul className="mt-4 flex flex-wrap gap-x-4 gap-y-1 border-t border-rule pt-3 text-[14px]">
         {verdicts.map((v) => (
           <li key={v.id} className="flex items-center gap-1.5">

@@ -49,7 +49,10 @@ export function Cans() {
   const gradeC = number(grade, '°C', 85);
   const lifeOf = (rmsA: number, ratingA: number) =>
     canLife({ hours: number(hours, '', 2000), gradeC }, number(air, '°C', 45), rmsA / ratingA);
-  const years = (h: number) => `${(h / 8760).toFixed(h > 87600 ? 0 : 1)} years on`;
+  const years = (h: number) => {
+    const n = Number((h / 8760).toPrecision(h < 2 * 8760 ? 2 : 1));
+    return `${n} ${n === 1 ? 'year' : 'years'} of running`;
+  };
 
   if (reservoir.capacitanceF <= 0) return <p className="text-quiet">This supply has no reservoir.</p>;
 

@@ -34,7 +34,7 @@ export function SizeSets() {
   const edit = useEdit();
   const [ask, setAsk] = useState<SizingAsk>({ from: 'both', by: 'cost' });
   const [sets, setSets] = useState<SizedSet[]>([]);
-  const [progress, setProgress] = useState<{ simulated: number; studies: number; ms: number; running: boolean } | null>(
+  const [progress, setProgress] = useState<(Omit<SizingProgress, 'found'> & { ms: number; running: boolean }) | null>(
     null,
   );
   const [chosen, setChosen] = useState<SizedSet | null>(null);
@@ -65,7 +65,7 @@ export function SizeSets() {
     setChosen(null);
     setTrouble(null);
     const start = performance.now();
-    setProgress({ simulated: 0, studies: 0, ms: 0, running: true });
+    setProgress({ simulated: 0, studies: 0, leftOut: [], ms: 0, running: true });
     const answer = await fetchParts(KINDS);
     if (job.current !== mine) return;
     if (!answer.ok) {
@@ -77,10 +77,10 @@ export function SizeSets() {
       design,
       answer.value.parts,
       ask,
-      callback(({ simulated, studies, found }: SizingProgress) => {
+      callback(({ found, ...come }: SizingProgress) => {
         if (job.current !== mine) return;
         setSets((old) => [...old, ...found].slice(0, MOST_SETS));
-        setProgress({ simulated, studies, ms: performance.now() - start, running: true });
+        setProgress({ ...come, ms: performance.now() - start, running: true });
       }),
     );
     if (job.current === mine) setProgress((p) => p && { ...p, running: false });
@@ -150,6 +150,16 @@ export function SizeSets() {
             reservoir, regulator and sink whose every verdict holds at every corner. Rules of thumb only say what is
             tried first.
           </p>
+        )}
+        {progress && !progress.running && progress.leftOut.length > 0 && (
+          <details className="text-[14px] text-quiet">
+            <summary className="cursor-pointer">What was left out, and why</summary>
+            <ul className="list-disc pl-5">
+              {progress.leftOut.map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ul>
+          </details>
         )}
         {cheapestFailing && (
           <p className="text-[14px]">

@@ -1,19 +1,19 @@
 'use client';
 
+import { mainModel } from '@/core/design/outputs';
 import { termsOf } from '@/core/design/source';
 import { useEffect, useState } from 'react';
-import { regulatorModel } from '@/core/parts/regulators';
 import type { PreRegulator } from '@/core/parts/regulators/ahead';
 import { REGULATOR_SIZES, regulatorSize } from '@/core/parts/regulators/fixed';
 import { PASS_TRANSISTORS } from '@/core/parts/transistor';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
-import { nearestInList } from '@/core/quantity/preferred';
+import { E12, E24, nearestInDecades, nearestInList } from '@/core/quantity/preferred';
 import { ChoiceField } from '@/ui/choice-field';
 import { DialogButton } from '@/ui/dialog-button';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
 import { solver } from '@/workers/client';
-import { by } from './stepping';
+import { by, inDecades } from '@/ui/stepping';
 
 /** A regulator ahead of the regulator: what it holds, how the two share the heat, and the load at which it lets go. */
 export function Ahead() {
@@ -35,7 +35,7 @@ function Fields() {
   const edit = useEdit();
   const picture = useView((v) => v.picture);
   const { preRegulator: pre } = design;
-  const outputV = regulatorModel(design.regulator)?.outputV ?? design.demand.outputV;
+  const outputV = mainModel(design)?.outputV ?? design.demand.outputV;
   const [found, setFound] = useState<{ of: typeof design; amps: number | null } | null>(null);
   useEffect(() => {
     let current = true;
@@ -51,6 +51,10 @@ function Fields() {
   const choose = (kind: PreRegulator['kind']) => {
     if (kind === pre.kind) return;
     if (kind === 'none') return set({ kind });
+    if (kind === 'zener') {
+      const zenerV = nearestInDecades(outputV + 4.5, E24);
+      return set({ kind, zenerV, seriesOhm: 470, transistor: 'tip3055' });
+    }
     if (kind === 'tracking') return set({ kind, aboveV: 4, transistor: 'tip3055' });
     const size =
       REGULATOR_SIZES.find((s) => s.ratedA >= design.demand.outputA) ?? REGULATOR_SIZES[REGULATOR_SIZES.length - 1]!;
@@ -66,6 +70,7 @@ function Fields() {
           options={[
             { value: 'none', label: 'nothing' },
             { value: 'fixed', label: 'a fixed regulator' },
+            { value: 'zener', label: 'a zener and a transistor' },
             { value: 'tracking', label: 'one that tracks the output' },
           ]}
           onChange={choose}
@@ -88,6 +93,28 @@ function Fields() {
                 label: formatNominal(v, 'V'),
               }))}
               onChange={(v) => set({ ...pre, outputV: Number(v) })}
+            />
+          </>
+        )}
+        {pre.kind === 'zener' && (
+          <>
+            <QuantityField
+              path="regulator.zenerV"
+              value={pre.zenerV}
+              step={inDecades(E24)}
+              onCommit={(v) => set({ ...pre, zenerV: v! })}
+            />
+            <QuantityField
+              path="regulator.seriesOhm"
+              value={pre.seriesOhm}
+              step={inDecades(E12)}
+              onCommit={(v) => set({ ...pre, seriesOhm: v! })}
+            />
+            <ChoiceField
+              label="Pass transistor"
+              value={pre.transistor}
+              options={PASS_TRANSISTORS.map((t) => ({ value: t.id, label: t.name }))}
+              onChange={(id) => set({ ...pre, transistor: id })}
             />
           </>
         )}

@@ -1,9 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { diodeCount, type Arrangement } from '@/core/parts/arrangement';
-import { RECTIFIER_KINDS, type RectifierKind } from '@/core/parts/arrangement';
+import { factsOf } from '@/core/parts/arrangement-facts';
+import { ARRANGEMENTS, RECTIFIER_KINDS } from '@/core/parts/arrangements';
 import { Dialog } from '@/ui/dialog';
 import { useDesign, useEdit } from '@/ui/session';
 
@@ -17,7 +17,7 @@ export function ArrangementChoice() {
     <div className="min-w-0">
       <span className="block truncate text-[13px] text-quiet">Arrangement</span>
       <button type="button" className="btn w-full !justify-start truncate" onClick={() => setOpen(true)}>
-        {ARRANGEMENTS[kind].facts.name}
+        {ARRANGEMENTS[kind].words.name}
       </button>
       <Dialog
         open={open}
@@ -34,7 +34,7 @@ export function ArrangementChoice() {
                 chosen={id === kind}
                 onChoose={() => {
                   setOpen(false);
-                  if (id !== kind) edit({ rectifier: { kind: id as RectifierKind } });
+                  if (id !== kind) edit({ rectifier: { kind: id } });
                 }}
               />
             </li>
@@ -46,7 +46,8 @@ export function ArrangementChoice() {
 }
 
 function Card({ arrangement, chosen, onChoose }: { arrangement: Arrangement; chosen: boolean; onChoose(): void }) {
-  const { facts } = arrangement;
+  const { words } = arrangement;
+  const both = factsOf(arrangement).fullWave.every(Boolean);
   const diodes = diodeCount(arrangement);
   return (
     <button
@@ -56,11 +57,11 @@ function Card({ arrangement, chosen, onChoose }: { arrangement: Arrangement; cho
       className={`flex h-full w-full flex-col rounded border bg-raised p-2.5 text-left hover:border-edge ${chosen ? 'border-volt shadow-[inset_0_0_0_1px_var(--volt)]' : 'border-rule'}`}
     >
       <ArrangementDrawing arrangement={arrangement} />
-      <span className="mt-1.5 font-semibold leading-tight">{facts.name}</span>
+      <span className="mt-1.5 font-semibold leading-tight">{words.name}</span>
       <span className="text-[13px] text-quiet">
-        {diodes} {diodes === 1 ? 'diode' : 'diodes'}, {facts.fullWave ? 'both half waves' : 'one half wave a rail'}
+        {diodes} {diodes === 1 ? 'diode' : 'diodes'}, {both ? 'both half waves' : 'one half wave a rail'}
       </span>
-      <span className="mt-1 text-[13px] leading-snug">{facts.when}</span>
+      <span className="mt-1 text-[13px] leading-snug">{words.when}</span>
     </button>
   );
 }
@@ -73,7 +74,9 @@ const HEIGHT = 96;
  * path an arrow from a winding's end to the rail it feeds.
  */
 function ArrangementDrawing({ arrangement }: { arrangement: Arrangement }) {
-  const { loops, ratios, rails, stacked } = arrangement;
+  const { loops, ratios, rails, cells } = arrangement;
+  const facts = factsOf(arrangement);
+  const stacked = facts.stacked > 1;
   const tapped = ratios.length === 2 && ratios[1] === -1;
   const separate = ratios.length === 2 && !tapped;
   const ends = windingEnds(arrangement);
@@ -81,7 +84,14 @@ function ArrangementDrawing({ arrangement }: { arrangement: Arrangement }) {
   const low = HEIGHT - 12;
   const ground = rails === 2 ? HEIGHT / 2 : low;
   const middle = HEIGHT / 2;
-  const inputY = (input: number) => (rails === 2 && input === 1 ? low : high);
+  const stackedCells = cells.flatMap((c, n) => (c.at === 'stack' ? [n] : []));
+  /** Upper end of what a cell stands between. */
+  const cellY = (cell: number) => {
+    const c = cells[cell]!;
+    if (c.at === 'rail') return c.rail === 1 ? low : high;
+    if (c.at === 'pump') return middle - 14;
+    return high + ((low - high) * stackedCells.indexOf(cell)) / stackedCells.length;
+  };
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="h-[96px] w-full" aria-hidden="true">
       {(tapped ? [[0, 2]] : separate ? [[0], [1]] : [[0]]).map((_, n) => {
@@ -107,12 +117,16 @@ function ArrangementDrawing({ arrangement }: { arrangement: Arrangement }) {
         const [first, second] = ends[loop.winding]!;
         const out = loop.sign > 0 ? first : second;
         const back = loop.sign > 0 ? second : first;
-        const negative = rails === 2 && loop.input === 1;
+        const [into] = loop.cells;
+        const cell = cells[into!.cell]!;
+        const negative = cell.at === 'rail' && cell.rail === 1;
+        const below =
+          cell.at === 'stack' && into!.cell === stackedCells[stackedCells.length - 1] && loop.cells.length === 1;
         // A single-diode path into a negative rail, or into a doubler's lower capacitor, comes out of the rail.
-        const single = loop.groundDiode === undefined;
-        const from = single ? (tapped || !stacked ? first : first) : out;
-        const to = stacked && loop.input === 1 ? low : inputY(loop.input);
-        const inward = negative || (stacked && loop.input === 1);
+        const single = loop.returnDiodes === undefined;
+        const from = first;
+        const to = below ? low : cellY(into!.cell);
+        const inward = negative || below;
         const x = 60 + 10 * n;
         return (
           <g key={n}>
@@ -135,7 +149,7 @@ function ArrangementDrawing({ arrangement }: { arrangement: Arrangement }) {
 
 /** Whether the winding's second end goes to ground or to the middle, not to diodes. */
 function kindReturns({ loops, ratios }: Arrangement): boolean {
-  return ratios.length === 1 && loops.every((l) => l.groundDiode === undefined);
+  return ratios.length === 1 && loops.every((l) => l.returnDiodes === undefined);
 }
 
 /** Height of both ends of each winding. */

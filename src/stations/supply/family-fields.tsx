@@ -12,7 +12,7 @@ import { formatNominal } from '@/core/quantity/format';
 import { E12, E24, nearestInList } from '@/core/quantity/preferred';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
-import { by, inDecades } from './stepping';
+import { by, inDecades } from '@/ui/stepping';
 
 export const FAMILIES: readonly { value: Regulator['kind']; label: string }[] = [
   { value: 'none', label: 'None' },

@@ -1,6 +1,6 @@
 'use client';
 
-import { arrangementOf } from '@/core/design/source';
+import { arrangementFacts } from '@/core/design/source';
 import { FILTER_SHAPES, filterShape, withFilterShape, type FilterShape } from '@/core/design/filters';
 import type { FilterStep } from '@/core/design/design';
 import { CAPACITOR_VOLTS, E12, E6, stepInDecades, stepInList } from '@/core/quantity/preferred';
@@ -17,7 +17,7 @@ export function FilterChoice() {
   const design = useDesign();
   const edit = useEdit();
   const shape = filterShape(design.filter);
-  const stacked = arrangementOf(design).stacked;
+  const stacked = arrangementFacts(design).ownCans;
   const offered = FILTER_SHAPES.filter((s) => !stacked || !['choke-input', 'small-first'].includes(s.id));
   return (
     <ChoiceField<FilterShape | 'own'>

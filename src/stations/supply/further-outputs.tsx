@@ -1,30 +1,34 @@
 'use client';
 
+import { mainModel, outputModel, outputName } from '@/core/design/outputs';
 import { useState } from 'react';
-import { applyPatch, type Design, type FurtherOutput } from '@/core/design/design';
+import { outputDemand } from '@/core/design/defaults';
+import { applyPatch, type Design, type FurtherOutput, type OutputDemand } from '@/core/design/design';
 import { NAME_MAX, OUTPUTS_MAX } from '@/core/design/limits';
-import { outputName } from '@/core/design/words';
+import { regulatorModel } from '@/core/parts/regulators';
 import { outputFigures } from '@/core/judge/figures/outputs';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
-import { regulatorModel, type SomeRegulator } from '@/core/parts/regulators';
 import { formatQuantity } from '@/core/quantity/format';
-import { E12, stepInList } from '@/core/quantity/preferred';
+import { stepInList } from '@/core/quantity/preferred';
 import { DialogButton } from '@/ui/dialog-button';
+import { isSplit } from '@/core/design/words';
+import { AllowedField, LoadField, RangeField } from '@/ui/demand-fields';
+import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
 import { FAMILIES, FamilyFields } from './family-fields';
-import { inDecades } from './stepping';
+import { by } from '@/ui/stepping';
 
-/** More regulators on the same reservoir: each output with its own headroom, heat and sink. */
+/** More outputs of the same supply: each with its own headroom, heat and sink. */
 export function FurtherOutputs() {
   const { outputs } = useDesign();
   return (
     <DialogButton
       label={outputs.length > 0 ? `Outputs ${outputs.length + 1}` : 'Outputs'}
-      hint="More regulators on the same reservoir, each with an output of its own"
-      title="More outputs from this reservoir"
-      description="Each has a regulator, a load and a sink of its own; all draw from one rail, so each pulls down the others’ headroom."
+      hint="More outputs, each with its own load and regulator"
+      title="More outputs from this supply"
+      description="Each has a load and a sink of its own, and a regulator or none; what shares a rail pulls down the others’ headroom."
       wide
     >
       {() => <List />}
@@ -56,19 +60,22 @@ function List() {
 
 /** A 5 V logic rail, or 12 V beside a main output that is 5 V already. */
 function newOutput(design: Design): FurtherOutput {
-  const main = regulatorModel(design.regulator)?.outputV ?? design.demand.outputV;
+  const main = mainModel(design)?.outputV ?? design.demand.outputV;
   const outputV = Math.abs(main - 5) < 0.5 ? 12 : 5;
+  const asked = { outputV, outputA: 0.1, tolerancePct: 5, rippleVpp: 0.05, kind: 'current' as const };
   return {
-    name: `${outputV} V`,
-    currentA: 0.1,
+    name: '',
+    rail: 'plus',
+    demand: outputDemand(asked),
     regulator: { kind: 'fixed', size: '78', outputV },
+    regulatorSheet: null,
     sinkKPerW: null,
   };
 }
 
 /** What another family for this output is made to suit. */
-function asked(design: Design, output: FurtherOutput): Design {
-  return applyPatch(design, { demand: { outputA: Math.max(output.currentA, 0.01) }, regulator: output.regulator });
+function asked(design: Design, { demand, regulator }: FurtherOutput): Design {
+  return applyPatch(design, { demand: { ...demand, outputA: Math.max(demand.outputA, 0.01) }, regulator });
 }
 
 function One({ output, n }: { output: FurtherOutput; n: number }) {
@@ -76,9 +83,12 @@ function One({ output, n }: { output: FurtherOutput; n: number }) {
   const edit = useEdit();
   const picture = useView((s) => s.picture);
   const [opened, setOpened] = useState<string | null>(null);
-  const model = regulatorModel(output.regulator);
+  const model = outputModel(output);
   const set = (part: Partial<FurtherOutput>) =>
     edit({ outputs: design.outputs.map((o, k) => (k === n ? { ...o, ...part } : o)) });
+  const ask = (part: Partial<OutputDemand>) => set({ demand: { ...output.demand, ...part } });
+  const made = regulatorModel(output.regulator);
+  const settable = made !== null && made.lowestV < made.outputV - 0.01;
   // The picture follows the document by a moment: an output just added is not solved yet.
   const figures = picture?.design.outputs[n] ? outputFigures(picture, n) : [];
   const working = figures.find((f) => f.id === opened);
@@ -91,22 +101,57 @@ function One({ output, n }: { output: FurtherOutput; n: number }) {
             className="field"
             maxLength={NAME_MAX}
             value={output.name}
+            placeholder={outputName({ ...output, name: '' }, n)}
             onChange={(e) => set({ name: e.target.value })}
           />
         </label>
+        {isSplit(design) && (
+          <ChoiceField
+            label="Rail"
+            value={output.rail}
+            options={[
+              { value: 'plus', label: 'plus' },
+              { value: 'minus', label: 'minus' },
+            ]}
+            onChange={(rail) => set({ rail })}
+          />
+        )}
         <QuantityField
-          path="output.currentA"
-          value={output.currentA}
-          step={inDecades(E12)}
-          onCommit={(v) => set({ currentA: v! })}
+          path="demand.outputV"
+          label="Wanted output"
+          value={output.demand.outputV}
+          step={by(1)}
+          onCommit={(v) => ask({ outputV: v! })}
+        />
+        <LoadField
+          path="demand.outputA"
+          volts={output.demand.outputV}
+          value={output.demand.outputA}
+          onCommit={(v) => ask({ outputA: v! })}
+        />
+        <LoadField
+          path="demand.typicalA"
+          label="Lasting load"
+          volts={output.demand.outputV}
+          value={output.demand.typicalA}
+          placeholder="the same"
+          onCommit={(v) => ask({ typicalA: v })}
+        />
+        <AllowedField demand={output.demand} onCommit={ask} />
+        <QuantityField
+          path="demand.rippleVpp"
+          label="Ripple allowed, p-p"
+          value={output.demand.rippleVpp}
+          onCommit={(v) => ask({ rippleVpp: v! })}
         />
         <FamilyFields
           regulator={output.regulator}
           design={asked(design, output)}
-          families={FAMILIES.filter((f) => f.value !== 'none')}
-          onChange={(regulator) => set({ regulator: regulator as SomeRegulator })}
+          families={FAMILIES}
+          onChange={(regulator) => set({ regulator })}
         />
-        {model.pass.takesSink && (
+        {settable && <RangeField range={output.demand.range} onCommit={(range) => ask({ range })} />}
+        {model?.pass.takesSink && !design.heat.oneSink && (
           <QuantityField
             path="output.sinkKPerW"
             value={output.sinkKPerW}

@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import type { Verdict } from '@/core/judge/verdict';
-import { drawnShares } from '@/core/study/tolerance';
+import { drawnShares } from '@/core/judge/tolerance';
 import { useDesign } from '@/ui/session';
 import { solver } from '@/workers/client';
 

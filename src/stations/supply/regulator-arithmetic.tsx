@@ -8,12 +8,14 @@ import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { parseQuantity } from '@/core/quantity/parse';
 import { E12, nearestInDecades, SERIES, type SeriesName } from '@/core/quantity/preferred';
 import { DialogButton } from '@/ui/dialog-button';
-import { useDesign, useEdit } from '@/ui/session';
+import { useDesign, useEdit, useView } from '@/ui/session';
 
 /** A regulator's own arithmetic: what sets it, what its dropout does with current, the small parts it wants. */
 export function RegulatorArithmetic({ model }: { model: RegulatorModel }) {
   const design = useDesign();
   const { demand } = design;
+  const railV = useView((v) => v.picture?.points.high.rail.meanV ?? null);
+  const shortV = railV ?? model.outputV + dropoutAt(model, demand.outputA);
   return (
     <DialogButton
       label="Sums"
@@ -60,7 +62,8 @@ export function RegulatorArithmetic({ model }: { model: RegulatorModel }) {
                 <Row label="Input bears" value={formatNominal(model.inputMaxV, 'V')} note={model.inputLimitSource} />
                 <Row
                   label="Rated, limit, shorted"
-                  value={`${formatQuantity(model.ratedA, 'A')}, ${formatQuantity(model.limitA, 'A')}, ${formatQuantity(model.shortA, 'A')}`}
+                  note={`Shorted with ${formatQuantity(shortV, 'V')} across it.`}
+                  value={`${formatQuantity(model.ratedA, 'A')}, ${formatQuantity(model.limitA, 'A')}, ${formatQuantity(model.shortA(shortV), 'A')}`}
                 />
                 <Row label="Draws itself" value={formatQuantity(model.quiescentA, 'A')} />
                 {model.minimumLoadA > model.dividerA && (

@@ -1,6 +1,6 @@
 'use client';
 
-import { arrangementOf, dcSourceOf } from '@/core/design/source';
+import { arrangementFacts, dcSourceOf } from '@/core/design/source';
 import { formatQuantity } from '@/core/quantity/format';
 import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useEdit } from '@/ui/session';
@@ -14,7 +14,7 @@ const askInputs = (design: Design) => solver('search').schools(design);
 /** Capacitor input, small first capacitor, choke input: the same supply three ways, side by side. */
 export function Schools() {
   const design = useDesign();
-  if (arrangementOf(design).stacked || dcSourceOf(design)) return null;
+  if (arrangementFacts(design).ownCans || dcSourceOf(design)) return null;
   return (
     <DialogButton
       label="Compare inputs"

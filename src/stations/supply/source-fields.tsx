@@ -8,7 +8,7 @@ import { E12, E6 } from '@/core/quantity/preferred';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
-import { by, inDecades } from './stepping';
+import { by, inDecades } from '@/ui/stepping';
 
 /** Where the energy comes from: the mains, or one of the DC sources. What belongs to the other is kept. */
 export function SourceChoice(): ReactNode {

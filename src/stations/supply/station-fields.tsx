@@ -1,7 +1,7 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { arrangementOf } from '@/core/design/source';
+import { arrangementFacts, arrangementOf } from '@/core/design/source';
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import { withWindingVolts } from '@/core/design/winding-edit';
 import { isSplit, windingCount } from '@/core/design/words';
@@ -21,7 +21,7 @@ import { Schools } from './schools';
 import { HeaterFields } from './heater-fields';
 import { ReverseDiodeFields } from './reverse-diode';
 import { DcSourceFields, SourceChoice } from './source-fields';
-import { by, inDecades, inList } from './stepping';
+import { by, inDecades, inList } from '@/ui/stepping';
 import { RegulatorFields } from './regulator-fields';
 
 /** The fields of the station in focus. Every one can be typed over as builders write, or stepped with the arrow keys. */
@@ -145,7 +145,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             options={DIODE_CLASSES.map((d) => ({ value: d.id, label: d.name }))}
             onChange={(diode) => edit({ rectifier: { diode, rated: null } })}
           />
-          <p className="self-end pb-1 text-[13px] leading-snug text-quiet">{arrangementOf(design).facts.when}</p>
+          <p className="self-end pb-1 text-[13px] leading-snug text-quiet">{arrangementOf(design).words.when}</p>
         </>
       );
     case 'before':
@@ -157,7 +157,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
           <FilterChoice />
           <QuantityField
             path="reservoir.capacitanceF"
-            label={arrangementOf(design).stacked ? 'Capacitance, each' : undefined}
+            label={arrangementFacts(design).ownCans ? 'Capacitance, each' : undefined}
             value={reservoir.capacitanceF}
             step={inDecades(E6)}
             onCommit={(v) => edit({ reservoir: { capacitanceF: v! } })}

@@ -1,26 +1,34 @@
-import { cellWords, type Cell, type Grid, type GridRow } from '@/core/judge/corners';
+import type { Cell, Grid, GridRow } from '@/core/judge/corners';
 import { termsOf } from '@/core/design/source';
 import { capitalised, formatQuantity } from '@/core/quantity/format';
 import { useDesign } from '@/ui/session';
 import { StateSign } from '@/ui/state-sign';
 
-const LOADS = { none: 'no load', lasting: 'lasting', full: 'full' } as const;
+const LINES = ['low', 'nominal', 'high'] as const;
 
-/** Every verdict in every circumstance: of new and aged parts the worse one shows; the cell that decides is framed. */
+/** Every verdict in every circumstance the design is judged in; the one that decides is framed. */
 export function CornerGrid({ grid }: { grid: Grid | null }) {
   const design = useDesign();
   const say = termsOf(design);
-  const pairs = grid ? grid.cells.map((cell, n) => ({ cell, n })).filter(({ cell }) => cell.age === 'new') : [];
-  const failing = grid?.rows.filter((r) => r.values[r.worst]?.state === 'fails').length ?? 0;
+  const columns = grid
+    ? LINES.flatMap((line) => grid.cells.map((cell, n) => ({ cell, n })).filter(({ cell }) => cell.mains === line))
+    : [];
+  const failing = grid ? countOf(grid, 'fails') : 0;
+  const tight = grid ? countOf(grid, 'tight') : 0;
+  const judged = grid ? grid.rows.length + grid.events.length : 0;
   const first = grid?.rows.find((r) => r.values[r.worst]?.state === 'fails') ?? grid?.rows[0];
+  const event = grid?.events.find((e) => e.state === 'fails');
+  const firsts = (line: string, n: number) => columns.find(({ cell }) => cell.mains === line)?.n === n;
   return (
     <section aria-label="Corners">
       <h2 className="text-[20px] font-semibold" data-testid="corner-headline">
         {!grid || !first
           ? 'Solving every corner…'
           : failing > 0
-            ? `${failing} of ${grid.rows.length} fail, first ${first.title.toLowerCase()} at ${cellWords(design, grid.cells[first.worst]!)}`
-            : `All hold in every corner; the tightest is ${first.title.toLowerCase()}, at ${cellWords(design, grid.cells[first.worst]!)}`}
+            ? first.values[first.worst]?.state === 'fails'
+              ? `${failing} of ${judged} fail, first ${first.title.toLowerCase()} at ${grid.cells[first.worst]!.words}`
+              : `${failing} of ${judged} fail, first ${event!.title.toLowerCase()}`
+            : `All ${judged} pass in every corner${tight > 0 ? `, ${tight} tight` : ''}; the closest is ${first.title.toLowerCase()}, at ${grid.cells[first.worst]!.words}`}
       </h2>
       {grid && (
         <div className="mt-2 overflow-x-auto">
@@ -28,23 +36,28 @@ export function CornerGrid({ grid }: { grid: Grid | null }) {
             <thead className="text-[13px] text-quiet">
               <tr>
                 <td />
-                {(['low', 'nominal', 'high'] as const).map((line) => (
-                  <th key={line} colSpan={3} scope="colgroup" className="border-l border-rule px-1 font-semibold">
+                {LINES.map((line) => (
+                  <th
+                    key={line}
+                    colSpan={columns.filter(({ cell }) => cell.mains === line).length}
+                    scope="colgroup"
+                    className="border-l border-rule px-1 font-semibold"
+                  >
                     {capitalised(say[line])}
                   </th>
                 ))}
               </tr>
-              <tr>
+              <tr className="align-bottom">
                 <th scope="col" className="text-left font-normal">
                   Verdict, limit
                 </th>
-                {pairs.map(({ cell }) => (
+                {columns.map(({ cell, n }) => (
                   <th
-                    key={cellWords(design, cell)}
+                    key={cell.id}
                     scope="col"
-                    className={`px-1 text-right font-normal ${cell.load === 'none' ? 'border-l border-rule' : ''}`}
+                    className={`max-w-[92px] px-1 text-right text-[12.5px] font-normal leading-tight ${firsts(cell.mains, n) ? 'border-l border-rule' : ''}`}
                   >
-                    {LOADS[cell.load]}
+                    {cell.state}
                   </th>
                 ))}
               </tr>
@@ -61,16 +74,15 @@ export function CornerGrid({ grid }: { grid: Grid | null }) {
                       {row.relation === 'at most' ? '≤' : '≥'} {formatQuantity(row.limit, row.unit)}
                     </span>
                   </th>
-                  {pairs.map(({ cell, n }) => (
-                    <Figure key={n} row={row} at={n} cell={cell} />
+                  {columns.map(({ cell, n }) => (
+                    <Figure key={cell.id} row={row} at={n} cell={cell} divides={firsts(cell.mains, n)} />
                   ))}
                 </tr>
               ))}
             </tbody>
           </table>
           <p className="mt-1 text-[13px] text-quiet">
-            Of new parts with cold copper and aged ones with warm copper the worse shows. Framed: the corner that
-            decides.
+            All circumstances it is judged in, the same everywhere. Framed: the one that decides.
           </p>
           <h3 className="mt-3 text-[16px] font-semibold">Events</h3>
           <ul className="text-[14px]">
@@ -90,25 +102,25 @@ export function CornerGrid({ grid }: { grid: Grid | null }) {
   );
 }
 
-/** The worse of new and aged in one circumstance. */
-function Figure({ row, at, cell }: { row: GridRow; at: number; cell: Cell }) {
-  const design = useDesign();
-  const fresh = row.values[at];
-  const aged = row.values[at + 1];
-  const worse = !fresh ? aged : !aged ? fresh : aged.left < fresh.left ? aged : fresh;
-  const decides = row.worst === at || row.worst === at + 1;
-  const border = cell.load === 'none' ? 'border-l border-rule' : '';
-  if (!worse) return <td className={`px-1 text-right text-quiet ${border}`}>–</td>;
+function countOf(grid: Grid, state: 'fails' | 'tight'): number {
+  const rows = grid.rows.filter((r) => r.values[r.worst]?.state === state).length;
+  return rows + grid.events.filter((e) => e.state === state).length;
+}
+
+const MARKS = { fails: '✗ ', tight: '△ ', holds: '', caution: '○ ' } as const;
+const COLOURS = { fails: 'font-semibold text-fail', tight: 'text-tight', holds: '', caution: 'text-quiet' } as const;
+
+function Figure({ row, at, cell, divides }: { row: GridRow; at: number; cell: Cell; divides: boolean }) {
+  const found = row.values[at];
+  const border = divides ? 'border-l border-rule' : '';
+  if (!found) return <td className={`px-1 text-right text-quiet ${border}`}>–</td>;
   return (
-    <td
-      className={`whitespace-nowrap px-1 text-right ${border}`}
-      title={`${cellWords(design, { ...cell, age: worse === aged ? 'aged' : 'new' })}: ${worse.state}`}
-    >
+    <td className={`whitespace-nowrap px-1 text-right ${border}`} title={`${cell.words}: ${found.state}`}>
       <span
-        className={`rounded px-0.5 ${worse.state === 'fails' ? 'font-semibold text-fail' : worse.state === 'tight' ? 'text-tight' : ''} ${decides ? 'outline outline-2 outline-offset-1 outline-ink' : ''}`}
+        className={`rounded px-0.5 ${COLOURS[found.state]} ${row.worst === at ? 'outline outline-2 outline-offset-1 outline-ink' : ''}`}
       >
-        {worse.state === 'fails' ? '✗ ' : worse.state === 'tight' ? '△ ' : ''}
-        {formatQuantity(worse.value, row.unit)}
+        {MARKS[found.state]}
+        {formatQuantity(found.value, row.unit)}
       </span>
     </td>
   );

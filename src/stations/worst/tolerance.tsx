@@ -3,7 +3,7 @@
 import { termsOf } from '@/core/design/source';
 import { useEffect, useRef, useState } from 'react';
 import { formatQuantity } from '@/core/quantity/format';
-import { shareError, summarise, type CheckSummary, type ToleranceSummary } from '@/core/study/tolerance';
+import { shareError, summarise, type CheckSummary, type ToleranceSummary } from '@/core/judge/tolerance';
 import { useDesign } from '@/ui/session';
 import { buildInPool } from '@/workers/browser-pool';
 import { Stopped } from '@/workers/pool';

@@ -9,6 +9,8 @@ interface Props {
   x: [number, number];
   y(v: number): number;
   outputV: number;
+  /** What stands ahead of it, V: into a short all of that lies across it. */
+  railV: number;
   /** What is drawn from it, A. */
   loadA: number;
   /** Whether the foot of the column is taken: the words then stand halfway down. */
@@ -20,8 +22,9 @@ interface Props {
  * Output volts against current on the terrace's own volt axis: level to where it limits itself, then down to what flows
  * into a short, straight down for a constant current, backwards for a foldback.
  */
-export function LimitCurve({ model, x: [x0, x1], y, outputV, loadA, crowded, onOpen }: Props) {
-  const { limitA, shortA } = model;
+export function LimitCurve({ model, x: [x0, x1], y, outputV, railV, loadA, crowded, onOpen }: Props) {
+  const { limitA } = model;
+  const shortA = model.shortA(railV);
   if (!Number.isFinite(limitA)) return null;
   const from = x0 + 8;
   const perA = (x1 - 14 - from) / (1.08 * Math.max(limitA, shortA, loadA));

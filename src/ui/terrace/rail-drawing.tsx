@@ -1,11 +1,11 @@
-import { arrangementOf, dcSourceOf } from '@/core/design/source';
+import type { Design } from '@/core/design/design';
+import { mainModel, outputModel, outputsOf } from '@/core/design/outputs';
+import { arrangementFacts, dcSourceOf } from '@/core/design/source';
 import { bankRatedV } from '@/core/design/bank';
 import type { ReactNode } from 'react';
 import { BANDS, type Band, type Picture } from '@/core/judge/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
-import { outputName } from '@/core/design/words';
-import { regulatorModel } from '@/core/parts/regulators';
 import { onRail } from '@/core/study/operating-point';
 import { archPoints, flatPoints, bandOf, pathOf, shortfallArea, type Columns } from '@/ui/terrace/geometry';
 import { LimitCurve } from './limit-curve';
@@ -27,6 +27,9 @@ interface Props {
   topV: number;
   opens(station: StationId, figure: string): () => void;
 }
+
+/** The further outputs that hang on a rail. */
+const furtherOn = (design: Design, rail: number) => outputsOf(design).filter((o) => o.place >= 0 && o.rail === rail);
 
 /** One rail of the terrace, from the winding's peak to the load; the negative one is the same drawing upside down. */
 export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, topV, opens }: Props) {
@@ -50,7 +53,7 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
   /** Words this far beyond a level, away from zero. */
   const beyond = (v: number, px: number) => (mirrored ? y(v) + px + 8 : y(v) - px);
   // A doubler's two cans share what stands at its node.
-  const canV = bankRatedV(design.reservoir) * (arrangementOf(design).stacked ? 2 : 1);
+  const canV = bankRatedV(design.reservoir) * arrangementFacts(design).railPerCan;
   const arch = dcSourceOf(design) ? flatPoints : archPoints;
   const takes = (above: number, below: number) =>
     `${above >= below ? '−' : '+'}${formatQuantity(Math.abs(above - below), 'V', 2)}`;
@@ -166,12 +169,17 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
       )}
 
       {/* Further regulators on the same reservoir, each a step of its own */}
-      {point.outputs.map((o, n) => {
-        const low = onRail(picture.points.low, rail).outputs[n]!;
-        const limitC = regulatorModel(design.outputs[n]!.regulator).pass.junctionMaxC;
-        const over = low.headroomV < 0 || (o.heat !== null && o.heat.junctionC > limitC);
+      {furtherOn(design, rail).map((output, n) => {
+        const o = point.outputs[output.place]!;
+        const low = picture.points.low.outputs[output.place]!;
+        const limitC = outputModel(output)?.pass.junctionMaxC ?? Infinity;
+        const over = (low.headroomV ?? 0) < 0 || (o.heat !== null && o.heat.junctionC > limitC);
+        const told =
+          low.headroomV === null
+            ? `${formatQuantity(low.outputMinV, 'V')} at least`
+            : `${formatQuantity(low.headroomV, 'V', 2)} clear, ${formatQuantity(o.regulatorW, 'W', 2)}${o.heat ? `, ${formatQuantity(o.heat.junctionC, '°C')}` : ''}`;
         return (
-          <g key={n} data-testid="further-output">
+          <g key={output.id} data-testid="further-output">
             <path
               d={`M${cols.regulator[0]} ${y(point.rail.meanV)}H${cols.regulator[0] + 6 + 7 * n}V${y(o.outputMeanV)}H${cols.load[1]}`}
               fill="none"
@@ -185,7 +193,7 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
               colour={over ? 'var(--fail)' : 'var(--ink)'}
               onOpen={opens('regulator', 'verdict:headroom')}
             >
-              {`${outputName(design.outputs[n]!, n)}: ${formatQuantity(low.headroomV, 'V', 2)} clear, ${formatQuantity(o.regulatorW, 'W', 2)}${o.heat ? `, ${formatQuantity(o.heat.junctionC, '°C')}` : ''}`}
+              {`${output.name}: ${told}`}
             </Tag>
           </g>
         );
@@ -194,10 +202,11 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
       {/* What it does beyond its load: limit, fold back, short */}
       {regulated && !mirrored && (
         <LimitCurve
-          model={regulatorModel(design.regulator)!}
+          model={mainModel(design)!}
           x={cols.load}
           y={y}
           outputV={outV}
+          railV={point.rail.meanV}
           loadA={point.outputMeanA}
           crowded={picture.lowest !== null}
           onOpen={opens('regulator', 'verdict:short-circuit')}
@@ -241,7 +250,7 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
               />
               {!mirrored && (
                 <Tag x={cols.reservoir[0] + 4} y={y(canV) + 14} colour="var(--quiet)">
-                  {`${arrangementOf(design).stacked ? 'two cans' : 'can'} ${formatNominal(canV, 'V')}`}
+                  {`${arrangementFacts(design).ownCans ? 'all cans' : 'can'} ${formatNominal(canV, 'V')}`}
                 </Tag>
               )}
             </>

@@ -1,3 +1,4 @@
+import { mainModel } from '@/core/design/outputs';
 import { withWindingVolts } from '@/core/design/winding-edit';
 import { arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { sourceOhm, shiftedSource } from '@/core/parts/dc-source';
@@ -7,7 +8,6 @@ import type { Band, Picture } from '@/core/judge/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { DIODE_CLASSES, diodeClass } from '@/core/parts/diode';
 import { steppedOutput } from '@/core/design/regulator-edit';
-import { regulatorModel } from '@/core/parts/regulators';
 import { STANDARD_SECONDARY_V } from '@/core/parts/transformer';
 import { capitalised, formatNominal, formatQuantity } from '@/core/quantity/format';
 import { E12, E6, stepInDecades, stepInList } from '@/core/quantity/preferred';
@@ -98,7 +98,7 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
     name: (d) => (dcSourceOf(d) ? 'Diode' : 'Rectifier'),
     value: (d) => {
       const dc = dcSourceOf(d);
-      if (!dc) return arrangementOf(d).facts.name;
+      if (!dc) return arrangementOf(d).words.name;
       return dc.reverseDiode ? capitalised(diodeClass(d.rectifier.diode).technology) : 'none';
     },
     reading: (p) =>
@@ -139,7 +139,7 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
   },
   regulator: {
     name: () => 'Regulator',
-    value: (d) => regulatorModel(d.regulator)?.name ?? 'none',
+    value: (d) => mainModel(d)?.name ?? 'none',
     reading: (p, band) => {
       const { heat, watts } = p.points[band];
       return heat ? `${formatQuantity(watts.regulator, 'W')}, junction ${formatQuantity(heat.junctionC, '°C')}` : '';

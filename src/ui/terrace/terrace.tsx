@@ -1,6 +1,6 @@
 'use client';
 
-import { arrangementOf, termsOf } from '@/core/design/source';
+import { arrangementFacts, termsOf } from '@/core/design/source';
 import { bankRatedV } from '@/core/design/bank';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { mainsVolts } from '@/core/circuit/feed';
@@ -57,7 +57,7 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
   const { view } = useSession();
   const { design } = picture;
   const regulated = design.regulator.kind !== 'none';
-  const before = design.filter.before.length > 0 && !arrangementOf(design).stacked;
+  const before = design.filter.before.length > 0 && !arrangementFacts(design).ownCans;
   const after = design.filter.after.length > 0;
   const plotBottom = height - EMBERS_PX;
   const { cols, axis, rails } = useMemo(() => {
@@ -72,7 +72,7 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
       ...picture.points.low.outputs.map((o) => o.outputMinV),
     );
     const peak = Math.max(...rails.map((r) => Math.max(r.high.levels.openPeakV, r.high.levels.reservoirMaxV)));
-    const canV = bankRatedV(design.reservoir) * (arrangementOf(design).stacked ? 2 : 1);
+    const canV = bankRatedV(design.reservoir) * arrangementFacts(design).railPerCan;
     const ceiling = design.reservoir.capacitanceF > 0 && canV < 1.22 * peak ? canV : 0;
     const top = HEAD_PX + 14;
     const bottom = plotBottom - 8;

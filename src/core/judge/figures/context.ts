@@ -1,29 +1,23 @@
-import { arrangementOf } from '@/core/design/source';
+import { arrangementFacts, arrangementOf } from '@/core/design/source';
 import { wordsOf } from '@/core/circuit/condition';
 import type { Figure, FigureInput } from '@/core/study/figure';
 import type { Unit } from '@/core/quantity/parse';
 import { levelsOf, type Band, type Picture } from '../picture';
+import { of, STEADY } from '../working';
 
-export const STEADY = 'Periodic steady state of source, diodes, reservoir and load, solved directly.';
-
-/** An input of a working. */
-export const of = (label: string, value: number, unit: Unit, origin?: FigureInput['origin']): FigureInput => ({
-  label,
-  value,
-  unit,
-  ...(origin ? { origin } : {}),
-});
+export { of, STEADY };
 
 /** What the figures of every station are made from, in one mains band. */
 export function figureContext(picture: Picture, band: Band) {
   const { design } = picture;
   const point = picture.points[band];
   const { solution, winding } = point;
-  const { facts } = arrangementOf(design);
+  const { words } = arrangementOf(design);
+  const facts = arrangementFacts(design);
   const condition = wordsOf(design, band);
   const levels = levelsOf(point);
   const loadA = point.rail.loadMeanA;
-  const { fullWave } = facts;
+  const fullWave = facts.fullWave[0]!;
   const simulated = (
     id: string,
     label: string,
@@ -64,6 +58,7 @@ export function figureContext(picture: Picture, band: Band) {
     solution,
     winding,
     facts,
+    words,
     condition,
     levels,
     loadA,

@@ -15,6 +15,7 @@ export function rectifierFigures({
   simulated,
 }: FigureContext): Figure[] {
   if (!hasDiodes(design)) return [];
+  const droppedA = point.rails.reduce((sum, p, r) => sum + facts.drops[r]! * p.rail.loadMeanA, 0);
   const diode = solution.diodes.reduce((a, b) => (b.meanA > a.meanA ? b : a));
   return [
     simulated('diode-mean', 'Mean, each diode', diode.meanA, 'A', 'mean of the diode current', [
@@ -38,8 +39,8 @@ export function rectifierFigures({
     simulated('diode-loss', 'Loss, all diodes', point.watts.rectifier, 'W', 'mean of diode voltage × current', [], {
       estimate: {
         label: '0.9 V a diode in the path',
-        value: 0.9 * loadA * facts.diodesInPath,
-        expression: 'diodes in path × 0.9 V × load current',
+        value: 0.9 * droppedA,
+        expression: 'diodes in path × 0.9 V × load current, all rails',
       },
     }),
     simulated('diode-angle', 'Conducts', diode.conductionDeg, '°', '360° × time above 1 % of the peak / period'),

@@ -1,11 +1,11 @@
-import { regulatorModel } from '@/core/parts/regulators';
+import { mainModel } from '@/core/design/outputs';
 import type { Figure } from '@/core/study/figure';
 import { rippleHz } from '@/core/study/operating-point';
 import { of, type FigureContext } from './context';
 
 /** The figures of the regulator. */
 export function regulatorFigures({ picture, design, point, levels, simulated, formula }: FigureContext): Figure[] {
-  const model = regulatorModel(design.regulator);
+  const model = mainModel(design);
   if (!model || !point.heat || picture.neededV === null) return [];
   return [
     simulated(

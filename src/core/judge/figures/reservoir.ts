@@ -4,6 +4,7 @@ import { capacitanceAt, esrOf, reservoirPlace } from '@/core/circuit/filter-of';
 import { typicalLeakage } from '@/core/parts/capacitor';
 import { hasChokeInput } from '@/core/design/filters';
 import type { Figure } from '@/core/study/figure';
+import { storedEnergy } from '@/core/study/stored-energy';
 import { of, type FigureContext } from './context';
 
 /** The figures of the reservoir. */
@@ -18,6 +19,7 @@ export function reservoirFigures({
   simulated,
   formula,
 }: FigureContext): Figure[] {
+  const energy = storedEnergy(design, picture.points.idle);
   const c = capacitanceAt(design, CONDITIONS[band].capacitor);
   const idleV = picture.points.idle.reservoir.maxV;
   const can = point.network.sections[0]!.rails[0]!.filter[reservoirPlace(design)];
@@ -82,10 +84,10 @@ export function reservoirFigures({
     formula(
       'reservoir-energy',
       'Stored, idle',
-      0.5 * design.reservoir.capacitanceF * idleV ** 2,
+      energy.joule,
       'J',
-      '½·C·V²',
-      [of('capacitance', design.reservoir.capacitanceF, 'F', 'chosen'), of('voltage', idleV, 'V', 'simulated')],
+      '½·C·V², every capacitor',
+      energy.held.flatMap((h) => [of(h.label, h.farad, 'F', 'chosen'), of('at', h.volts, 'V', 'simulated')]),
       'Energy of a capacitor.',
     ),
     simulated(

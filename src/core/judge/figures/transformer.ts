@@ -1,5 +1,6 @@
 import { modelOf } from '@/core/circuit/feed';
 import type { Design } from '@/core/design/design';
+import { arrangementFacts } from '@/core/design/source';
 import { windingCount } from '@/core/design/words';
 import { inrush, magnetising } from '@/core/parts/mains-current';
 import type { Figure, FigureInput } from '@/core/study/figure';
@@ -52,13 +53,25 @@ export function copperWorking(
   const { source } = transformer;
   const model = modelOf(design);
   const halves = windingCount(design);
+  // Where both windings conduct at once each sees the primary's copper carry the pulse of both.
+  const together = arrangementFacts(design).together;
   const parts: FigureInput[] = [
     of('its own, cold', model.ownColdOhm, 'ohm', 'formula'),
-    of('the primary’s, referred, cold', model.sharedColdOhm, 'ohm', 'formula'),
+    of(
+      together ? 'the primary’s, referred, cold, twice' : 'the primary’s, referred, cold',
+      (together ? 2 : 1) * model.sharedColdOhm,
+      'ohm',
+      'formula',
+    ),
     of('copper', copperC, '°C', design.heat.together ? 'simulated' : 'chosen'),
   ];
   const law = 'R(T) = R20·(234.5 + T)/254.5 for copper.';
-  const share = halves === 2 ? ['Only one half carries current at a time; both share the primary.'] : [];
+  const share =
+    halves < 2
+      ? []
+      : together
+        ? ['Both windings carry current at the same time: each sees what both take in the primary.']
+        : ['Only one half carries current at a time; both share the primary.'];
   switch (source.kind) {
     case 'plate':
       return {
@@ -105,6 +118,7 @@ export function transformerFigures(design: Design): Figure[] {
   const { transformer, mains } = design;
   const model = modelOf(design);
   const halves = windingCount(design);
+  const shares = arrangementFacts(design).together ? 2 : 1;
   const half = halves === 2 ? ', each half' : '';
   const open = openVoltsWorking(design);
   const copper = copperWorking(design);
@@ -125,11 +139,11 @@ export function transformerFigures(design: Design): Figure[] {
       inputs: [of('rated', transformer.ratedVA, 'VA', 'chosen'), of('rated volts', transformer.ratedV, 'V', 'chosen')],
       source: 'Nameplate.',
     }),
-    figure('model-cold', `Copper, cold${half}`, model.ownColdOhm + model.sharedColdOhm, 'ohm', {
+    figure('model-cold', `Copper, cold${half}`, model.ownColdOhm + shares * model.sharedColdOhm, 'ohm', {
       ...copper,
       condition: '20 °C: decides the first surge',
     }),
-    figure('model-warm', `Copper, warm${half}`, model.ownHotOhm + model.sharedHotOhm, 'ohm', {
+    figure('model-warm', `Copper, warm${half}`, model.ownHotOhm + shares * model.sharedHotOhm, 'ohm', {
       ...copper,
       condition: 'decides dropout and heat',
     }),

@@ -13,6 +13,7 @@ export function windingFigures({
   solution,
   winding,
   facts,
+  words,
   loadA,
   simulated,
   formula,
@@ -33,8 +34,8 @@ export function windingFigures({
       {
         estimate: {
           label: 'rule of thumb',
-          value: facts.rmsFactor * loadA,
-          expression: `${facts.name}, capacitor input: about ${facts.rmsFactor} × load current`,
+          value: words.rmsFactor * loadA,
+          expression: `${words.name}, capacitor input: about ${words.rmsFactor} × load current`,
         },
       },
     ),
@@ -65,7 +66,7 @@ export function windingFigures({
     formula(
       'winding-ohm',
       'Winding resistance, warm',
-      (model.ownColdOhm + model.sharedColdOhm) * copperRatio(point.warmth.copperC),
+      (model.ownColdOhm + (facts.together ? 2 : 1) * model.sharedColdOhm) * copperRatio(point.warmth.copperC),
       'ohm',
       copper.expression,
       copper.inputs,

@@ -1,44 +1,49 @@
-import { arrangementOf } from '@/core/design/source';
 import { bankF } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
+import { arrangementFacts } from '@/core/design/source';
 import { formatQuantity } from '@/core/quantity/format';
-import { biggerReservoir } from '../cures';
-import { largerChoke } from './choke-critical';
-import type { Rule } from '../verdict';
+import { rippleHz } from '@/core/study/operating-point';
+import { biggerReservoir, largerChoke } from '../cures';
+import type { Rule } from '../rule';
+import { chosen, computed } from '../working';
 
 /** A choke and the capacitor behind it ring; the mains must not play their note. */
 export const filterResonance: Rule = {
-  id: 'filter-resonance',
   title: 'Filter resonance',
   station: 'before',
-  find({ design }) {
+  scope: 'supply',
+  occasion: 'once',
+  decides: ['choke'],
+  find({ study: { design } }) {
     const pair = ringing(design);
     if (!pair || design.source.kind === 'battery') return null;
     const value = 1 / (2 * Math.PI * Math.sqrt(pair.henry * pair.farad));
-    const ripple = design.mains.frequencyHz * (arrangementOf(design).facts.fullWave ? 2 : 1);
+    const ripple = rippleHz(design);
     return {
-      station: pair.station,
-      figure: {
-        id: 'filter-resonance',
-        label: 'Resonance of choke and capacitor',
-        value,
-        unit: 'Hz',
-        origin: 'formula',
-        expression: '1/(2π·√(L·C))',
-        inputs: [
-          { label: 'choke', value: pair.henry, unit: 'H', origin: 'chosen' },
-          { label: 'capacitor behind it', value: pair.farad, unit: 'F', origin: 'chosen' },
-          { label: 'ripple frequency', value: ripple, unit: 'Hz', origin: 'formula' },
-        ],
-        source: 'Series resonance of an LC filter.',
-        assumes: ['Damped by the choke’s copper and the load; look at the step and the start on the Scope.'],
-      },
+      value,
       limit: ripple / 1.5,
-      limitSource: 'Two thirds of the ripple frequency; half of it and less is wanted.',
       relation: 'at most',
-      wantedMargin: ripple / 1.5 - ripple / 2,
-      sentence: `Rings at ${formatQuantity(value, 'Hz')} against ${formatQuantity(ripple, 'Hz')} of ripple.`,
-      reason: 'Near its resonance a filter lifts the ripple it should take away, and load steps ring on for seconds.',
+      wanted: ripple / 1.5 - ripple / 2,
+      tell: () => ({
+        station: pair.station,
+        figure: {
+          id: 'filter-resonance',
+          label: 'Resonance of choke and capacitor',
+          unit: 'Hz',
+          origin: 'formula',
+          expression: '1/(2π·√(L·C))',
+          inputs: [
+            chosen('choke', pair.henry, 'H'),
+            chosen('capacitor behind it', pair.farad, 'F'),
+            computed('ripple frequency', ripple, 'Hz'),
+          ],
+          source: 'Series resonance of an LC filter.',
+          assumes: ['Damped by the choke’s copper and the load; look at the step and the start on the Scope.'],
+        },
+        limitSource: 'Two thirds of the ripple frequency; half of it and less is wanted.',
+        sentence: `Rings at ${formatQuantity(value, 'Hz')} against ${formatQuantity(ripple, 'Hz')} of ripple.`,
+        reason: 'Near its resonance a filter lifts the ripple it should take away, and load steps ring on for seconds.',
+      }),
     };
   },
   cures: (design) => [...biggerReservoir(design, [1, 2, 4]), ...largerChoke(design, [2, 5])],
@@ -47,7 +52,7 @@ export const filterResonance: Rule = {
 function ringing(design: Design): { henry: number; farad: number; station: 'before' | 'after' } | null {
   const { before, after } = design.filter;
   const first = before.find((s) => s.kind === 'choke');
-  if (first?.kind === 'choke' && design.reservoir.capacitanceF > 0 && !arrangementOf(design).stacked) {
+  if (first?.kind === 'choke' && design.reservoir.capacitanceF > 0 && !arrangementFacts(design).ownCans) {
     return { henry: first.inductanceH, farad: bankF(design.reservoir), station: 'before' };
   }
   const at = after.findIndex((s) => s.kind === 'choke');

@@ -1,61 +1,71 @@
-import { termsOf } from '@/core/design/source';
-import { wordsOf } from '@/core/circuit/condition';
 import type { Edit } from '@/core/design/design';
+import { termsOf } from '@/core/design/source';
 import { REGULATOR_SIZES, regulatorSize } from '@/core/parts/regulators/fixed';
-import { regulatorModel } from '@/core/parts/regulators';
+import { fans, morePasses, sinks, windingVolts } from '../cures';
+import { LASTING, type Rule } from '../rule';
 import { formatQuantity } from '@/core/quantity/format';
-import { fans, outputSinks, sinks, windingVolts } from '../cures';
-import type { Rule } from '../verdict';
+import { absurdHeat, heatWords } from '../heat-words';
+import { computed, simulated, typical } from '../working';
 
 export const junction: Rule = {
-  id: 'junction',
   title: 'Regulator junction',
   station: 'regulator',
-  find({ design, low, high, lowest }) {
-    const model = regulatorModel(design.regulator);
-    if (!high.heat || !model) return null;
-    // An adjustable supply is hottest at the bottom of its knob.
-    const worst = lowest?.heat && lowest.heat.junctionC > high.heat.junctionC ? lowest : high;
-    const { junctionC, chain, airC } = worst.heat!;
+  scope: 'output',
+  occasion: LASTING,
+  decides: ['regulator', 'transistor', 'sink'],
+  find({ design, study, model, at }) {
+    if (!at.heat || !model) return null;
+    const { junctionC } = at.heat;
     const limit = model.pass.junctionMaxC;
-    const watts = worst.regulatorW;
     return {
-      figure: {
-        id: 'junction',
-        label: 'Regulator junction temperature',
-        value: junctionC,
-        unit: '°C',
-        origin: 'formula',
-        condition: wordsOf(design, worst.condition),
-        expression: `air + watts × (${chain.map((c) => c.label).join(' + ')})`,
-        inputs: [
-          { label: 'air at the sink', value: airC, unit: '°C', origin: 'formula' },
-          { label: 'watts in the regulator', value: watts, unit: 'W', origin: 'simulated' },
-          ...chain.map((c) => ({ label: c.label, value: c.kPerW, unit: 'K/W' as const, origin: 'typical' as const })),
-        ],
-        source: 'Steady heat flow through a chain of thermal resistances; the watts are those of the simulated cycle.',
-        assumes: [
-          'The full load stays on until everything is warm.',
-          design.heat.box === 'open'
-            ? 'An open frame: nothing else heats the air around it.'
-            : 'The box’s air is warmed by everything inside it.',
-        ],
-        estimate: {
-          label: 'from the mean voltage across it',
-          value: airC + (worst.rail.meanV - worst.outputMeanV) * worst.outputMeanA * worst.heat!.thetaTotalKPerW,
-          expression: 'air + (mean input − output) × load current × thermal resistance',
-        },
-      },
+      // Without an end it is as hot as the search was stopped at, or hotter.
+      value: at.settled ? junctionC : Math.max(junctionC, 2 * limit),
       limit,
-      limitSource: `Highest junction temperature of the class, ${limit} °C; 20 K kept in hand.`,
       relation: 'at most',
-      wantedMargin: 20,
-      sentence: !low.settled
-        ? `At ${termsOf(design).low} it has no end: warmth adds to the dropout, the dropout to the warmth.`
-        : `${formatQuantity(junctionC, '°C')} with ${formatQuantity(watts, 'W')} to get rid of${worst === high ? '' : ' at its lowest output'}.`,
-      reason: model.pass.safeA
-        ? 'A transistor has no limit of its own: beyond this it dies, usually as a short to the output.'
-        : 'There the part limits itself: the output drops and comes back as it cools, and its life runs out.',
+      wanted: 20,
+      tell: () => {
+        const { chain, airC, thetaTotalKPerW } = at.heat!;
+        const watts = at.regulatorW;
+        const settles = at.settled;
+        return {
+          figure: {
+            id: 'junction',
+            label: 'Regulator junction temperature',
+            unit: '°C',
+            origin: 'formula',
+            ...(settles ? absurdHeat(junctionC) : { words: 'no rest' }),
+            expression: `air + watts × (${chain.map((c) => c.label).join(' + ')})`,
+            inputs: [
+              computed('air at the sink', airC, '°C'),
+              simulated('watts in the regulator', watts, 'W'),
+              ...chain.map((c) => typical(c.label, c.kPerW, 'K/W')),
+            ],
+            source:
+              'Steady heat flow through a chain of thermal resistances; the watts are those of the simulated cycle.',
+            assumes: [
+              'The lasting load stays on until everything is warm.',
+              study.design.heat.box === 'open'
+                ? 'An open frame: nothing else heats the air around it.'
+                : 'The box’s air is warmed by everything inside it.',
+              ...(model.pass.count < model.pass.fitted
+                ? ['Nothing makes the transistors share: the warmest of them takes all of it.']
+                : []),
+            ],
+            estimate: {
+              label: 'from the mean voltage across it',
+              value: airC + (at.rail.meanV - at.outputMeanV) * at.outputMeanA * thetaTotalKPerW,
+              expression: 'air + (mean input − output) × load current × thermal resistance',
+            },
+          },
+          limitSource: `Highest junction temperature of the class, ${limit} °C; 20 K kept in hand.`,
+          sentence: !settles
+            ? `At ${termsOf(design)[at.at.mains]} it has no end: warmth adds to the dropout, the dropout to the warmth.`
+            : `${heatWords(junctionC)} with ${formatQuantity(watts, 'W')} to get rid of${at.at.output === 'lowest' ? ' at its lowest output' : ''}.`,
+          reason: model.limitsItself
+            ? 'There the part limits itself: the output drops and comes back as it cools, and its life runs out.'
+            : 'A transistor has no limit of its own: beyond this it dies, usually as a short to the output.',
+        };
+      },
     };
   },
   cures: (design): Edit[] => {
@@ -70,9 +80,9 @@ export const junction: Rule = {
     return [
       ...sinks(design, [1, 2, 3, 5, 7]),
       ...fans(design),
+      ...morePasses(design, [1, 2]),
       ...windingVolts(design, [-1, -2]),
       ...bigger,
-      ...outputSinks(design),
     ];
   },
 };

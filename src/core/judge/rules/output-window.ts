@@ -1,69 +1,67 @@
-import { wordsOf } from '@/core/circuit/condition';
-import { termsOf } from '@/core/design/source';
 import type { Edit } from '@/core/design/design';
+import { windowOf } from '@/core/design/outputs';
+import { termsOf } from '@/core/design/source';
 import { REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
-import { regulatorModel } from '@/core/parts/regulators';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
-import { outputSpan } from '@/core/study/study';
 import { biggerReservoir, fullWave, transformerSize, windingVolts } from '../cures';
-import type { Rule } from '../verdict';
+import type { Rule } from '../rule';
+import { chosen, simulated, typical } from '../working';
 
+/** Everything a load may see against what it puts up with, the regulator's spread included. */
 export const outputWindow: Rule = {
-  id: 'output-window',
   title: 'Output within its window',
   station: 'load',
-  find(study) {
-    const { design } = study;
-    const { demand, regulator } = design;
-    const say = termsOf(design);
-    const span = outputSpan(study);
-    const below = (100 * (demand.outputV - span.minV)) / demand.outputV;
-    const above = (100 * (span.maxV - demand.outputV)) / demand.outputV;
-    const value = Math.max(below, above);
+  scope: 'output',
+  occasion: (c) => c.output === undefined && !c.alone,
+  decides: ['transformer', 'choke', 'regulator'],
+  early: 2,
+  find({ design, output, model, at }) {
+    const { demand } = output;
+    // A load that is never unplugged sees nothing of a supply without load.
+    if (demand.leastA > 0 && at.at.load === 'none') return null;
+    // Where it can be set, it is judged by how well it stays where it was set.
+    const set = demand.range && model ? model.outputV : demand.outputV;
+    const { lowV, highV } =
+      demand.range && model ? windowOf({ ...demand, outputV: set, window: null }) : windowOf(demand);
+    const spread = model?.spread ?? 0;
+    const minV = at.outputMinV * (1 - spread);
+    const maxV = at.outputMaxV * (1 + spread);
+    const middle = (lowV + highV) / 2;
+    const below = (100 * (middle - minV)) / middle;
+    const above = (100 * (maxV - middle)) / middle;
+    const limit = (50 * (highV - lowV)) / middle;
     const low = below >= above;
-    const model = regulatorModel(regulator);
-    const regulated = model !== null;
     return {
-      figure: {
-        id: 'output-window',
-        label: 'Largest deviation of the output',
-        value,
-        unit: '%',
-        origin: regulated ? 'formula' : 'simulated',
-        condition: low
-          ? wordsOf(design, 'low')
-          : regulated
-            ? 'upper end of the regulator’s spread'
-            : wordsOf(design, 'idle'),
-        expression: 'largest of (asked − lowest) and (highest − asked), over asked',
-        inputs: [
-          { label: 'asked', value: demand.outputV, unit: 'V', origin: 'chosen' },
-          { label: 'lowest', value: span.minV, unit: 'V', origin: 'simulated' },
-          { label: 'highest', value: span.maxV, unit: 'V', origin: 'simulated' },
-          ...(regulated
-            ? [
-                {
-                  label: 'spread of the regulator',
-                  value: 100 * model.spread,
-                  unit: '%' as const,
-                  origin: 'typical' as const,
-                },
-              ]
-            : []),
-        ],
-        source: regulated
-          ? model.spreadSource
-          : `Lowest: ${wordsOf(design, 'low')}. Highest: ${wordsOf(design, 'idle')}.`,
-        assumes: regulated ? [] : ['The load may be taken away altogether.'],
-      },
-      limit: demand.tolerancePct,
-      limitSource: 'What your load allows.',
+      value: Math.max(below, above),
+      limit,
       relation: 'at most',
-      wantedMargin: Math.min(0.15 * demand.tolerancePct, 1),
-      sentence: `${formatQuantity(span.minV, 'V')} to ${formatQuantity(span.maxV, 'V')} for ${formatNominal(demand.outputV, 'V')} ±${formatQuantity(demand.tolerancePct, '%')}.`,
-      reason: low
-        ? `Too low and the load misbehaves with the ${say.low === 'low line' ? 'mains at its lowest' : say.low}.`
-        : 'Too high and the load may not survive being the only thing switched on.',
+      wanted: Math.min(0.15 * limit, 1),
+      tell: () => {
+        const say = termsOf(design);
+        return {
+          figure: {
+            id: 'output-window',
+            label: 'Largest deviation from the middle of its window',
+            unit: '%',
+            origin: model ? 'formula' : 'simulated',
+            expression: 'largest of (middle − lowest) and (highest − middle), over the middle',
+            inputs: [
+              chosen('window from', lowV, 'V'),
+              chosen('to', highV, 'V'),
+              simulated('lowest', minV, 'V'),
+              simulated('highest', maxV, 'V'),
+              ...(model ? [typical('spread of the regulator', 100 * spread, '%')] : []),
+            ],
+            source: model ? model.spreadSource : 'Periodic steady state.',
+            assumes: model ? [] : ['The load may draw as little as its table says, or nothing.'],
+          },
+          limitSource: 'What your load allows.',
+          sentence: `${low ? formatQuantity(minV, 'V') : formatQuantity(maxV, 'V')} where ${formatNominal(Number(lowV.toPrecision(4)), 'V')} to ${formatNominal(Number(highV.toPrecision(4)), 'V')} is allowed.`,
+          reason: low
+            ? `Too low and the load misbehaves with the ${say.low === 'low line' ? 'mains at its lowest' : say.low}.`
+            : 'Too high and the load may not survive being the only thing switched on.',
+        };
+      },
     };
   },
   cures: (design): Edit[] => {

@@ -1,46 +1,50 @@
-import { wordsOf } from '@/core/circuit/condition';
 import type { Edit } from '@/core/design/design';
 import { aheadModel } from '@/core/parts/regulators/ahead';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
-import { biggerReservoir, sinks, windingVolts } from '../cures';
-import type { Rule } from '../verdict';
+import { biggerReservoir, otherAhead, sinks, windingVolts } from '../cures';
+import { absurdHeat, heatWords } from '../heat-words';
+import { FULL, LASTING, type Rule } from '../rule';
+import { chosen, simulated, typical } from '../working';
 
 /** Whether the first of two in cascade holds what it should. A caution: when it lets go the second still regulates. */
 export const preRegulatorHolds: Rule = {
-  id: 'pre-regulator',
   title: 'Pre-regulator holds',
   station: 'regulator',
-  advisory: true,
-  find({ design, low }) {
+  scope: 'output',
+  occasion: FULL,
+  decides: [],
+  find({ design, at }) {
     const model = aheadModel(design.preRegulator);
-    if (!model || !low.ahead) return null;
-    const { headroomV, holdsV } = low.ahead;
+    if (!model || !at.ahead) return null;
+    const { headroomV, holdsV } = at.ahead;
     return {
-      figure: {
-        id: 'pre-regulator',
-        label: 'Headroom of the pre-regulator',
-        value: headroomV,
-        unit: 'V',
-        origin: 'simulated',
-        condition: wordsOf(design, 'low'),
-        expression: 'lowest reservoir voltage − (what it holds + its dropout)',
-        inputs: [
-          { label: 'lowest reservoir voltage', value: low.rail.minV, unit: 'V', origin: 'simulated' },
-          { label: 'it holds', value: holdsV, unit: 'V', origin: 'chosen' },
-          { label: 'its dropout', value: low.rail.minV - headroomV - holdsV, unit: 'V', origin: 'typical' },
-        ],
-        source: 'Periodic steady state; dropout typical of the class.',
-        assumes: ['The second goes on regulating while its own input stays high enough.'],
-      },
+      value: headroomV,
       limit: 0,
-      limitSource: 'Below zero it passes its share of the ripple on.',
       relation: 'at least',
-      wantedMargin: 0.5,
-      sentence:
-        headroomV >= 0
-          ? `${model.name} holds ${formatNominal(Number(holdsV.toPrecision(3)), 'V')} with ${formatQuantity(headroomV, 'V', 2)} to spare.`
-          : `${model.name} lets go in the valleys, ${formatQuantity(-headroomV, 'V', 2)} short: its rejection is lost there.`,
-      reason: 'What the first lets through the second has to take down alone.',
+      wanted: 0.5,
+      caution: true,
+      tell: () => ({
+        figure: {
+          id: 'pre-regulator',
+          label: 'Headroom of the pre-regulator',
+          unit: 'V',
+          origin: 'simulated',
+          expression: 'lowest reservoir voltage − (what it holds + its dropout)',
+          inputs: [
+            simulated('lowest reservoir voltage', at.rail.minV, 'V'),
+            chosen('it holds', holdsV, 'V'),
+            typical('its dropout', at.rail.minV - headroomV - holdsV, 'V'),
+          ],
+          source: 'Periodic steady state; dropout typical of the class.',
+          assumes: ['The second goes on regulating while its own input stays high enough.'],
+        },
+        limitSource: 'Below zero it passes its share of the ripple on.',
+        sentence:
+          headroomV >= 0
+            ? `${model.name} holds ${formatNominal(Number(holdsV.toPrecision(3)), 'V')} with ${formatQuantity(headroomV, 'V', 2)} to spare.`
+            : `${model.name} lets go in the valleys, ${formatQuantity(-headroomV, 'V', 2)} short: its rejection is lost there.`,
+        reason: 'What the first lets through the second has to take down alone.',
+      }),
     };
   },
   cures: (design): Edit[] => {
@@ -57,38 +61,87 @@ export const preRegulatorHolds: Rule = {
 
 /** The pre-regulator's own junction, on the sink it shares. */
 export const preRegulatorHeat: Rule = {
-  id: 'pre-regulator-heat',
   title: 'Pre-regulator junction',
   station: 'regulator',
-  find({ design, high, lowest }) {
+  scope: 'output',
+  occasion: LASTING,
+  decides: ['sink'],
+  find({ design, at }) {
     const model = aheadModel(design.preRegulator);
-    const worst = lowest?.ahead && high.ahead && lowest.ahead.junctionC > high.ahead.junctionC ? lowest : high;
-    if (!model || !worst.ahead) return null;
-    const { junctionC, watts } = worst.ahead;
+    if (!model || !at.ahead) return null;
+    const { junctionC, watts } = at.ahead;
     return {
-      figure: {
-        id: 'pre-regulator-heat',
-        label: 'Junction of the pre-regulator',
-        value: junctionC,
-        unit: '°C',
-        origin: 'formula',
-        condition: wordsOf(design, worst.condition),
-        expression: 'sink, or air, + its watts × its own chain',
-        inputs: [
-          { label: 'watts in it', value: watts, unit: 'W', origin: 'simulated' },
-          { label: 'watts in the regulator', value: worst.regulatorW, unit: 'W', origin: 'simulated' },
-          { label: 'junction to case', value: model.jcKPerW, unit: 'K/W', origin: 'typical' },
-        ],
-        source: 'Both on one sink: each warms the other through it.',
-        assumes: ['Insulated from each other where their metals differ.'],
-      },
+      value: junctionC,
       limit: model.junctionMaxC,
-      limitSource: `Highest junction temperature of the class, ${model.junctionMaxC} °C; 20 K kept in hand.`,
       relation: 'at most',
-      wantedMargin: 20,
-      sentence: `${formatQuantity(junctionC, '°C')} with ${formatQuantity(watts, 'W')} of the ${formatQuantity(watts + worst.regulatorW, 'W')} in it.`,
-      reason: 'Two parts share the heat only as their volts are shared.',
+      wanted: 20,
+      tell: () => ({
+        figure: {
+          id: 'pre-regulator-heat',
+          label: 'Junction of the pre-regulator',
+          unit: '°C',
+          origin: 'formula',
+          ...absurdHeat(junctionC),
+          expression: 'sink, or air, + its watts × its own chain',
+          inputs: [
+            simulated('watts in it', watts, 'W'),
+            simulated('watts in the regulator', at.regulatorW, 'W'),
+            typical('junction to case', model.jcKPerW, 'K/W'),
+          ],
+          source: 'Both on one sink: each warms the other through it.',
+          assumes: ['Insulated from each other where their metals differ.'],
+        },
+        limitSource: `Highest junction temperature of the class, ${model.junctionMaxC} °C; 20 K kept in hand.`,
+        sentence: `${heatWords(junctionC)} with ${formatQuantity(watts, 'W')} of the ${formatQuantity(watts + at.regulatorW, 'W')} in it.`,
+        reason: 'Two parts share the heat only as their volts are shared.',
+      }),
     };
   },
   cures: (design): Edit[] => [...sinks(design, [1, 2, 3, 5]), ...windingVolts(design, [-1, -2])],
+};
+
+/** What flows through the first of two, shorts included, against its rating and its safe area. */
+export const preRegulatorArea: Rule = {
+  title: 'Pre-regulator current and safe area',
+  station: 'regulator',
+  scope: 'output',
+  occasion: (c) => c.load !== 'none',
+  decides: ['transistor'],
+  find({ design, at }) {
+    const model = aheadModel(design.preRegulator);
+    if (!model || !at.ahead || !at.heat) return null;
+    const { acrossV, amps } = at.ahead;
+    // Derated with the case as every transistor's curve is.
+    const derate = Math.max(0.05, (model.junctionMaxC - at.heat.caseC) / (model.junctionMaxC - 25));
+    const area = model.safeA ? derate * model.safeA(acrossV) : Infinity;
+    const allowed = Math.max(1e-6, Math.min(model.ratedA, area));
+    return {
+      value: (100 * amps) / allowed,
+      limit: 100,
+      relation: 'at most',
+      wanted: 15,
+      tell: () => ({
+        figure: {
+          id: 'pre-regulator-area',
+          label: 'Share of what the pre-regulator bears',
+          unit: '%',
+          origin: 'formula',
+          ...(amps > 10 * allowed ? { words: 'more than ten times what it bears' } : {}),
+          expression: 'current / smaller of rated current and safe area at the volts across it',
+          inputs: [
+            simulated('through it', amps, 'A'),
+            simulated('across it', acrossV, 'V'),
+            typical('rated', model.ratedA, 'A'),
+            ...(Number.isFinite(area) ? [typical('safe area there', area, 'A')] : []),
+          ],
+          source: 'Class of the part, derated with its case.',
+          assumes: ['Direct current, not a pulse.'],
+        },
+        limitSource: 'Its rated current, and the curve its transistor bears.',
+        sentence: `${formatQuantity(amps, 'A')} at ${formatQuantity(acrossV, 'V')} across it, where ${formatQuantity(allowed, 'A')} are borne.`,
+        reason: 'What stands first takes the volts the second is spared, and its current too.',
+      }),
+    };
+  },
+  cures: (design): Edit[] => [...otherAhead(design), ...windingVolts(design, [-1, -2])],
 };

@@ -1,41 +1,40 @@
 import type { Edit } from '@/core/design/design';
-import { isSplit } from '@/core/design/words';
 import { ADJUSTABLE_PARTS, type AdjustableId } from '@/core/parts/regulators/adjustable';
 import { REGULATOR_SIZES, regulatorSize } from '@/core/parts/regulators/fixed';
-import { regulatorModel } from '@/core/parts/regulators';
+import { LOW_DROPOUT_PARTS, type LowDropoutId } from '@/core/parts/regulators/low-dropout';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { morePasses } from '../cures';
-import type { Rule } from '../verdict';
+import type { Rule } from '../rule';
 
 export const regulatorCurrent: Rule = {
-  id: 'regulator-current',
   title: 'Regulator current',
   station: 'regulator',
-  find({ design }) {
-    const model = regulatorModel(design.regulator);
+  scope: 'output',
+  occasion: 'once',
+  decides: ['regulator'],
+  find({ output, model }) {
     if (!model) return null;
-    // Of a split supply the harder worked regulator counts: both are of the same size.
-    const asked = isSplit(design)
-      ? Math.max(design.demand.outputA, design.demand.negativeA ?? 0)
-      : design.demand.outputA;
+    const value = output.demand.outputA;
     return {
-      figure: {
-        id: 'regulator-current',
-        label: 'Current through the regulator',
-        value: asked,
-        unit: 'A',
-        origin: 'chosen',
-        expression: 'the load current asked for',
-        inputs: [],
-        source: 'Your load.',
-        assumes: ['The load’s typical figure is also its highest.'],
-      },
+      value,
       limit: model.ratedA,
-      limitSource: `Rated output current of the ${model.name}.`,
       relation: 'at most',
-      wantedMargin: 0.1 * model.ratedA,
-      sentence: `${formatNominal(asked, 'A')} of ${formatQuantity(model.ratedA, 'A')} rated.`,
-      reason: 'Past its rating dropout grows, the limit sets in early when hot, and the output sags.',
+      wanted: 0.1 * model.ratedA,
+      tell: () => ({
+        figure: {
+          id: 'regulator-current',
+          label: 'Current through the regulator',
+          unit: 'A',
+          origin: 'chosen',
+          expression: 'the load current asked for',
+          inputs: [],
+          source: 'Your load.',
+          assumes: ['The load’s peak counts: its limit does not wait.'],
+        },
+        limitSource: `Rated output current of the ${model.name}.`,
+        sentence: `${formatNominal(value, 'A')} of ${formatQuantity(model.ratedA, 'A')} rated.`,
+        reason: 'Past its rating dropout grows, the limit sets in early when hot, and the output sags.',
+      }),
     };
   },
   cures: (design): Edit[] => {
@@ -48,6 +47,12 @@ export const regulatorCurrent: Rule = {
           label: `${part}, ${formatNominal(ADJUSTABLE_PARTS[part].ratedA, 'A')}`,
           patch: { regulator: { ...regulator, part } },
         }));
+    }
+    if (regulator.kind === 'low-dropout') {
+      const now = LOW_DROPOUT_PARTS[regulator.part].ratedA;
+      return (Object.keys(LOW_DROPOUT_PARTS) as LowDropoutId[])
+        .filter((id) => LOW_DROPOUT_PARTS[id].ratedA > now)
+        .map((part) => ({ label: LOW_DROPOUT_PARTS[part].name, patch: { regulator: { ...regulator, part } } }));
     }
     if (regulator.kind !== 'fixed') return morePasses(design, [1, 2]);
     return REGULATOR_SIZES.filter(

@@ -1,59 +1,60 @@
-import { bankRatedV } from '@/core/design/bank';
-import { dcSourceOf, termsOf } from '@/core/design/source';
-import { openVoltsOf } from '@/core/study/open-volts';
 import { mainsVolts } from '@/core/circuit/feed';
-import { wordsOf } from '@/core/circuit/condition';
+import { bankRatedV } from '@/core/design/bank';
+import { arrangementFacts, dcSourceOf, termsOf } from '@/core/design/source';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
+import { openVoltsOf } from '@/core/study/open-volts';
 import { reservoirVolts, transformerSize, windingVolts } from '../cures';
-import type { Rule } from '../verdict';
+import { UNLOADED, type Rule } from '../rule';
+import { chosen } from '../working';
 
+/** The can that stands highest: of a multiplier's not all do. */
 export const reservoirVoltage: Rule = {
-  id: 'reservoir-voltage',
   title: 'Reservoir voltage, idle',
   station: 'reservoir',
-  find({ design, idle }) {
-    if (design.reservoir.capacitanceF <= 0) return null;
-    const value = idle.rail.maxV;
-    const say = termsOf(design);
-    const ratedV = bankRatedV(design.reservoir);
+  scope: 'rail',
+  occasion: UNLOADED,
+  decides: ['transformer', 'reservoir'],
+  early: 2,
+  find({ design, at }) {
+    if (design.reservoir.capacitanceF <= 0 || !at.can) return null;
+    const value = at.can.maxV;
+    const limit = bankRatedV(design.reservoir);
     return {
-      figure: {
-        id: 'reservoir-voltage',
-        label: `Reservoir voltage at ${say.high}, no load`,
-        value,
-        unit: 'V',
-        origin: 'simulated',
-        condition: wordsOf(design, 'idle'),
-        expression: 'highest reservoir voltage of the cycle, output unloaded',
-        inputs: [
-          openVoltsOf(idle, say.winding),
-          {
-            label: say.source,
-            value: mainsVolts(design, 'high'),
-            unit: 'V',
-            origin: 'chosen',
-          },
-        ],
-        source: 'Periodic steady state; only the can’s leakage and the regulator’s own current flow.',
-        assumes: [`The ${say.winding} stands at its open-circuit voltage, not at the nameplate’s.`, 'No spikes.'],
-        ...(dcSourceOf(design)
-          ? {}
-          : {
-              estimate: {
-                label: '√2 times the open-circuit volts',
-                value: Math.SQRT2 * idle.winding.voltageRms,
-                expression: '√2·V',
-              },
-            }),
-      },
-      limit: ratedV,
-      limitSource: design.reservoir.pair
-        ? 'Two cans in series never share alike: nine tenths of twice one, 15 % kept in hand.'
-        : 'Rated voltage of the can; 15 % kept in hand.',
+      value,
+      limit,
       relation: 'at most',
-      wantedMargin: 0.15 * ratedV,
-      sentence: `Idles at ${formatQuantity(value, 'V')} on ${design.reservoir.pair ? `two ${formatNominal(design.reservoir.ratedV, 'V')} cans in series` : `a ${formatNominal(ratedV, 'V')} can`}.`,
-      reason: `With the load unplugged ${dcSourceOf(design) ? 'nothing pulls its open volts' : 'on a high-mains evening nothing pulls the peak'} down. An electrolytic over its voltage vents or bursts.`,
+      wanted: 0.15 * limit,
+      tell: () => {
+        const say = termsOf(design);
+        const { reservoir } = design;
+        const { cellPeaks } = arrangementFacts(design);
+        return {
+          figure: {
+            id: 'reservoir-voltage',
+            label: 'Highest voltage across a can of the reservoir, no load',
+            unit: 'V',
+            origin: 'simulated',
+            expression: 'highest voltage of the cycle across it, output unloaded',
+            inputs: [openVoltsOf(at, say.winding), chosen(say.source, mainsVolts(design, 'high'), 'V')],
+            source: 'Periodic steady state; only the can’s leakage and the regulator’s own current flow.',
+            assumes: [`The ${say.winding} stands at its open-circuit voltage, not at the nameplate’s.`, 'No spikes.'],
+            ...(dcSourceOf(design)
+              ? {}
+              : {
+                  estimate: {
+                    label: '√2 times the open-circuit volts, for each peak it stands at',
+                    value: Math.max(...cellPeaks) * Math.SQRT2 * at.winding.voltageRms,
+                    expression: `${Math.max(...cellPeaks) === 1 ? '' : `${Math.max(...cellPeaks)}·`}√2·V`,
+                  },
+                }),
+          },
+          limitSource: reservoir.pair
+            ? 'Two cans in series never share alike: nine tenths of twice one, 15 % kept in hand.'
+            : 'Rated voltage of the can; 15 % kept in hand.',
+          sentence: `Idles at ${formatQuantity(value, 'V')} on ${reservoir.pair ? `two ${formatNominal(reservoir.ratedV, 'V')} cans in series` : `a ${formatNominal(limit, 'V')} can`}.`,
+          reason: `With the load unplugged ${dcSourceOf(design) ? 'nothing pulls its open volts' : 'on a high-mains evening nothing pulls the peak'} down. An electrolytic over its voltage vents or bursts.`,
+        };
+      },
     };
   },
   cures: (design) => [

@@ -2,49 +2,58 @@ import { dcSourceOf, hasDiodes } from '@/core/design/source';
 import { openVolts } from '@/core/parts/dc-source';
 import { diodeOf } from '@/core/parts/diode';
 import { formatQuantity } from '@/core/quantity/format';
-import type { Rule } from '../verdict';
+import type { Rule } from '../rule';
+import { chosen, typical } from '../working';
 
 /** Backwards volts a polarised part puts up with, V: an electrolytic, or the diode inside a regulator. */
 const PUT_UP_WITH_V = 1;
 
-/** What reaches the reservoir when the leads of a DC source are swapped. A caution: plugs may be keyed. */
+/** What reaches the reservoir when the leads of a DC source are swapped. */
 export const reversePolarity: Rule = {
-  id: 'reverse-polarity',
   title: 'Leads swapped',
   station: 'rectifier',
-  advisory: true,
-  find({ design }) {
+  scope: 'supply',
+  occasion: 'once',
+  decides: [],
+  find({ study: { design } }) {
     const dc = dcSourceOf(design);
     if (!dc) return null;
     const openV = openVolts(dc, 'high');
     const guarded = hasDiodes(design);
+    const keyed = design.mainsSide.polarised;
     const diode = diodeOf(design.rectifier);
-    const value = guarded ? 0 : openV;
+    const value = guarded || keyed ? 0 : openV;
     return {
-      figure: {
-        id: 'reverse-polarity',
-        label: 'Backwards across the reservoir with the leads swapped',
-        value,
-        unit: 'V',
-        origin: 'formula',
-        expression: guarded ? 'the diode blocks' : 'open-circuit volts of the source',
-        inputs: [
-          { label: 'source, at its highest', value: openV, unit: 'V', origin: 'chosen' },
-          ...(guarded
-            ? [{ label: 'the diode stands', value: diode.reverseV, unit: 'V' as const, origin: 'typical' as const }]
-            : []),
-        ],
-        source: 'Either a diode stands in the lead, or the whole source drives backwards.',
-        assumes: ['No keyed plug or fuse does that work.'],
-      },
+      value,
       limit: PUT_UP_WITH_V,
-      limitSource: 'Electrolytics and regulators put up with about a volt backwards.',
       relation: 'at most',
-      wantedMargin: PUT_UP_WITH_V,
-      sentence: guarded
-        ? `Swapped leads do nothing: ${diode.name.split(',')[0]!.toLowerCase()} blocks them.`
-        : `Swapped leads put ${formatQuantity(openV, 'V')} backwards across everything.`,
-      reason: 'It happens once to every lead that can be swapped; an electrolytic vents, a regulator shorts.',
+      wanted: PUT_UP_WITH_V,
+      tell: () => ({
+        figure: {
+          id: 'reverse-polarity',
+          label: 'Backwards across the reservoir with the leads swapped',
+          unit: 'V',
+          origin: 'formula',
+          expression: guarded
+            ? 'the diode blocks'
+            : keyed
+              ? 'the plug goes in one way round only'
+              : 'open-circuit volts of the source',
+          inputs: [
+            chosen('source, at its highest', openV, 'V'),
+            ...(guarded ? [typical('the diode stands', diode.reverseV, 'V')] : []),
+          ],
+          source: 'A diode stands in the lead, a plug is keyed, or the whole source drives backwards.',
+          assumes: keyed ? ['The plug stays the one it is.'] : ['No keyed plug does that work.'],
+        },
+        limitSource: 'Electrolytics and regulators put up with about a volt backwards.',
+        sentence: guarded
+          ? `Swapped leads do nothing: ${diode.name.split(',')[0]!.toLowerCase()} blocks them.`
+          : keyed
+            ? 'The plug is keyed: its leads cannot be swapped.'
+            : `Swapped leads put ${formatQuantity(openV, 'V')} backwards across everything.`,
+        reason: 'It happens once to every lead that can be swapped; an electrolytic vents, a regulator shorts.',
+      }),
     };
   },
   cures: (design) => {
@@ -59,6 +68,7 @@ export const reversePolarity: Rule = {
         label: 'Silicon diode in the lead',
         patch: { source: { ...source, reverseDiode: true }, rectifier: { diode: 'si-3a', rated: null } },
       },
+      { label: 'A keyed plug', patch: { mainsSide: { polarised: true } } },
     ];
   },
 };

@@ -1,65 +1,71 @@
-import { wordsOf } from '@/core/circuit/condition';
 import type { Edit } from '@/core/design/design';
-import { regulatorModel } from '@/core/parts/regulators';
 import { PASS_TRANSISTORS } from '@/core/parts/transistor';
+import { SHARING_V } from '@/core/parts/regulators/pass-stage';
 import { formatQuantity } from '@/core/quantity/format';
-import { morePasses, windingVolts } from '../cures';
-import type { Rule } from '../verdict';
+import { emitterResistors, morePasses, windingVolts } from '../cures';
+import type { Rule } from '../rule';
+import { computed, simulated, typical } from '../working';
 
-/** Whether the pass transistors stay inside their safe operating area, shorted and at the lowest output. */
+/** Whether the pass transistors stay inside their safe operating area: loaded, at the lowest output, shorted. */
 export const safeArea: Rule = {
-  id: 'safe-area',
   title: 'Safe area of the pass transistors',
   station: 'regulator',
-  find({ design, high, lowest, shorted }) {
-    const model = regulatorModel(design.regulator);
+  scope: 'output',
+  occasion: (c) => c.load !== 'none',
+  decides: ['transistor'],
+  find({ model, at, output }) {
     if (!model?.pass.safeA) return null;
-    const points = [high, lowest, shorted].filter((p) => p !== null);
-    const loads = points.map((point) => {
-      const volts = point.rail.maxV - point.outputMeanV;
-      const amps = point.outputMeanA / model.pass.count;
-      // The curves hold for a case at 25 °C; a warm one bears less in proportion.
-      const caseC = point.heat ? point.heat.sinkC : 25;
-      const derate = Math.max(0.05, (model.pass.junctionMaxC - caseC) / (model.pass.junctionMaxC - 25));
-      const allowed = Math.max(derate * model.pass.safeA!(volts), 1e-6);
-      return { point, volts, amps, allowed, used: amps / allowed, caseC };
-    });
-    const worst = loads.reduce((a, b) => (b.used > a.used ? b : a));
+    const { pass } = model;
+    const behind = at.ahead ? Math.min(at.rail.maxV, at.ahead.holdsV) : at.rail.maxV;
+    const volts = Math.max(0, behind - at.outputMeanV);
+    const amps = at.outputMeanA / pass.count;
+    // The curves hold for a case at 25 °C; a warm one bears less in proportion.
+    const caseC = at.heat ? at.heat.caseC : 25;
+    const derate = Math.max(0.05, (pass.junctionMaxC - caseC) / (pass.junctionMaxC - 25));
+    const allowed = Math.max(derate * pass.safeA!(volts), 1e-6);
+    const used = amps / allowed;
+    if (at.at.output !== undefined && at.at.of !== output.id && at.outputMeanA === 0) return null;
     return {
-      figure: {
-        id: 'safe-area',
-        label: 'Share of the safe area in use',
-        value: 100 * worst.used,
-        unit: '%',
-        origin: 'formula',
-        condition: wordsOf(design, worst.point.condition),
-        expression: 'current through each / what it bears at the volts across it, case as warm as it gets',
-        inputs: [
-          { label: 'across it', value: worst.volts, unit: 'V', origin: 'simulated' },
-          { label: 'through each', value: worst.amps, unit: 'A', origin: 'simulated' },
-          { label: 'it bears there', value: worst.allowed, unit: 'A', origin: 'typical' },
-          { label: 'case', value: worst.caseC, unit: '°C', origin: 'formula' },
-        ],
-        source: 'Power to the second breakdown, then falling with the 2.4th power of the volts; derated with the case.',
-        assumes: [
-          model.pass.count > 1
-            ? 'The current shares evenly: emitter resistors with 50 to 100 mV each.'
-            : 'One transistor.',
-          'Direct current, not a pulse.',
-        ],
-      },
+      value: 100 * used,
       limit: 100,
-      limitSource: 'Its safe operating area: beyond it a hot spot runs away within milliseconds.',
       relation: 'at most',
-      wantedMargin: 20,
-      sentence: `${formatQuantity(worst.amps, 'A')} each at ${formatQuantity(worst.volts, 'V')}, where ${formatQuantity(worst.allowed, 'A')} are borne.`,
-      reason: 'Above 30 to 40 V a bipolar transistor bears far less than its watts say.',
+      wanted: 20,
+      tell: () => ({
+        figure: {
+          id: 'safe-area',
+          label: 'Share of the safe area in use',
+          unit: '%',
+          origin: 'formula',
+          ...(used > 10 ? { words: 'more than ten times its safe area' } : {}),
+          expression: 'current through each / what it bears at the volts across it, case as warm as it gets',
+          inputs: [
+            simulated('across it', volts, 'V'),
+            simulated('through each', amps, 'A'),
+            typical('it bears there', allowed, 'A'),
+            computed('case', caseC, '°C'),
+          ],
+          source:
+            'Power to the second breakdown, then falling with the 2.4th power of the volts; derated with the case.',
+          assumes: [
+            pass.fitted === 1
+              ? 'One transistor.'
+              : pass.count > 1
+                ? 'The current shares by the emitter resistors.'
+                : 'Nothing makes them share: one of them takes all of it.',
+            'Direct current, not a pulse.',
+          ],
+        },
+        limitSource: 'Its safe operating area: beyond it a hot spot runs away within milliseconds.',
+        sentence: `${formatQuantity(amps, 'A')} each at ${formatQuantity(volts, 'V')}, where ${formatQuantity(allowed, 'A')} are borne.`,
+        reason: 'Above 30 to 40 V a bipolar transistor bears far less than its watts say.',
+      }),
     };
   },
   cures: (design): Edit[] => {
     const { regulator } = design;
     if (!('transistor' in regulator)) return [];
     return [
+      ...emitterResistors(design),
       ...morePasses(design, [1, 2, 3]),
       ...PASS_TRANSISTORS.filter((t) => t.id !== regulator.transistor).map((t) => ({
         label: t.name,
@@ -68,4 +74,43 @@ export const safeArea: Rule = {
       ...windingVolts(design, [-1, -2]),
     ];
   },
+};
+
+/** Whether transistors side by side share their current at all. */
+export const passSharing: Rule = {
+  title: 'Transistors share the current',
+  station: 'regulator',
+  scope: 'output',
+  occasion: 'once',
+  decides: ['transistor'],
+  find({ output: { regulator }, model }) {
+    if (!model || !('passes' in regulator) || regulator.passes < 2) return null;
+    const value = (regulator.emitterOhm * model.limitA) / regulator.passes;
+    return {
+      value,
+      limit: SHARING_V,
+      relation: 'at least',
+      wanted: SHARING_V,
+      tell: () => ({
+        figure: {
+          id: 'pass-sharing',
+          label: 'Across each emitter resistor at the limit',
+          unit: 'V',
+          origin: 'formula',
+          expression: 'limit / transistors × emitter resistor',
+          inputs: [
+            computed('limit', model.limitA, 'A'),
+            typical('transistors', regulator.passes, ''),
+            typical('emitter resistor', regulator.emitterOhm, 'ohm'),
+          ],
+          source: 'A tenth to half a volt makes transistors of one kind share within a fifth.',
+          assumes: ['Transistors of the same kind on the same sink.'],
+        },
+        limitSource: `Below ${formatQuantity(SHARING_V, 'V', 2)} the warmest takes what the others should.`,
+        sentence: `${formatQuantity(value, 'V', 2)} across each of ${regulator.passes}.`,
+        reason: 'A warm transistor wants less base volts for the same current: without resistors it takes ever more.',
+      }),
+    };
+  },
+  cures: (design): Edit[] => emitterResistors(design),
 };

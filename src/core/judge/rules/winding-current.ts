@@ -1,65 +1,60 @@
-import { dcSourceOf } from '@/core/design/source';
-import { arrangementOf } from '@/core/design/source';
-import { wordsOf } from '@/core/circuit/condition';
-import { modelOf } from '@/core/circuit/feed';
+import { modelOf, plateOf } from '@/core/circuit/feed';
+import { arrangementOf, dcSourceOf } from '@/core/design/source';
 import { windingCount } from '@/core/design/words';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { fullWave, transformerSize } from '../cures';
-import type { Rule } from '../verdict';
+import { LASTING, type Rule } from '../rule';
+import { simulated } from '../working';
 
 export const windingCurrent: Rule = {
-  id: 'winding-current',
   title: 'Winding current',
   station: 'winding',
-  find({ design, high }) {
+  scope: 'supply',
+  occasion: LASTING,
+  decides: ['transformer'],
+  early: 3,
+  find({ study: { design }, at }) {
     if (dcSourceOf(design)) return null;
-    const model = modelOf(design);
+    const { ratedA } = modelOf(design);
     // A heater winding has wire of its own; what it takes from the core is in the apparent power.
-    const feeding = high.solution.windings.slice(0, windingCount(design));
+    const feeding = at.solution.windings.slice(0, windingCount(design));
     const rmsA = Math.max(...feeding.map((w) => w.rmsA));
-    const va = high.solution.windings.reduce((sum, w) => sum + w.voltAmpere, 0);
-    const factor = arrangementOf(design).facts.rmsFactor;
-    const half = windingCount(design) === 2 ? 'each half of the winding' : 'the winding';
     return {
-      figure: {
-        id: 'winding-current',
-        label: `RMS current in ${half}`,
-        value: rmsA,
-        unit: 'A',
-        origin: 'simulated',
-        condition: wordsOf(design, 'high'),
-        expression: 'root of the mean square of the winding current over the cycle',
-        inputs: [
-          { label: 'load current', value: high.rail.loadMeanA, unit: 'A', origin: 'simulated' },
-          {
-            label: 'highest current of the pulse',
-            value: Math.max(...feeding.map((w) => w.peakA)),
+      value: rmsA,
+      limit: ratedA,
+      relation: 'at most',
+      wanted: 0.1 * ratedA,
+      tell: () => {
+        const va = at.solution.windings.reduce((sum, w) => sum + w.voltAmpere, 0);
+        const { name, rmsFactor } = arrangementOf(design).words;
+        const half = windingCount(design) === 2 ? 'each winding' : 'the winding';
+        return {
+          figure: {
+            id: 'winding-current',
+            label: `RMS current in ${half}`,
             unit: 'A',
             origin: 'simulated',
+            expression: 'root of the mean square of the winding current over the cycle',
+            inputs: [
+              simulated('load current', at.rail.loadMeanA, 'A'),
+              simulated('highest current of the pulse', Math.max(...feeding.map((w) => w.peakA)), 'A'),
+              simulated('apparent power', va, 'VA'),
+              simulated('times the load current', rmsA / Math.max(at.rail.loadMeanA, 1e-12), ''),
+            ],
+            source: 'Periodic steady state.',
+            assumes: ['A clean sine and no leakage inductance: a real winding’s pulse is a little broader and lower.'],
+            estimate: {
+              label: `${rmsFactor} times the load current`,
+              value: rmsFactor * at.rail.loadMeanA,
+              expression: `${name.toLowerCase()}, capacitor input: about ${rmsFactor} × direct current`,
+            },
           },
-          { label: 'apparent power', value: va, unit: 'VA', origin: 'simulated' },
-          {
-            label: 'times the load current',
-            value: rmsA / high.rail.loadMeanA,
-            unit: '',
-            origin: 'simulated',
-          },
-        ],
-        source: 'Periodic steady state.',
-        assumes: ['A clean sine and no leakage inductance: a real winding’s pulse is a little broader and lower.'],
-        estimate: {
-          label: `${factor} times the load current`,
-          value: factor * high.rail.loadMeanA,
-          expression: `${design.rectifier.kind}, capacitor input: about ${factor} × direct current`,
-        },
+          limitSource: `Nameplate: ${formatNominal(design.transformer.ratedVA, 'VA')} / ${plateOf(design).halves === 2 ? '2 × ' : ''}${formatNominal(design.transformer.ratedV, 'V')}.`,
+          sentence: `${formatQuantity(rmsA, 'A')} RMS in ${half}, rated ${formatNominal(ratedA, 'A')} (${formatQuantity(va, 'VA')} of ${formatNominal(design.transformer.ratedVA, 'VA')}).`,
+          reason:
+            'The winding heats by RMS, and the pulses into a reservoir have far more of it than the direct current they make.',
+        };
       },
-      limit: model.ratedA,
-      limitSource: `Nameplate: ${formatNominal(design.transformer.ratedVA, 'VA')} / ${windingCount(design) === 2 ? '2 × ' : ''}${formatNominal(design.transformer.ratedV, 'V')}.`,
-      relation: 'at most',
-      wantedMargin: 0.1 * model.ratedA,
-      sentence: `${formatQuantity(rmsA, 'A')} RMS in ${half}, rated ${formatNominal(model.ratedA, 'A')} (${formatQuantity(va, 'VA')} of ${formatNominal(design.transformer.ratedVA, 'VA')}).`,
-      reason:
-        'The winding heats by RMS, and the pulses into a reservoir have far more of it than the direct current they make.',
     };
   },
   cures: (design) => [...transformerSize(design, [1, 2, 3, 4]), ...fullWave(design)],

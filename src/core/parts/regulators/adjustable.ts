@@ -8,21 +8,21 @@ export const ADJUSTABLE_PARTS = {
     jcKPerW: 60,
     jaKPerW: 180,
     package: 'TO-92',
-    minimumLoadA: 0.0035,
+    minimumLoadA: 0.005,
     priceEur: 0.35,
   },
-  '317M': { ratedA: 0.5, dropoutV: 2, jcKPerW: 7, jaKPerW: 60, package: 'TO-220', minimumLoadA: 0.005, priceEur: 0.5 },
+  '317M': { ratedA: 0.5, dropoutV: 2, jcKPerW: 7, jaKPerW: 60, package: 'TO-220', minimumLoadA: 0.01, priceEur: 0.5 },
   '317': {
     ratedA: 1.5,
     dropoutV: 2.3,
     jcKPerW: 4,
     jaKPerW: 50,
     package: 'TO-220',
-    minimumLoadA: 0.0035,
+    minimumLoadA: 0.01,
     priceEur: 0.55,
   },
-  '350': { ratedA: 3, dropoutV: 2.5, jcKPerW: 2, jaKPerW: 45, package: 'TO-220', minimumLoadA: 0.0035, priceEur: 1.6 },
-  '338': { ratedA: 5, dropoutV: 2.8, jcKPerW: 1.4, jaKPerW: 35, package: 'TO-3', minimumLoadA: 0.0035, priceEur: 3.5 },
+  '350': { ratedA: 3, dropoutV: 2.5, jcKPerW: 2, jaKPerW: 45, package: 'TO-220', minimumLoadA: 0.01, priceEur: 1.6 },
+  '338': { ratedA: 5, dropoutV: 2.8, jcKPerW: 1.4, jaKPerW: 35, package: 'TO-3', minimumLoadA: 0.01, priceEur: 3.5 },
 } as const;
 export type AdjustableId = keyof typeof ADJUSTABLE_PARTS;
 
@@ -42,6 +42,12 @@ export interface AdjustableRegulator {
 /** Reference between output and ADJ, V, and the current out of ADJ, A. */
 export const REFERENCE_V = 1.25;
 export const ADJ_A = 50e-6;
+/** Least load a typical part needs, A; the worst one needs what its class says. */
+const MINIMUM_TYPICAL_A = 0.0035;
+/** Limit as a multiple of the rated current up to this many volts across it, and what is left of that at the most it bears. */
+const LIMIT_TIMES = 2.2 / 1.5;
+const LIMIT_FROM_V = 15;
+const LIMIT_LEFT = 0.18;
 /** Most volts between input and output, V. */
 export const ACROSS_MAX_V = 40;
 /** Accuracy of the reference, and of ordinary metal-film resistors. */
@@ -76,6 +82,15 @@ export function settingPair(
   return best!;
 }
 
+/**
+ * Current a part of the 317 class limits itself to, A: typically 2.2 A for 1.5 A rated while no more than 15 V stand across
+ * it, falling in a line to 0.4 A at 40 V to keep its safe area.
+ */
+export function adjustableLimit(ratedA: number, acrossV: number): number {
+  const beyond = Math.min(1, Math.max(0, (acrossV - LIMIT_FROM_V) / (ACROSS_MAX_V - LIMIT_FROM_V)));
+  return LIMIT_TIMES * ratedA * (1 - (1 - LIMIT_LEFT) * beyond);
+}
+
 /** A three-terminal regulator whose output two resistors set (317 family; 337 for the negative rail). */
 export function adjustableModel(r: AdjustableRegulator): RegulatorModel {
   const part = ADJUSTABLE_PARTS[r.part];
@@ -98,11 +113,15 @@ export function adjustableModel(r: AdjustableRegulator): RegulatorModel {
     dropoutOhm: ((1 - shareOfIdle) * part.dropoutV) / part.ratedA,
     dropoutVPerK: -0.002,
     ratedA: part.ratedA,
-    limitA: 1.5 * part.ratedA,
-    // Its limit falls with the volts across it.
-    shortA: 0.4 * part.ratedA,
+    limitA: LIMIT_TIMES * part.ratedA,
+    shortA: (acrossV) => adjustableLimit(part.ratedA, acrossV),
+    limitsItself: true,
     quiescentA: REFERENCE_V / r.r1Ohm,
+    drains: () => [],
+    passShare: 1,
+    outputOhm: 0,
     minimumLoadA: part.minimumLoadA,
+    minimumTypicalA: Math.min(MINIMUM_TYPICAL_A, part.minimumLoadA),
     dividerA: REFERENCE_V / r.r1Ohm,
     // Only the difference counts; at switch-on and when shorted the output is at zero.
     inputMaxV: ACROSS_MAX_V,
@@ -115,12 +134,20 @@ export function adjustableModel(r: AdjustableRegulator): RegulatorModel {
       pins: part.package === 'TO-3' ? 'ADJ and input pins, the case is the output' : 'ADJ, output, input',
       takesSink: part.package !== 'TO-92',
       count: 1,
+      fitted: 1,
       jcKPerW: part.jcKPerW,
       jaKPerW: part.jaKPerW,
       junctionMaxC: 125,
       safeA: null,
     },
-    warm: [{ label: 'R1 and R2', watts: () => (REFERENCE_V / r.r1Ohm) * outputV }],
+    burners: [
+      { label: 'R1', watts: ({ outputV: v }) => (v > 0 ? REFERENCE_V ** 2 / r.r1Ohm : 0), bearsW: null },
+      {
+        label: 'R2',
+        watts: ({ outputV: v }) => (Math.max(0, v - REFERENCE_V) * REFERENCE_V) / r.r1Ohm,
+        bearsW: null,
+      },
+    ],
     capacitors: r.adjCapacitor
       ? '10 µF at ADJ buys 15 dB of rejection and wants a diode to discharge it past the chip.'
       : '330 nF in, 1 µF out. 10 µF at ADJ would buy 15 dB of rejection.',

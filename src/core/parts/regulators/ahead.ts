@@ -1,14 +1,17 @@
 import { REGULATOR_JUNCTION_MAX_C, regulatorSize, type RegulatorSizeId } from './fixed';
-import { passTransistor } from '../transistor';
+import { passTransistor, safeCurrent } from '../transistor';
 import { fixedModel } from './fixed';
-import { fallingRejection } from './model';
+import { fallingRejection, type Drain } from './model';
+import { shortName } from './pass-stage';
 
 /** What stands between the reservoir and the regulator, to share its heat and its ripple; nothing as a rule. */
 export type PreRegulator =
   | { kind: 'none' }
   | { kind: 'fixed'; size: RegulatorSizeId; outputV: number }
   /** A pass transistor that follows the output at a fixed distance above it. */
-  | { kind: 'tracking'; aboveV: number; transistor: string };
+  | { kind: 'tracking'; aboveV: number; transistor: string }
+  /** A follower behind a zener, that holds one voltage whatever the output is set to. */
+  | { kind: 'zener'; zenerV: number; seriesOhm: number; transistor: string };
 
 /** A pre-regulator as the rest of the program sees it. Typical of its class. */
 export interface AheadModel {
@@ -19,6 +22,10 @@ export interface AheadModel {
   dropoutOhm: number;
   ratedA: number;
   quiescentA: number;
+  /** A branch of its own from its input to ground; null for none. */
+  drain: Drain | null;
+  /** Largest lasting current at a voltage across it, case at 25 °C, A; null where it limits itself. */
+  safeA: ((volts: number) => number) | null;
   inputMaxV: number;
   inputLimitSource: string;
   rejectionDb: (hz: number) => number;
@@ -42,6 +49,8 @@ export function aheadModel(pre: PreRegulator): AheadModel | null {
       dropoutOhm,
       ratedA: size.ratedA,
       quiescentA,
+      drain: null,
+      safeA: null,
       inputMaxV,
       inputLimitSource,
       rejectionDb,
@@ -53,21 +62,38 @@ export function aheadModel(pre: PreRegulator): AheadModel | null {
     };
   }
   const t = passTransistor(pre.transistor);
-  return {
-    name: `tracking ${t.name.split(',')[0]!.split(' ')[0]!}`,
-    holdsV: (outputV) => outputV + pre.aboveV,
-    dropoutV: t.vbe + 0.3,
-    dropoutOhm: 0.1,
+  const common = {
     ratedA: 0.7 * t.maxA,
-    quiescentA: 0.004,
     inputMaxV: t.maxV,
-    inputLimitSource: `Collector-emitter maximum of the ${t.name.split(',')[0]}.`,
-    rejectionDb: fallingRejection(35, 10000),
+    inputLimitSource: `Collector-emitter maximum of the ${shortName(t)}.`,
+    safeA: (volts: number) => safeCurrent(t, volts),
     takesSink: true,
     jcKPerW: t.jcKPerW,
     jaKPerW: t.jaKPerW,
     junctionMaxC: t.junctionMaxC,
     priceEur: t.priceEur + 0.6,
+  };
+  if (pre.kind === 'zener') {
+    return {
+      ...common,
+      name: `${pre.zenerV} V zener and ${shortName(t)}`,
+      holdsV: () => pre.zenerV - t.vbe,
+      dropoutV: t.vbe + 0.003 * pre.seriesOhm,
+      dropoutOhm: pre.seriesOhm / t.gain,
+      quiescentA: 0,
+      drain: { fromV: pre.zenerV, ohm: pre.seriesOhm },
+      rejectionDb: fallingRejection(20 * Math.log10(1 + pre.seriesOhm / 8), 20000),
+    };
+  }
+  return {
+    ...common,
+    name: `tracking ${shortName(t)}`,
+    holdsV: (outputV) => outputV + pre.aboveV,
+    dropoutV: t.vbe + 0.3,
+    dropoutOhm: 0.1,
+    quiescentA: 0.004,
+    drain: null,
+    rejectionDb: fallingRejection(35, 10000),
   };
 }
 

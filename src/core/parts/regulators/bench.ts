@@ -1,6 +1,6 @@
 import { passTransistor } from '../transistor';
-import { passDevice } from './follower';
-import { fallingRejection, type RegulatorModel } from './model';
+import { always, fallingRejection, type RegulatorModel } from './model';
+import { passDevice, sharing, shortName } from './pass-stage';
 
 export interface BenchRegulator {
   kind: 'bench';
@@ -9,13 +9,18 @@ export interface BenchRegulator {
   /** Top of the current knob, A. */
   limitA: number;
   referenceV: number;
+  /** Accuracy of the reference, per cent. */
+  referencePct: number;
   shuntOhm: number;
   transistor: string;
   /** Pass transistors side by side, each with an emitter resistor. */
   passes: number;
   emitterOhm: number;
-  /** Most supply volts of the op-amp, which runs from the raw rail. */
+  /** Current gain of the transistors at hand; null for the least of their class. */
+  gain: number | null;
+  /** Most supply volts of the op-amps, and whether they run from the raw rail or from one of their own. */
   opampMaxV: number;
+  opampRail: 'raw' | 'own';
   /** Accuracy of the shunt and of the matched resistors around the amplifiers, per cent. */
   shuntPct: number;
   resistorPct: number;
@@ -24,7 +29,12 @@ export interface BenchRegulator {
 /** What an op-amp's output stays below its supply by, V, and a driver's junction. */
 const SWING_LOSS_V = 1.5;
 const DRIVER_VBE = 0.65;
-const REFERENCE_SPREAD = 0.01;
+/** What saturated transistors keep, V, and what a driver of its class bears without a sink, W. */
+const SATURATED_V = 1;
+const DRIVER_W = 1.2;
+/** What op-amps, reference and driver draw, A; on a rail of their own the driver's share stays. */
+const AMPLIFIERS_A = 0.012;
+const DRIVER_A = 0.002;
 /** Drift of a wire shunt, 1/K, over the rise it makes itself. */
 const SHUNT_PER_K = 1e-4;
 const SHUNT_K_PER_W = 40;
@@ -35,38 +45,65 @@ export function benchModel(r: BenchRegulator): RegulatorModel {
   const seriesOhm = r.shuntOhm + r.emitterOhm / r.passes;
   const junctions = t.gain >= 500 ? t.vbe : t.vbe + DRIVER_VBE;
   const resistors = r.resistorPct / 100;
-  const worst = REFERENCE_SPREAD + 2 * resistors;
-  const likely = Math.hypot(REFERENCE_SPREAD, Math.SQRT2 * resistors);
+  const reference = r.referencePct / 100;
+  const worst = reference + 2 * resistors;
+  const likely = Math.hypot(reference, Math.SQRT2 * resistors);
+  const gain = r.gain ?? t.gain;
+  const own = r.opampRail === 'own';
+  const opampLimits = !own && r.opampMaxV <= t.maxV;
   const shuntW = r.limitA ** 2 * r.shuntOhm;
   const drift = SHUNT_PER_K * SHUNT_K_PER_W * shuntW;
   const shuntV = r.limitA * r.shuntOhm;
   return {
     family: 'op-amp, constant voltage and current',
-    name: `op-amp bench supply, ${r.passes > 1 ? `${r.passes} × ` : ''}${t.name.split(',')[0]!.split(' ')[0]!}`,
+    name: `op-amp bench supply, ${r.passes > 1 ? `${r.passes} × ` : ''}${shortName(t)}`,
     outputV: r.maxV,
     lowestV: 0,
     spread: worst,
-    spreadSource: `Reference ±1 % and matched resistors, worst case; root sum square ±${(100 * likely).toFixed(1)} %.`,
-    dropoutV: junctions + SWING_LOSS_V,
+    spreadSource: `Reference ±${r.referencePct} % and matched resistors, worst case; root sum square ±${(100 * likely).toFixed(1)} %.`,
+    // On a rail of their own the amplifiers swing above the input: only junctions are left.
+    dropoutV: own ? SATURATED_V : junctions + SWING_LOSS_V,
     dropoutOhm: seriesOhm,
     dropoutVPerK: -0.004,
-    ratedA: Math.min(r.limitA, 0.7 * t.maxA * r.passes),
+    ratedA: Math.min(r.limitA, 0.7 * t.maxA * sharing(r, r.limitA)),
     limitA: r.limitA,
-    shortA: r.limitA,
-    quiescentA: 0.012,
+    shortA: always(r.limitA),
+    limitsItself: false,
+    quiescentA: own ? DRIVER_A : AMPLIFIERS_A,
+    drains: () => [],
+    passShare: 1,
+    outputOhm: 0,
     minimumLoadA: 0,
+    minimumTypicalA: 0,
     dividerA: 0,
-    inputMaxV: Math.min(r.opampMaxV, t.maxV),
-    inputLimitSource:
-      r.opampMaxV <= t.maxV
-        ? `Supply maximum of the op-amps, ${r.opampMaxV} V: they hang on the raw rail.`
-        : `Collector-emitter maximum of the ${t.name.split(',')[0]}.`,
+    inputMaxV: opampLimits ? r.opampMaxV : t.maxV,
+    inputLimitSource: opampLimits
+      ? `Supply maximum of the op-amps, ${r.opampMaxV} V: they hang on the raw rail.`
+      : `Collector-emitter maximum of the ${shortName(t)}.`,
     rejectionDb: fallingRejection(75, 2000),
     noiseV: 1e-4,
-    pass: passDevice(t, r.passes),
-    warm: [
-      { label: 'shunt', watts: (i) => i * i * r.shuntOhm },
-      { label: 'emitter resistors', watts: (i) => (i * i * r.emitterOhm) / r.passes },
+    pass: passDevice(t, r, r.limitA),
+    burners: [
+      { label: 'shunt', watts: ({ amps }) => amps * amps * r.shuntOhm, bearsW: null },
+      ...(r.emitterOhm === 0
+        ? []
+        : [
+            {
+              label: 'emitter resistors',
+              watts: ({ amps }: { amps: number }) => (amps * amps * r.emitterOhm) / r.passes,
+              bearsW: null,
+            },
+          ]),
+      ...(t.gain >= 500
+        ? []
+        : [
+            {
+              label: 'driver',
+              watts: ({ inputV, outputV: v, amps }: { inputV: number; outputV: number; amps: number }) =>
+                (Math.max(0, inputV - v) * amps) / (gain + 1),
+              bearsW: DRIVER_W,
+            },
+          ]),
     ],
     capacitors:
       '10 µF at the output, no more: what stands there comes out before the limit acts. Compensation is found on the bench.',
@@ -97,7 +134,7 @@ export function benchModel(r: BenchRegulator): RegulatorModel {
         unit: '%',
         expression: 'reference + two resistors of the gain',
         inputs: [
-          { label: 'reference', value: 100 * REFERENCE_SPREAD, unit: '%' },
+          { label: 'reference', value: r.referencePct, unit: '%' },
           { label: 'resistors', value: r.resistorPct, unit: '%' },
         ],
       },
@@ -134,10 +171,10 @@ export function benchModel(r: BenchRegulator): RegulatorModel {
         label: 'Across each emitter resistor',
         value: (r.limitA / r.passes) * r.emitterOhm,
         unit: 'V',
-        expression: 'limit / transistors × resistor; 50 to 100 mV share the current',
+        expression: 'limit / transistors × resistor; from 50 mV on they share, 0.1 to 0.5 V share well',
         inputs: [{ label: 'resistor', value: r.emitterOhm, unit: 'ohm' }],
       },
     ],
-    priceEur: t.priceEur * r.passes + 9,
+    priceEur: t.priceEur * r.passes + 9 + (own ? 4 : 0),
   };
 }

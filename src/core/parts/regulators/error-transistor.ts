@@ -1,8 +1,8 @@
 import { passTransistor } from '../transistor';
-import { passDevice } from './follower';
-import { fallingRejection, type RegulatorModel } from './model';
+import { always, fallingRejection, type RegulatorModel } from './model';
+import { passDevice, sharing, shortName, type PassStage } from './pass-stage';
 
-export interface ErrorTransistorRegulator {
+export interface ErrorTransistorRegulator extends PassStage {
   kind: 'error-transistor';
   zenerV: number;
   /** Divider from the output: upper part, pot (null for none), lower part, ohm. */
@@ -10,6 +10,8 @@ export interface ErrorTransistorRegulator {
   potOhm: number | null;
   lowerOhm: number;
   transistor: string;
+  /** Current gain of the pass transistor at hand; null for the least of its class. */
+  gain: number | null;
   /** From the input to the bases, ohm. */
   driveOhm: number;
   /** Sense resistor of the current limit, ohm; null for none. */
@@ -20,6 +22,8 @@ const VBE = 0.65;
 /** Gain of the driver before the pass transistor: the three-transistor arrangement. */
 const DRIVER_GAIN = 80;
 const LEAST_DRIVE_A = 0.001;
+/** What a small signal transistor in plastic bears for long, W. */
+const ERROR_TRANSISTOR_W = 0.5;
 
 /** Output of a divider with the pot's wiper at a share of its travel (0: lowest output), V. */
 export function errorTransistorOutput(r: ErrorTransistorRegulator, travel: number): number {
@@ -39,32 +43,64 @@ export function errorTransistorModel(r: ErrorTransistorRegulator): RegulatorMode
   const t = passTransistor(r.transistor);
   const outputV = errorTransistorOutput(r, 1);
   const lowestV = errorTransistorOutput(r, 0);
-  const gain = t.gain >= 500 ? t.gain : t.gain * DRIVER_GAIN;
+  const own = r.gain ?? t.gain;
+  const gain = t.gain >= 500 ? own : own * DRIVER_GAIN;
   const junctions = t.gain >= 500 ? t.vbe : t.vbe + VBE;
   const senseOhm = r.limitOhm ?? 0;
-  const limitA = r.limitOhm === null ? t.maxA : VBE / r.limitOhm;
+  const emitterOhm = r.emitterOhm / r.passes;
+  const limitA = r.limitOhm === null ? t.maxA * r.passes : VBE / r.limitOhm;
   return {
     family: 'zener, error and pass transistor',
-    name: `discrete, ${t.name.split(',')[0]!.split(' ')[0]!}`,
+    name: `discrete, ${r.passes > 1 ? `${r.passes} × ` : ''}${shortName(t)}`,
     outputV,
     lowestV,
     spread: 0.06,
     spreadSource: 'Zener ±5 % and the divider; trimmed by the pot where there is one.',
     dropoutV: junctions + r.driveOhm * LEAST_DRIVE_A,
-    dropoutOhm: r.driveOhm / gain + senseOhm,
+    dropoutOhm: r.driveOhm / gain + senseOhm + emitterOhm,
     dropoutVPerK: -0.004,
-    ratedA: Math.min(0.7 * t.maxA, limitA),
+    ratedA: Math.min(0.7 * t.maxA * sharing(r, limitA), limitA),
     limitA,
-    shortA: limitA,
-    quiescentA: 0.008,
+    shortA: always(limitA),
+    limitsItself: false,
+    quiescentA: 0.005,
+    drains: (v) => [{ fromV: v + junctions, ohm: r.driveOhm }],
+    passShare: 1,
+    outputOhm: 0,
     minimumLoadA: 0,
+    minimumTypicalA: 0,
     dividerA: 0,
     inputMaxV: t.maxV,
-    inputLimitSource: `Collector-emitter maximum of the ${t.name.split(',')[0]}; a short puts the whole input across it.`,
+    inputLimitSource: `Collector-emitter maximum of the ${shortName(t)}; a short puts the whole input across it.`,
     rejectionDb: fallingRejection(50, 5000),
     noiseV: 1e-4,
-    pass: passDevice(t),
-    warm: r.limitOhm === null ? [] : [{ label: 'sense resistor', watts: (i: number) => i * i * senseOhm }],
+    pass: passDevice(t, r, limitA),
+    burners: [
+      {
+        label: 'drive resistor',
+        watts: ({ inputV, outputV: v }) => Math.max(0, inputV - v - junctions) ** 2 / r.driveOhm,
+        bearsW: null,
+      },
+      {
+        label: 'error transistor',
+        watts: ({ inputV, outputV: v, amps }) =>
+          Math.max(0, v + junctions - r.zenerV) *
+          Math.max(0, Math.max(0, inputV - v - junctions) / r.driveOhm - amps / gain),
+        bearsW: ERROR_TRANSISTOR_W,
+      },
+      ...(r.limitOhm === null
+        ? []
+        : [{ label: 'sense resistor', watts: ({ amps }: { amps: number }) => amps * amps * senseOhm, bearsW: null }]),
+      ...(emitterOhm === 0
+        ? []
+        : [
+            {
+              label: 'emitter resistors',
+              watts: ({ amps }: { amps: number }) => amps * amps * emitterOhm,
+              bearsW: null,
+            },
+          ]),
+    ],
     capacitors: '100 µF at the output; a few nanofarads at the error transistor keep it from singing.',
     small: [
       { what: 'Zener', value: r.zenerV, unit: 'V', why: 'the reference' },
@@ -108,6 +144,6 @@ export function errorTransistorModel(r: ErrorTransistorRegulator): RegulatorMode
         inputs: r.limitOhm === null ? [] : [{ label: 'sense', value: r.limitOhm, unit: 'ohm' }],
       },
     ],
-    priceEur: t.priceEur + 1.2,
+    priceEur: t.priceEur * r.passes + 1.2,
   };
 }

@@ -1,4 +1,4 @@
-import { fallingRejection, PIN_CAPACITORS, REVERSE_DIODE, type RegulatorModel } from './model';
+import { always, fallingRejection, PIN_CAPACITORS, REVERSE_DIODE, type RegulatorModel } from './model';
 
 /** Fixed three-terminal regulators, the positive 78 family in its four current sizes. Typical values for the class. */
 
@@ -31,7 +31,8 @@ export const REGULATOR_SIZES: readonly RegulatorSize[] = [
     partNumber: (v) => `78L${two(v)}`,
     ratedA: 0.1,
     outputsV: [5, 6, 8, 9, 10, 12, 15, 18, 24],
-    dropoutV: 1.7,
+    // 1.7 V at 40 mA.
+    dropoutV: 2.15,
     quiescentA: 0.004,
     thetaJcKPerW: 60,
     thetaJaKPerW: 180,
@@ -135,9 +136,14 @@ export function fixedModel({ size: id, outputV }: FixedRegulator): RegulatorMode
     dropoutVPerK: -0.002,
     ratedA: size.ratedA,
     limitA: 2.2 * size.ratedA,
-    shortA: 0.75 * size.ratedA,
+    shortA: always(0.75 * size.ratedA),
+    limitsItself: true,
     quiescentA: size.quiescentA,
+    drains: () => [],
+    passShare: 1,
+    outputOhm: 0,
     minimumLoadA: 0,
+    minimumTypicalA: 0,
     dividerA: 0,
     inputMaxV: size.inputMaxV(outputV),
     inputLimitSource: `Input maximum of the ${size.partNumber(outputV)}.`,
@@ -149,12 +155,13 @@ export function fixedModel({ size: id, outputV }: FixedRegulator): RegulatorMode
       pins: size.takesSink ? 'input, ground, output' : 'output, ground, input',
       takesSink: size.takesSink,
       count: 1,
+      fitted: 1,
       jcKPerW: size.thetaJcKPerW,
       jaKPerW: size.thetaJaKPerW,
       junctionMaxC: REGULATOR_JUNCTION_MAX_C,
       safeA: null,
     },
-    warm: [],
+    burners: [],
     capacitors: 'No special wishes: 330 nF in, 100 nF out, at the pins.',
     small: [...PIN_CAPACITORS, REVERSE_DIODE],
     settings: [],

@@ -1,10 +1,15 @@
-import { passTransistor, safeCurrent, type PassTransistor } from '../transistor';
-import { fallingRejection, type PassDevice, type RegulatorModel } from './model';
+import { passTransistor } from '../transistor';
+import { always, fallingRejection, type RegulatorModel } from './model';
+import { passDevice, sharing, shortName, type PassStage } from './pass-stage';
 
-export interface FollowerRegulator {
+export interface FollowerRegulator extends PassStage {
   kind: 'follower';
   zenerV: number;
+  /** What the zener bears for long, W. */
+  zenerW: number;
   transistor: string;
+  /** Current gain of the transistor at hand; null for the least of its class. */
+  gain: number | null;
   /** From the input to the zener and the base, ohm. */
   seriesOhm: number;
   /** Sense resistor of the current limit, ohm; null for none: then a short is not survived. */
@@ -17,52 +22,69 @@ const LIMIT_VBE = 0.65;
 const ZENER_MIN_A = 0.003;
 const ZENER_OHM = 8;
 
-export function passDevice(t: PassTransistor, count = 1): PassDevice {
-  return {
-    package: t.package,
-    tab: 'input',
-    pins: t.package === 'TO-3' ? 'base and emitter pins, the case is the collector' : 'base, collector, emitter',
-    takesSink: t.package !== 'TO-126',
-    count,
-    jcKPerW: t.jcKPerW,
-    jaKPerW: t.jaKPerW,
-    junctionMaxC: t.junctionMaxC,
-    safeA: (volts) => safeCurrent(t, volts),
-  };
-}
-
 /** Zener and emitter follower: simple, quiet enough, the output a base-emitter voltage below the zener and moving with load. */
 export function followerModel(r: FollowerRegulator): RegulatorModel {
   const t = passTransistor(r.transistor);
+  const gain = r.gain ?? t.gain;
   const outputV = Math.max(r.zenerV - t.vbe, 0.1);
-  const senseOhm = r.limitOhm ?? 0;
-  const limitA = r.limitOhm === null ? t.maxA : LIMIT_VBE / r.limitOhm;
+  const limitA = r.limitOhm === null ? t.maxA * r.passes : LIMIT_VBE / r.limitOhm;
+  const ratedA = Math.min(0.7 * t.maxA * sharing(r, limitA), limitA);
+  const emitterOhm = r.emitterOhm / r.passes;
+  const through = (v: number) => Math.max(0, v - r.zenerV) / r.seriesOhm;
   return {
     family: 'zener and follower',
-    name: `${r.zenerV} V zener and ${t.name.split(',')[0]!.split(' ')[0]!}`,
+    name: `${r.zenerV} V zener and ${r.passes > 1 ? `${r.passes} × ` : ''}${shortName(t)}`,
     outputV,
     lowestV: outputV,
     spread: 0.05 + 0.15 / Math.max(outputV, 1),
     spreadSource: 'Zener ±5 %; the base-emitter voltage moves by 0.15 V with load and warmth.',
     // Input has to stand above the output by the junction and by what the series resistor needs at that base current.
     dropoutV: t.vbe + r.seriesOhm * ZENER_MIN_A,
-    dropoutOhm: r.seriesOhm / t.gain + senseOhm,
+    dropoutOhm: r.seriesOhm / gain,
     dropoutVPerK: -0.002,
-    ratedA: Math.min(0.7 * t.maxA, limitA),
+    ratedA,
     limitA,
-    shortA: r.limitOhm === null ? t.maxA : limitA,
-    quiescentA: ZENER_MIN_A,
+    shortA: always(limitA),
+    limitsItself: false,
+    quiescentA: 0,
+    drains: () => [{ fromV: r.zenerV, ohm: r.seriesOhm }],
+    passShare: gain / (gain + 1),
+    outputOhm: (r.limitOhm ?? 0) + emitterOhm,
     minimumLoadA: 0,
+    minimumTypicalA: 0,
     dividerA: 0,
     inputMaxV: t.maxV,
-    inputLimitSource: `Collector-emitter maximum of the ${t.name.split(',')[0]}; a short puts the whole input across it.`,
+    inputLimitSource: `Collector-emitter maximum of the ${shortName(t)}; a short puts the whole input across it.`,
     // The zener's slope against its series resistor is all the rejection there is.
     rejectionDb: fallingRejection(20 * Math.log10(1 + r.seriesOhm / ZENER_OHM), 20000),
     noiseV: 5e-5,
-    pass: passDevice(t),
-    warm: [...(r.limitOhm === null ? [] : [{ label: 'sense resistor', watts: (i: number) => i * i * senseOhm }])],
+    pass: passDevice(t, r, limitA),
+    burners: [
+      {
+        label: 'zener',
+        watts: ({ inputV, amps }) => r.zenerV * Math.max(0, through(inputV) - amps / (gain + 1)),
+        bearsW: r.zenerW,
+      },
+      { label: 'series resistor', watts: ({ inputV }) => through(inputV) ** 2 * r.seriesOhm, bearsW: null },
+      ...(r.limitOhm === null
+        ? []
+        : [
+            { label: 'sense resistor', watts: ({ amps }: { amps: number }) => amps * amps * r.limitOhm!, bearsW: null },
+          ]),
+      ...(emitterOhm === 0
+        ? []
+        : [
+            {
+              label: 'emitter resistors',
+              watts: ({ amps }: { amps: number }) => amps * amps * emitterOhm,
+              bearsW: null,
+            },
+          ]),
+    ],
     capacitors: '100 µF across the zener takes its noise; 10 µF at the output.',
     small: [
+      { what: 'Zener', value: r.zenerV, unit: 'V', why: 'the reference, and what takes the current no base wants' },
+      { what: 'Series resistor', value: r.seriesOhm, unit: 'ohm', why: 'feeds the zener and the base' },
       ...(r.limitOhm === null
         ? []
         : [
@@ -77,13 +99,23 @@ export function followerModel(r: FollowerRegulator): RegulatorModel {
     ],
     settings: [
       {
-        label: 'Output',
+        label: 'Output, unloaded',
         value: outputV,
         unit: 'V',
         expression: 'zener − base-emitter voltage',
         inputs: [
           { label: 'zener', value: r.zenerV, unit: 'V' },
           { label: 'base-emitter', value: t.vbe, unit: 'V' },
+        ],
+      },
+      {
+        label: 'Falls by an ampere',
+        value: (r.limitOhm ?? 0) + emitterOhm,
+        unit: 'ohm',
+        expression: 'sense resistor + emitter resistors side by side',
+        inputs: [
+          { label: 'sense', value: r.limitOhm ?? 0, unit: 'ohm' },
+          { label: 'emitter, each', value: r.emitterOhm, unit: 'ohm' },
         ],
       },
       {
@@ -94,7 +126,7 @@ export function followerModel(r: FollowerRegulator): RegulatorModel {
         inputs: r.limitOhm === null ? [] : [{ label: 'sense', value: r.limitOhm, unit: 'ohm' }],
       },
     ],
-    priceEur: t.priceEur + 0.6,
+    priceEur: t.priceEur * r.passes + 0.6,
   };
 }
 

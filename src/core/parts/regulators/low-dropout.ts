@@ -1,4 +1,4 @@
-import { fallingRejection, type RegulatorModel } from './model';
+import { always, fallingRejection, type RegulatorModel } from './model';
 
 /** Copper under the tab against thermal resistance, one side, 35 um: [cm2, K/W]. */
 const BOARD_COPPER: readonly (readonly [number, number])[] = [
@@ -25,6 +25,7 @@ export const LOW_DROPOUT_PARTS = {
     name: 'Low-dropout 250 mA, SOT-223',
     ratedA: 0.25,
     dropoutV: 0.4,
+    dropoutIdleV: 0.1,
     inputMaxV: 12,
     jcKPerW: 20,
     board: true,
@@ -36,7 +37,9 @@ export const LOW_DROPOUT_PARTS = {
   'ldo-800': {
     name: 'Low-dropout 800 mA (1117), SOT-223',
     ratedA: 0.8,
-    dropoutV: 1.1,
+    dropoutV: 1.2,
+    // 1.1 V at 100 mA.
+    dropoutIdleV: 1.086,
     inputMaxV: 15,
     jcKPerW: 15,
     board: true,
@@ -49,6 +52,7 @@ export const LOW_DROPOUT_PARTS = {
     name: 'Low-dropout 1.5 A, TO-220',
     ratedA: 1.5,
     dropoutV: 0.5,
+    dropoutIdleV: 0.125,
     inputMaxV: 26,
     jcKPerW: 3,
     board: false,
@@ -61,6 +65,7 @@ export const LOW_DROPOUT_PARTS = {
     name: 'Low-dropout 3 A, TO-220',
     ratedA: 3,
     dropoutV: 0.6,
+    dropoutIdleV: 0.15,
     inputMaxV: 20,
     jcKPerW: 2,
     board: false,
@@ -83,7 +88,6 @@ export interface LowDropoutRegulator {
 /** A low-dropout regulator: dropout grows with current and warmth, its input bears little, its capacitor matters. */
 export function lowDropoutModel(r: LowDropoutRegulator): RegulatorModel {
   const part = LOW_DROPOUT_PARTS[r.part];
-  const idle = 0.25;
   return {
     family: 'low-dropout',
     name: part.name,
@@ -91,14 +95,20 @@ export function lowDropoutModel(r: LowDropoutRegulator): RegulatorModel {
     lowestV: r.outputV,
     spread: 0.02,
     spreadSource: 'Output accuracy of the class, ±2 %.',
-    dropoutV: idle * part.dropoutV,
-    dropoutOhm: ((1 - idle) * part.dropoutV) / part.ratedA,
+    dropoutV: part.dropoutIdleV,
+    dropoutOhm: (part.dropoutV - part.dropoutIdleV) / part.ratedA,
     dropoutVPerK: 0.002 * part.dropoutV,
     ratedA: part.ratedA,
     limitA: 1.4 * part.ratedA,
-    shortA: 1.2 * part.ratedA,
+    shortA: always(1.2 * part.ratedA),
+    limitsItself: true,
     quiescentA: part.quiescentA,
-    minimumLoadA: r.part === 'ldo-800' ? 0.005 : 0,
+    drains: () => [],
+    passShare: 1,
+    outputOhm: 0,
+    // Of those whose output is made in, their own current leaves by the ground lead.
+    minimumLoadA: 0,
+    minimumTypicalA: 0,
     dividerA: 0,
     inputMaxV: part.inputMaxV,
     inputLimitSource: `Input maximum of the class, ${part.inputMaxV} V.`,
@@ -110,12 +120,13 @@ export function lowDropoutModel(r: LowDropoutRegulator): RegulatorModel {
       pins: part.board ? 'ground, output, input; the tab is the output' : 'input, ground, output',
       takesSink: !part.board,
       count: 1,
+      fitted: 1,
       jcKPerW: part.jcKPerW,
       jaKPerW: part.board ? boardKPerW(r.boardCm2) : 55,
       junctionMaxC: 125,
       safeA: null,
     },
-    warm: [],
+    burners: [],
     capacitors: part.esr,
     small: [{ what: 'Capacitor, input pin to ground', value: 1e-6, unit: 'F', why: 'close to the pin' }],
     settings: [],

@@ -17,6 +17,28 @@ export interface Setting {
   inputs: { label: string; value: number; unit: Unit }[];
 }
 
+/** What a part of a regulator beside its pass device stands in. */
+export interface Burning {
+  /** Volts at the input and at the output, and output current, at one instant. */
+  inputV: number;
+  outputV: number;
+  amps: number;
+}
+
+/** A part of a regulator beside its pass device that burns watts of its own. */
+export interface Burner {
+  label: string;
+  watts: (at: Burning) => number;
+  /** What it bears for long, W; null where it is bought for twice what it burns. */
+  bearsW: number | null;
+}
+
+/** A branch from the input to ground that draws (V - fromV)/ohm once the input stands above fromV. */
+export interface Drain {
+  fromV: number;
+  ohm: number;
+}
+
 /** What gets hot, and how it is held: one device, or `count` alike ones that share the current. */
 export interface PassDevice {
   package: string;
@@ -25,7 +47,9 @@ export interface PassDevice {
   /** Leads from the left, the printed face towards you. */
   pins: string;
   takesSink: boolean;
+  /** How many share the current: all that are fitted, or one of them where nothing makes them share. */
   count: number;
+  fitted: number;
   /** Junction to case of one device, and to free air without a sink, K/W. */
   jcKPerW: number;
   jaKPerW: number;
@@ -52,12 +76,22 @@ export interface RegulatorModel {
   /** What warmth does to the dropout, V/K. */
   dropoutVPerK: number;
   ratedA: number;
-  /** Where its own limit sets in, and what flows into a short, A. */
+  /** Where its own limit sets in, A, and what flows into a short with so many volts across it, A. */
   limitA: number;
-  shortA: number;
+  shortA: (acrossV: number) => number;
+  /** Whether it protects itself against heat and shorts. */
+  limitsItself: boolean;
   quiescentA: number;
-  /** Current that has to flow out of it to stay in regulation, and what its own divider draws of that, A. */
+  /** What else it draws from its input. */
+  drains: (outputV: number) => Drain[];
+  /** Share of the output current that comes through the pass device; the rest comes through a drain, as base current. */
+  passShare: number;
+  /** What its output falls by with each ampere, ohm. */
+  outputOhm: number;
+  /** Current that has to flow out of it to stay in regulation, A: of the worst part, and of a typical one. */
   minimumLoadA: number;
+  minimumTypicalA: number;
+  /** What its own divider draws of that, A. */
   dividerA: number;
   inputMaxV: number;
   inputLimitSource: string;
@@ -66,8 +100,10 @@ export interface RegulatorModel {
   /** Output noise 10 Hz to 100 kHz, V RMS. */
   noiseV: number;
   pass: PassDevice;
-  /** Other parts of it that get warm, W each at an output current. */
-  warm: { label: string; watts: (amps: number) => number }[];
+  /** Other parts of it that get warm. */
+  burners: Burner[];
+  /** Whether figures of the person's own data sheet stand in it. */
+  theirs?: boolean;
   /** What its capacitors have to be. */
   capacitors: string;
   small: SmallPart[];
@@ -84,6 +120,12 @@ export function dropoutAt(model: RegulatorModel, amps: number, junctionC = 25): 
 export function tabWords({ takesSink, tab }: PassDevice): string {
   return takesSink || tab !== 'none' ? `its metal is the ${tab}` : 'no tab';
 }
+
+/** A limit that holds whatever stands across it. */
+export const always =
+  (amps: number): ((acrossV: number) => number) =>
+  () =>
+    amps;
 
 /** Rejection that falls by a decade of ripple for each decade of frequency above a corner: one slow loop. */
 export function fallingRejection(lowDb: number, cornerHz: number): (hz: number) => number {

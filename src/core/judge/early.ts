@@ -1,0 +1,39 @@
+import { CONDITIONS, type Condition } from '@/core/circuit/condition';
+import type { Study } from '@/core/study/study';
+import { deciding, findingsOf } from './judge';
+import { earlyGroups, ruleOf, type RuleId } from './rules';
+
+/** What a search gives a design up for: the rule, and what is left of its wanted margin. */
+export interface EarlyFailure {
+  id: RuleId;
+  title: string;
+  sentence: string;
+  left: number;
+}
+
+/** The first of some rules that fails in some circumstances; only those are solved. Null where none does. */
+export function failedAt(study: Study, rules: readonly RuleId[], at: readonly Condition[]): EarlyFailure | null {
+  for (const id of rules) {
+    const rule = ruleOf(id);
+    const { occasion } = rule;
+    const occasions = occasion === 'once' ? [] : at.filter(occasion);
+    const worst = deciding(findingsOf(study, rule, occasions));
+    if (worst?.state !== 'fails') continue;
+    const told = worst.finding.tell();
+    return { id, title: told.title ?? rule.title, sentence: told.sentence, left: worst.left };
+  }
+  return null;
+}
+
+/** One circumstance for each group of early rules: full load at the lowest input, no load and lasting load at the highest. */
+const EARLY_AT: readonly Condition[] = [CONDITIONS.low, CONDITIONS.idle, CONDITIONS.high];
+
+/** Why a search need not look further at a design: each group asked in one circumstance alone. Null where nothing says so. */
+export function givenUpFor(study: Study): EarlyFailure | null {
+  const groups = earlyGroups();
+  for (let n = 0; n < groups.length; n++) {
+    const found = failedAt(study, groups[n]!, [EARLY_AT[Math.min(n, EARLY_AT.length - 1)]!]);
+    if (found) return found;
+  }
+  return null;
+}

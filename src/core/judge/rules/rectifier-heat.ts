@@ -1,0 +1,63 @@
+import type { Edit } from '@/core/design/design';
+import { hasDiodes } from '@/core/design/source';
+import { DIODE_MAX_C, diodeOf } from '@/core/parts/diode';
+import { formatQuantity } from '@/core/quantity/format';
+import { diodeHeat } from '@/core/study/warmth';
+import { otherDiodes, rectifierSinks } from '../cures';
+import { absurdHeat, heatWords } from '../heat-words';
+import { LASTING, type Rule } from '../rule';
+import { computed, simulated, typical } from '../working';
+
+/** Direct current above which a bridge goes on a heatsink or the chassis, A: what builders say, beside the computed junction. */
+const FREE_AIR_A = 3;
+
+export const rectifierHeat: Rule = {
+  title: 'Rectifier junction',
+  station: 'rectifier',
+  scope: 'supply',
+  occasion: LASTING,
+  decides: ['rectifier', 'sink'],
+  early: 3,
+  find({ study: { design }, at }) {
+    if (!hasDiodes(design)) return null;
+    const diode = diodeOf(design.rectifier);
+    const found = diodeHeat(design, at);
+    const limit = DIODE_MAX_C[diode.technology];
+    return {
+      value: found.junctionC,
+      limit,
+      relation: 'at most',
+      wanted: 20,
+      tell: () => {
+        const watts = at.watts.rectifier;
+        const amps = at.rails.reduce((sum, p) => sum + p.rail.loadMeanA, 0);
+        return {
+          figure: {
+            id: 'rectifier-heat',
+            label: 'Hottest junction of the rectifier',
+            unit: '°C',
+            origin: 'formula',
+            ...absurdHeat(found.junctionC),
+            expression: `air + watts × (${found.chain.map((c) => c.label).join(' + ')})`,
+            inputs: [
+              computed('air', found.airC, '°C'),
+              simulated('lost in the diodes', watts, 'W'),
+              simulated('in the hottest of them', Math.max(...at.solution.diodes.map((d) => d.meanW)), 'W'),
+              simulated('direct current through it', amps, 'A'),
+              ...found.chain.map((c) => typical(c.label, c.kPerW, 'K/W')),
+            ],
+            source: 'Steady heat flow; diode loss is the mean of v·i. Thermal resistances typical of the housing.',
+            assumes: [
+              `In ${found.where === 'free air' ? 'free air, without a sink' : `contact with ${found.where}`}.`,
+              `What builders say: above about ${FREE_AIR_A} A a bridge goes on a heatsink or the chassis.`,
+            ],
+          },
+          limitSource: `Highest junction temperature of a ${diode.technology} rectifier, ${limit} °C; 20 K kept in hand.`,
+          sentence: `${heatWords(found.junctionC)} with ${formatQuantity(watts, 'W')} at ${formatQuantity(amps, 'A')}, ${found.where === 'free air' ? 'in free air' : `on ${found.where}`}.`,
+          reason: 'Two drops of a volt at several amperes are a small soldering iron.',
+        };
+      },
+    };
+  },
+  cures: (design): Edit[] => [...rectifierSinks(design), ...otherDiodes(design)],
+};

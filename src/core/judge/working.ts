@@ -1,0 +1,17 @@
+import type { Unit } from '@/core/quantity/parse';
+import type { FigureInput } from '@/core/study/figure';
+
+/** An input of a working. */
+export const of = (label: string, value: number, unit: Unit, origin?: FigureInput['origin']): FigureInput => ({
+  label,
+  value,
+  unit,
+  ...(origin ? { origin } : {}),
+});
+
+export const simulated = (label: string, value: number, unit: Unit) => of(label, value, unit, 'simulated');
+export const typical = (label: string, value: number, unit: Unit) => of(label, value, unit, 'typical');
+export const chosen = (label: string, value: number, unit: Unit) => of(label, value, unit, 'chosen');
+export const computed = (label: string, value: number, unit: Unit) => of(label, value, unit, 'formula');
+
+export const STEADY = 'Periodic steady state of source, diodes, reservoir and load, solved directly.';

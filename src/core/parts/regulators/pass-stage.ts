@@ -1,0 +1,37 @@
+import { safeCurrent, type PassTransistor } from '../transistor';
+import type { PassDevice } from './model';
+
+/** Drop across each emitter resistor at full current from which transistors side by side share it, V. */
+export const SHARING_V = 0.05;
+
+/** Pass transistors side by side, with the emitter resistors that make them share. */
+export interface PassStage {
+  passes: number;
+  emitterOhm: number;
+}
+
+/** How many of them carry the current: without a drop in their emitters the warmest takes all of it. */
+export function sharing({ passes, emitterOhm }: PassStage, amps: number): number {
+  return passes > 1 && (emitterOhm * amps) / passes < SHARING_V - 1e-9 ? 1 : passes;
+}
+
+/** @param amps full current, A: what the emitter resistors are judged at */
+export function passDevice(t: PassTransistor, stage: PassStage, amps: number): PassDevice {
+  return {
+    package: t.package,
+    tab: 'input',
+    pins: t.pins,
+    takesSink: t.package !== 'TO-126',
+    count: sharing(stage, amps),
+    fitted: stage.passes,
+    jcKPerW: t.jcKPerW,
+    jaKPerW: t.jaKPerW,
+    junctionMaxC: t.junctionMaxC,
+    safeA: (volts) => safeCurrent(t, volts),
+  };
+}
+
+/** A transistor in a few words: 'TIP3055'. */
+export function shortName({ name }: PassTransistor): string {
+  return name.split(',')[0]!.split(' ')[0]!;
+}
