@@ -3,7 +3,7 @@
 import { useId, useState, type KeyboardEvent, type Ref } from 'react';
 import { fieldLimit, rangeFault, type FieldPath } from '@/core/design/limits';
 import { formatForInput } from '@/core/quantity/format';
-import { parseQuantity, type ParseResult } from '@/core/quantity/parse';
+import { parseQuantity, severalAlike, type ParseResult } from '@/core/quantity/parse';
 
 interface Props {
   path: FieldPath;
@@ -17,6 +17,8 @@ interface Props {
   inputRef?: Ref<HTMLInputElement>;
   /** Reads what is typed, where more than the field's own unit is understood. */
   read?(text: string): ParseResult;
+  /** Takes several alike, typed as '68 x 220 uF'; left out, what they come to together is the value. */
+  several?(count: number, each: number): void;
   /** What else can be wrong with it, as a sentence: against another field, for example. */
   check?(value: number): string | null;
 }
@@ -34,6 +36,7 @@ export function QuantityField({
   placeholder,
   inputRef,
   read: reader,
+  several,
   check,
 }: Props) {
   const limit = fieldLimit(path);
@@ -54,6 +57,13 @@ export function QuantityField({
     if (text === shown) {
       setDraft(null);
       setFault(null);
+      return;
+    }
+    const count = several ? severalAlike(text, limit.unit) : null;
+    if (count && rangeFault(path, count.each) === null && rangeFault('reservoir.cans', count.count) === null) {
+      setDraft(null);
+      setFault(null);
+      several!(count.count, count.each);
       return;
     }
     const result = read(text);

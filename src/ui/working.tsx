@@ -1,5 +1,5 @@
 import { formatQuantity } from '@/core/quantity/format';
-import type { Figure } from '@/core/study/figure';
+import { figureText, type Figure } from '@/core/study/figure';
 
 const ORIGIN_WORDS: Record<Figure['origin'], string> = {
   simulated: 'simulated',
@@ -22,7 +22,7 @@ export function Working({ figure, named = true }: { figure: Figure; named?: bool
         {named && (
           <>
             <span className="serif font-semibold">{figure.label}</span>
-            <span className="text-[17px] font-semibold text-volt">{formatQuantity(figure.value, figure.unit)}</span>
+            <span className="text-[17px] font-semibold text-volt">{figureText(figure)}</span>
           </>
         )}
         <span className="text-[13px] text-quiet">

@@ -2,7 +2,7 @@ import * as Comlink from 'comlink';
 import { mainsForReadings } from '@/core/bench/readings';
 import type { TestPoint } from '@/core/bench/test-point';
 import { testPoints } from '@/core/bench/test-points';
-import type { Ask, Design, Mains, PartRole } from '@/core/design/design';
+import type { Ask, Design, Mains, PartRole, Patch } from '@/core/design/design';
 import { readPartsCsv, type RowResult } from '@/core/drawer/csv';
 import type { Part } from '@/core/drawer/part';
 import { windingCount } from '@/core/design/words';
@@ -35,6 +35,7 @@ import { reverseDiodeWays } from '@/core/study/reverse-diode';
 import { schools } from '@/core/study/schools';
 import { typicalCost } from '@/core/study/cost';
 import { billOf, type BillLine } from '@/core/study/bill';
+import { mostOf, type Most } from '@/core/study/most';
 import { LASTING } from '@/core/study/occasion';
 import { studyDesign, warmStartFrom, type WarmStart } from '@/core/study/study';
 
@@ -210,6 +211,10 @@ const solver = {
   scope(design: Design, run: ScopeRun, band: ScopeBand): Answer<Traces> {
     return answer(() => scopeTraces(design, run, band));
   },
+  /** The most each output gives at the lowest input. */
+  most(design: Design): Answer<Most[]> {
+    return answer(() => mostOf(design));
+  },
   mainsSide(design: Design): Answer<MainsReport> {
     return answer(() => mainsSide(studyDesign(design)));
   },
@@ -225,10 +230,11 @@ const solver = {
     name: string,
     demand: Ask,
     mains: Mains,
+    feed: Patch | null,
     onProgress: (progress: SearchProgress) => void,
   ): Promise<Answer<Proposal & { summary: Summary }> | null> {
     newestSearch = job;
-    const search = proposing(name, demand, mains);
+    const search = proposing(name, demand, mains, feed);
     for (;;) {
       const step = answer(() => search.next());
       if (!step.ok) return step;

@@ -99,10 +99,10 @@ test('a second output hangs on the clock’s reservoir: its headroom and heat, o
   await page.getByRole('button', { name: 'Outputs', exact: true }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: 'Add an output' }).click();
-  const one = dialog.getByRole('region', { name: '5 V' });
+  const one = dialog.getByRole('region', { name: /5 V/ });
   await expect(one).toContainText(/Headroom, low line/);
-  await one.getByLabel('Its load').fill('300 mA');
-  await one.getByLabel('Its load').press('Enter');
+  await one.getByLabel('Load current').fill('300 mA');
+  await one.getByLabel('Load current').press('Enter');
   await expect(one).toContainText(/Burns, high line/);
   await accessible(page);
   await page.keyboard.press('Escape');

@@ -250,6 +250,7 @@ export const absurd: fc.Arbitrary<Design> = fc
       leakageH: fc.oneof(fc.constant(0), anywhere('transformer.leakageH')),
       core: fc.constantFrom<'laminated' | 'toroid'>('laminated', 'toroid'),
       windingsOnPlate: fc.constantFrom(null, 2),
+      sealed: fc.boolean(),
       source,
     }),
     rectifier: fc.record({
@@ -322,6 +323,7 @@ export const plausible: fc.Arbitrary<Design> = fc
         leakageH: 0,
         core: 'laminated' as const,
         windingsOnPlate: null,
+        sealed: false,
         source: { kind: 'plate' as const },
       },
       rectifier: { ...base.rectifier, kind, diode: 'si-1a' },

@@ -24,6 +24,7 @@ const base = (patch: Patch = {}): Design =>
         hotC: 75,
         leakageH: 0,
         windingsOnPlate: null,
+        sealed: false,
         core: 'laminated',
         source: { kind: 'plate' },
       },

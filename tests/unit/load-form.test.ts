@@ -9,6 +9,9 @@ const good: LoadForm = {
   rippleVpp: '5 mV',
   kind: 'current',
   mains: MAINS_PRESETS[0]!.id,
+  feed: 'mains',
+  feedV: '12 V',
+  feedAmount: '1',
 };
 
 async function fault(change: Partial<LoadForm>): Promise<string> {

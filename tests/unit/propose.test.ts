@@ -46,14 +46,19 @@ test('what no standard set can do is said, with the nearest regulators', () => {
   expect(propose('Test', demand(12, 8, 5), europe).shortfall).toMatch(/strongest ready-made regulator carries 5 A/);
 });
 
-test('24 V at 0.4 A is met by 22 V, 30 VA and a 7824; no can is larger than it has to be', () => {
+test('24 V at 0.4 A is met by 22 V, 30 VA at most and a 7824; no can is larger than it has to be', () => {
   const { design, shortfall, costEur } = propose('Test', demand(24, 0.4), europe);
   expect(shortfall).toBe('');
-  expect(design.transformer).toMatchObject({ ratedV: 22, ratedVA: 30 });
+  expect(design.transformer).toMatchObject({ ratedV: 22 });
+  expect(design.transformer.ratedVA).toBeLessThanOrEqual(30);
   expect(design.regulator).toMatchObject({ kind: 'fixed', outputV: 24 });
   expect(design.reservoir.capacitanceF).toBeLessThanOrEqual(6800e-6);
   // The set worked out by hand costs about the same.
-  const byHand = applyPatch(design, { reservoir: { capacitanceF: 4700e-6 } });
+  const byHand = applyPatch(design, {
+    transformer: { ratedVA: 30 },
+    reservoir: { capacitanceF: 4700e-6 },
+    rectifier: { diode: 'si-1a' },
+  });
   expect(costEur).toBeLessThan(1.1 * typicalCost(byHand));
 });
 

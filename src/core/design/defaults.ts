@@ -69,6 +69,7 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
       leakageH: 0,
       core: 'laminated',
       windingsOnPlate: null,
+      sealed: false,
       source: { kind: 'plate' },
     },
     rectifier: { kind: 'bridge', diode: 'si-1a', rated: null },

@@ -130,6 +130,8 @@ export interface Transformer {
   core: 'laminated' | 'toroid';
   /** Alike windings its plate speaks of, where not all of them are used; null for as many as the rectifier works on. */
   windingsOnPlate: number | null;
+  /** Whether it is a bought AC adapter: the mains stays inside it. */
+  sealed: boolean;
   /** What its model is made from; volts and size above stay its rating. */
   source: TransformerSource;
 }

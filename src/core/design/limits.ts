@@ -63,7 +63,7 @@ export const FIELD_LIMITS = {
   'rectifier.averageA': { label: 'Mean current', unit: 'A', min: 0.01, max: 1000 },
   'rectifier.reverseV': { label: 'Reverse volts', unit: 'V', min: 5, max: 10000 },
   'rectifier.surgeA': { label: 'Surge', unit: 'A', min: 0.1, max: 10000 },
-  'reservoir.cans': { label: 'Cans in parallel', unit: '', min: 1, max: 40 },
+  'reservoir.cans': { label: 'Cans in parallel', unit: '', min: 1, max: 200 },
   'reservoir.capacitanceF': { label: 'Capacitance', unit: 'F', min: 0, max: 1 },
   'reservoir.ratedV': { label: 'Rated voltage', unit: 'V', min: 1, max: 1000 },
   'reservoir.esrOhm': { label: 'ESR', unit: 'ohm', min: 0, max: 1000, optional: 'typical for the can' },

@@ -235,6 +235,7 @@ export const designSchema = yup
         .nullable()
         .defined('${path} is missing')
         .oneOf([null, 1, 2], '${path} has to be 1 or 2'),
+      sealed: flag,
       source: transformerSource,
     }),
     rectifier: group({

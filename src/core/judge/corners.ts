@@ -24,7 +24,7 @@ export interface GridRow {
   limit: number;
   relation: Verdict['relation'];
   /** Figure and share of the wanted margin in each cell; null where the rule has no meaning. */
-  values: ({ value: number; left: number; state: State } | null)[];
+  values: ({ value: number; left: number; state: State; words?: string | undefined } | null)[];
   /** Index of the cell that decides: the one the verdict speaks of. */
   worst: number;
 }
@@ -62,7 +62,9 @@ export function cornerGrid(design: Design): Grid {
     const found = [...findingsOf(study, ruleOf(verdict.id))];
     const values = conditions.map((c) => {
       const worst = deciding(found.filter((f) => f.condition?.id === c.id));
-      return worst && { value: worst.finding.value, left: worst.left, state: worst.state };
+      if (!worst) return null;
+      const { words } = worst.finding.tell().figure;
+      return { value: worst.finding.value, left: worst.left, state: worst.state, words };
     });
     rows.push({
       id: verdict.id,

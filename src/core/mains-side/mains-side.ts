@@ -255,14 +255,14 @@ export function mainsSide(study: Study): MainsReport {
   ];
   return {
     figures,
-    primaryFuseA: fuse.ratedA,
-    secondaryFuseA,
+    primaryFuseA: transformer.sealed ? null : fuse.ratedA,
+    secondaryFuseA: transformer.sealed ? secondaryFitsA : secondaryFuseA,
     bleederOhm,
     points: checkPoints(design, {
       fuse,
       rushI2t,
       surelyBlows,
-      secondaryFuseA,
+      secondaryFuseA: transformer.sealed ? null : secondaryFuseA,
       secondaryMostA: Math.max(secondaryFitsA, WINDING_FUSE_TIMES * model.ratedA),
       secondaryLeastA,
       windingShortA: short.secondaryA,
@@ -293,8 +293,44 @@ interface Facts {
   highV: number;
 }
 
-/** What has to be right before the plug goes in, in the order of the hand. */
+/** Of a bought adapter the mains stays inside it: what is left to look at, and what is in the box. */
+const INSIDE_THE_ADAPTER = new Set([
+  'inlet',
+  'fuse',
+  'switch',
+  'earth',
+  'class-two',
+  'class-two-metal',
+  'class-two-parts',
+  'insulation',
+  'safety-transformer',
+  'clearance',
+  'soft-start',
+  'cut-out',
+]);
+
 function checkPoints(design: Design, f: Facts): CheckPoint[] {
+  const all = everyPoint(design, f);
+  if (!design.transformer.sealed) return all;
+  return [
+    {
+      id: 'adapter-approved',
+      state: 'look',
+      text: 'A bought, approved AC adapter, unopened: its fuse and its insulation are inside it.',
+      why: 'Then nothing in your box sees the mains, and no primary fuse or earth of yours is needed.',
+    },
+    {
+      id: 'adapter-ac',
+      state: 'look',
+      text: 'Its plate says AC or ~ at the output, and a meter on AC agrees.',
+      why: 'DC adapters look alike.',
+    },
+    ...all.filter((p) => !INSIDE_THE_ADAPTER.has(p.id)),
+  ];
+}
+
+/** What has to be right before the plug goes in, in the order of the hand. */
+function everyPoint(design: Design, f: Facts): CheckPoint[] {
   const { mainsSide: side, transformer } = design;
   const out: CheckPoint[] = [];
   const add = (id: string, state: CheckPoint['state'], text: string, why: string) => out.push({ id, state, text, why });

@@ -11,7 +11,7 @@ export interface CheckPoint {
 
 export interface MainsReport {
   figures: Figure[];
-  /** Null where no mains come in. */
+  /** Null where no mains come in, or stay inside a bought adapter. */
   primaryFuseA: number | null;
   /** At the winding, or in the lead of a DC source. Null when a short of the winding blows the primary fuse by itself. */
   secondaryFuseA: number | null;

@@ -210,6 +210,13 @@ export function parseQuantity(text: string, unit: Unit): ParseResult {
   }
 }
 
+/** Several alike, as '68 x 220 uF': how many, and the value of each. Null for anything else. */
+export function severalAlike(text: string, unit: Unit): { count: number; each: number } | null {
+  const found = /^\s*(\d{1,4})\s*[x×*]\s*(.+)$/i.exec(text);
+  const each = found ? parseQuantity(found[2]!, unit) : null;
+  return found && each?.ok ? { count: Number(found[1]), each: each.value } : null;
+}
+
 function unitMatches(tail: string, unit: Unit): boolean {
   return tail === '' || SPELLINGS[unit].includes(tail.toLowerCase());
 }

@@ -16,6 +16,7 @@ import type { Design } from '@/core/design/design';
 import { insulators } from '@/core/study/cost';
 import { bankWords, sourceWords, windingWords } from '@/core/design/words';
 import type { Figure } from '@/core/study/figure';
+import { mostWords, type Most } from '@/core/study/most';
 import { cautions } from './cautions';
 
 /** What is printed and stays with the box. */
@@ -28,7 +29,7 @@ export interface Report {
 }
 
 /** Gathers a sheet from a solved design and its bench windows. */
-export function report(picture: Picture, points: TestPoint[]): Report {
+export function report(picture: Picture, points: TestPoint[], most: readonly Most[] = []): Report {
   const { design } = picture;
   const { mains, transformer, rectifier, reservoir, heat } = design;
   const model = modelOf(design);
@@ -51,6 +52,10 @@ export function report(picture: Picture, points: TestPoint[]): Report {
       ]),
       ['Stays within', `${q(picture.output.minV, 'V')} to ${q(picture.output.maxV, 'V')}`],
       ['Ripple', `${q(picture.points.low.outputRippleVpp, 'V')} p-p at worst`],
+      ...most.map((m): [string, string] => [
+        most.length > 1 ? `Most, ${m.name}` : 'Most it gives',
+        mostWords(m, termsOf(design).low, (a) => q(a, 'A')),
+      ]),
       ...(picture.life
         ? ([
             [

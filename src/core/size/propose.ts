@@ -1,13 +1,16 @@
 import { CONDITIONS } from '@/core/circuit/condition';
 import { modelOf } from '@/core/circuit/feed';
 import { blankDesign } from '@/core/design/defaults';
-import { applyPatch, type Ask, type Design, type Mains } from '@/core/design/design';
+import { applyPatch, type Ask, type Design, type Mains, type Patch } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
+import { dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
+import { sourceWords } from '@/core/design/words';
+import { openVolts } from '@/core/parts/dc-source';
 import { failedAt, type EarlyFailure } from '@/core/judge/early';
 import { countFails, distress, judge } from '@/core/judge/judge';
 import { earlyGroups, ruleOf, rulesDeciding, type RuleId } from '@/core/judge/rules';
 import type { StationId, Verdict } from '@/core/judge/verdict';
-import { DIODE_CLASSES, diodeClass } from '@/core/parts/diode';
+import { DIODE_CLASSES, diodeClass, type DiodeClass } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { STANDARD_SECONDARY_V, STANDARD_VA } from '@/core/parts/transformer';
 import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
@@ -39,8 +42,8 @@ export interface SearchProgress {
 }
 
 /** Runs a search to its end in one go. */
-export function propose(name: string, demand: Ask, mains: Mains): Proposal {
-  const search = proposing(name, demand, mains);
+export function propose(name: string, demand: Ask, mains: Mains, feed: Patch | null = null): Proposal {
+  const search = proposing(name, demand, mains, feed);
   for (;;) {
     const step = search.next();
     if (step.done) return step.value;
@@ -57,7 +60,7 @@ interface Candidate {
 /** A set that was given up before it was complete, and why. */
 interface GivenUp {
   design: Design;
-  why: Pick<EarlyFailure, 'title' | 'left'>;
+  why: Pick<EarlyFailure, 'id' | 'title' | 'left'>;
 }
 
 /** Dearer than the cheapest passing set by more than this a set is not proposed, however comfortable. */
@@ -70,13 +73,18 @@ const COMFORT = 1.1;
  * wins. When nothing passes, the closest set is returned with the reason. A generator: it tells its progress after every
  * start and may be left there.
  */
-export function* proposing(name: string, demand: Ask, mains: Mains): Generator<SearchProgress, Proposal> {
+export function* proposing(
+  name: string,
+  demand: Ask,
+  mains: Mains,
+  feed: Patch | null = null,
+): Generator<SearchProgress, Proposal> {
   let simulated = 0;
   const look: Look = (design, study = studyDesign(design)) => {
     simulated++;
     return attempt(() => ({ design, study, verdicts: judge(study), costEur: typicalCost(design) }));
   };
-  const blank = blankDesign(name, demand, mains);
+  const blank = applyPatch(blankDesign(name, demand, mains), feed ?? {});
   const { choices, leftOut } = regulatorChoices(demand, mains);
   const starts = choices
     .flatMap((regulator) => startsWith({ ...blank, regulator }))
@@ -143,7 +151,7 @@ function nearest(failing: readonly GivenUp[], look: Look): Candidate | undefined
   return [...failing]
     .sort((a, b) => b.why.left - a.why.left)
     .slice(0, CLOSEST_AMONG)
-    .flatMap((c) => look(c.design) ?? [])
+    .flatMap((c) => attempt(() => withSink(withDiode(c.design), look)) ?? [])
     .sort((a, b) => distress(a.verdicts) - distress(b.verdicts))[0];
 }
 
@@ -154,6 +162,14 @@ function asFailing({ design, verdicts }: Candidate): GivenUp {
 /** Windings and sizes a regulator could stand behind, with what the cheapest set around each would cost. */
 function startsWith(base: Design): { design: Design; leastEur: number }[] {
   const { demand, regulator } = base;
+  const least = {
+    reservoir: { ratedV: CAPACITOR_VOLTS[0]!, capacitanceF: LEAST_F },
+    rectifier: { diode: DIODES[0]!.id },
+  };
+  if (base.source.kind !== 'mains' || base.fixed.includes('transformer')) {
+    const design = applyPatch(base, least);
+    return [{ design, leastEur: typicalCost(design) }];
+  }
   const plain = regulator.kind === 'none';
   const within = (v: number) =>
     v >= 0.6 * demand.outputV - 1 && v <= (plain ? 1.15 * demand.outputV + 1 : 1.6 * demand.outputV + 6);
@@ -161,11 +177,7 @@ function startsWith(base: Design): { design: Design; leastEur: number }[] {
     STANDARD_VA.filter((va) => va >= 1.05 * demand.outputA * ratedV)
       .slice(0, 7)
       .map((ratedVA) => {
-        const design = applyPatch(base, {
-          transformer: { ratedV, ratedVA },
-          reservoir: { ratedV: CAPACITOR_VOLTS[0]!, capacitanceF: LEAST_F },
-          rectifier: { diode: DIODES[0]!.id },
-        });
+        const design = applyPatch(base, { transformer: { ratedV, ratedVA }, ...least });
         return { design, leastEur: typicalCost(design) };
       }),
   );
@@ -199,12 +211,28 @@ const clears = (design: Design) => failedAt(studyDesign(design), VALLEY_RULES, [
  * else fails. Null where it would cost more than is worth looking at, or the winding is hopeless.
  */
 function sizedFrom(start: Design, look: Look, mostEur: number): Candidate | GivenUp | null {
+  const plain = sizedWith(start, 'silicon', look, mostEur);
+  // A small Schottky drop may lift a valley that is too low behind silicon.
+  if (!plain || !('why' in plain) || !VALLEY_RULES.includes(plain.why.id)) return plain;
+  const lifted = sizedWith(start, 'Schottky', look, mostEur);
+  return lifted && !('why' in lifted) ? lifted : plain;
+}
+
+function sizedWith(
+  start: Design,
+  technology: DiodeClass['technology'],
+  look: Look,
+  mostEur: number,
+): Candidate | GivenUp | null {
   const { mains } = start;
-  const openPeak = Math.SQRT2 * modelOf(start).openCircuitV * (1 + mains.highPct / 100);
+  const dc = dcSourceOf(start);
+  const openPeak = dc ? openVolts(dc, 'high') : Math.SQRT2 * modelOf(start).openCircuitV * (1 + mains.highPct / 100);
   const canV = CAPACITOR_VOLTS.find((v) => v >= openPeak / 0.97);
   if (!canV) return null;
-  const likely =
-    DIODES.find((d) => d.averageA >= 0.5 * start.demand.outputA && d.reverseV >= 1.1 * openPeak) ?? DIODES[0]!;
+  const likely = DIODES.find(
+    (d) => d.technology === technology && d.averageA >= 0.5 * start.demand.outputA && d.reverseV >= 1.1 * openPeak,
+  );
+  if (!likely) return null;
   const withCan = (capacitanceF: number, ratedV: number = canV) =>
     applyPatch(start, { reservoir: { capacitanceF, ratedV }, rectifier: { diode: likely.id } });
   const affordable = CANS_F.filter((f) => typicalCost(withCan(f)) <= mostEur);
@@ -241,7 +269,8 @@ function sizedFrom(start: Design, look: Look, mostEur: number): Candidate | Give
 /** The cheapest diodes that do not fail. */
 function withDiode(design: Design): Design {
   const { outputA } = design.demand;
-  for (const diode of DIODES.filter((d) => d.averageA >= 0.45 * outputA)) {
+  const { technology } = diodeClass(design.rectifier.diode);
+  for (const diode of DIODES.filter((d) => d.averageA >= 0.45 * outputA && d.technology === technology)) {
     const next = applyPatch(design, { rectifier: { diode: diode.id } });
     if (passes(studyDesign(next), rulesDeciding('rectifier'))) return next;
   }
@@ -302,42 +331,50 @@ function reasons(winner: Candidate, failing: readonly GivenUp[]): Proposal['reas
   const needed = neededV(design);
   const lines: Proposal['reasons'] = [];
   const windingA = Math.max(...study.high.solution.windings.map((w) => w.rmsA));
-  const lower = failing
+  const lower = (dcSourceOf(design) ? [] : failing)
     .filter((c) => c.design.transformer.ratedV < transformer.ratedV && c.design.regulator.kind === regulator.kind)
     .sort((a, b) => b.design.transformer.ratedV - a.design.transformer.ratedV)[0];
   const lowerWhy = lower
     ? ` ${n(lower.design.transformer.ratedV, 'V')} was tried: ${lower.why.title.toLowerCase()} fails.`
     : '';
+  const say = termsOf(design);
+  const dc = dcSourceOf(design);
+  const at = (end: string) => (dc ? `with the ${end}` : `at ${end}`);
+  const clear = needed === null ? 0 : valley(study) - needed;
   lines.push({
     station: 'winding',
-    text: `${n(transformer.ratedV, 'V')}, ${n(transformer.ratedVA, 'VA')}: ${
+    text: `${dc ? sourceWords(design) : `${n(transformer.ratedV, 'V')}, ${n(transformer.ratedVA, 'VA')}`}: ${
       needed === null
-        ? `puts ${q(study.nominal.outputMeanV, 'V')} on the load at nominal line`
-        : `at low line the valley stays ${q(valley(study) - needed, 'V', 2)} above the ${n(needed, 'V')} the regulator needs`
-    }, and ${q(windingA, 'A')} RMS fits the ${q(model.ratedA, 'A')} rating.${lowerWhy}`,
+        ? `puts ${q(study.nominal.outputMeanV, 'V')} on the load ${at(say.nominal)}`
+        : `${at(say.low)} the valley ${clear < 0 ? `falls ${q(-clear, 'V', 2)} short of` : `stays ${q(clear, 'V', 2)} above`} the ${n(needed, 'V')} the regulator needs`
+    }, and it gives ${q(windingA, 'A')} RMS${dc ? '' : `, ${windingA <= model.ratedA ? 'which fits' : 'above'} the ${q(model.ratedA, 'A')} rating`}.${lowerWhy}`,
   });
   lines.push({
     station: 'rectifier',
-    text: `Bridge of ${diodeClass(design.rectifier.diode).name}: each carries ${q(Math.max(...study.high.solution.diodes.map((d) => d.meanA)), 'A')} on the mean and ${q(study.surge.peakA, 'A')} once, at switch-on.`,
+    text: !hasDiodes(design)
+      ? 'None: swapped leads reach everything.'
+      : `${dc ? 'In the lead, against swapped ones: a' : 'Bridge of'} ${diodeClass(design.rectifier.diode).name}: each carries ${q(Math.max(...study.high.solution.diodes.map((d) => d.meanA)), 'A')} on the mean and ${q(study.surge.peakA, 'A')} once, at switch-on.`,
   });
   lines.push({
     station: 'reservoir',
-    text: `${n(reservoir.capacitanceF, 'F')}, ${n(reservoir.ratedV, 'V')}: idles at ${q(study.idle.rail.maxV, 'V')} at high line; ${q(study.low.rail.ripplePeakToPeakV, 'V')} p-p of ripple once it has aged; carries ${q(study.high.can?.rmsA ?? 0, 'A')} RMS.`,
+    text: `${n(reservoir.capacitanceF, 'F')}, ${n(reservoir.ratedV, 'V')}: idles at ${q(study.idle.rail.maxV, 'V')} ${at(say.high)}; ${q(study.low.rail.ripplePeakToPeakV, 'V')} p-p of ripple once it has aged; carries ${q(study.high.can?.rmsA ?? 0, 'A')} RMS.`,
   });
   const made = mainModel(design);
   if (made) {
     lines.push({
       station: 'regulator',
-      text: `${made.name} (${n(made.ratedA, 'A')}): leaves ${q(study.low.outputRippleVpp, 'V')} p-p of ripple, burns ${q(study.high.regulatorW, 'W')} at high line${
+      text: `${made.name} (${n(made.ratedA, 'A')}): leaves ${q(study.low.outputRippleVpp, 'V')} p-p of ripple, burns ${q(study.high.regulatorW, 'W')} ${at(say.high)}${
         design.heat.sinkKPerW === null || !made.pass.takesSink
-          ? ', which it stands without a sink'
+          ? winner.verdicts.some((v) => v.id === 'junction' && v.state === 'fails')
+            ? ', too much without a sink'
+            : ', which it stands without a sink'
           : `; a ${n(design.heat.sinkKPerW, 'K/W')} sink keeps the junction at ${q(study.high.heat!.junctionC, '°C')}, its own metal at ${q(study.high.heat!.sinkC, '°C')}`
       }.`,
     });
   } else {
     lines.push({
       station: 'regulator',
-      text: `None: between low line loaded and high line idle the output stays within ${q(study.low.outputMinV, 'V')} to ${q(study.idle.outputMaxV, 'V')}.`,
+      text: `None: between ${say.low} loaded and ${say.high} idle the output stays within ${q(study.low.outputMinV, 'V')} to ${q(study.idle.outputMaxV, 'V')}.`,
     });
   }
   return lines;

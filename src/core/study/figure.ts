@@ -1,3 +1,4 @@
+import { formatQuantity } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';
 
 /** How a number came about. */
@@ -28,4 +29,9 @@ export interface Figure {
   assumes: string[];
   /** What builders estimate for the same thing. */
   estimate?: { label: string; value: number; expression: string };
+}
+
+/** The value as it is printed: its words where a number would only be absurd. */
+export function figureText({ value, unit, words }: Pick<Figure, 'value' | 'unit' | 'words'>, significant = 3): string {
+  return words ?? formatQuantity(value, unit, significant);
 }

@@ -9,6 +9,7 @@ import { INTERFACES, STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { capitalised, formatQuantity } from '@/core/quantity/format';
 import { E12, stepInList } from '@/core/quantity/preferred';
 import { hasDiodes } from '@/core/design/source';
+import { Kept } from '@/ui/kept';
 import { inDecades } from '@/ui/stepping';
 import { insulationAdvice } from '@/core/study/heat';
 import { heatCorners, touchWords } from '@/core/study/heat-report';
@@ -240,6 +241,7 @@ export function HeatStation() {
                   All regulators are on this one sink
                 </label>
               )}
+              <Kept role="sink" label="This sink is fixed" />
               {insulation && <p className="rounded bg-fail-soft px-2 py-1">{insulation}</p>}
               <Plate />
             </div>

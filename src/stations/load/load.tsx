@@ -70,11 +70,12 @@ export function Load() {
   const faults = load.consumers.flatMap((c, n) => lineFault(design, c, n) ?? []);
   const main = outputs[0]!;
   const made = regulatorModel(design.regulator);
+  const surging = load.consumers.some((c) => c.kind === 'motor' || c.kind === 'lamp' || c.startA !== null);
   const settable = made !== null && made.lowestV < made.outputV - 0.01;
 
   return (
     <main className="min-h-0 flex-1 overflow-auto px-4 py-3">
-      <div className="grid max-w-[1320px] grid-cols-[minmax(0,1fr)_320px] gap-6">
+      <div className="grid max-w-[1320px] grid-cols-[minmax(0,1fr)_300px] gap-5">
         <section aria-label="Consumers">
           <div className="flex items-baseline justify-between">
             <h2 className="text-[20px] font-semibold">What hangs on it</h2>
@@ -113,15 +114,15 @@ export function Load() {
               <thead className="text-left text-[13px] text-quiet">
                 <tr>
                   <th className="px-1 font-normal">Consumer</th>
-                  <th className="w-[60px] px-1 font-normal">Count</th>
-                  <th className="w-[60px] px-1 font-normal">On</th>
-                  {(several || stray(design)) && <th className="w-[104px] px-1 font-normal">Output</th>}
-                  <th className="w-[150px] px-1 font-normal">Behaves as</th>
-                  <th className="w-[88px] px-1 font-normal">Standing</th>
-                  <th className="w-[88px] px-1 font-normal">Typical</th>
-                  <th className="w-[88px] px-1 font-normal">Peak</th>
-                  <th className="w-[88px] px-1 font-normal">At first</th>
-                  <th className="w-[76px] px-1 font-normal">Duty</th>
+                  <th className="w-[58px] px-1 font-normal">Count</th>
+                  <th className="w-[50px] px-1 font-normal">On</th>
+                  {(several || stray(design)) && <th className="w-[80px] px-1 font-normal">Output</th>}
+                  <th className="w-[112px] px-1 font-normal">Behaves as</th>
+                  <th className="w-[80px] px-1 font-normal">Standing</th>
+                  <th className="w-[80px] px-1 font-normal">Typical</th>
+                  <th className="w-[80px] px-1 font-normal">Peak</th>
+                  {surging && <th className="w-[80px] px-1 font-normal">At first</th>}
+                  <th className="w-[66px] px-1 font-normal">Duty</th>
                   <td />
                 </tr>
               </thead>
@@ -223,14 +224,16 @@ export function Load() {
                       value={c.peakA}
                       onCommit={(peakA) => setLine(n, { peakA: peakA! })}
                     />
-                    <Amount
-                      path="load.startA"
-                      label={`At switch-on of line ${n + 1}`}
-                      volts={voltsOf(outputs, c.output)}
-                      value={c.startA}
-                      placeholder={c.kind === 'motor' || c.kind === 'lamp' ? 'usual' : '–'}
-                      onCommit={(startA) => setLine(n, { startA })}
-                    />
+                    {surging && (
+                      <Amount
+                        path="load.startA"
+                        label={`At switch-on of line ${n + 1}`}
+                        volts={voltsOf(outputs, c.output)}
+                        value={c.startA}
+                        placeholder={c.kind === 'motor' || c.kind === 'lamp' ? 'usual' : '–'}
+                        onCommit={(startA) => setLine(n, { startA })}
+                      />
+                    )}
                     <Amount
                       path="load.dutyPct"
                       label={`Duty of line ${n + 1}`}
@@ -241,10 +244,11 @@ export function Load() {
                       <button
                         type="button"
                         className="btn btn-bare !px-1.5"
+                        title="Take this line off"
                         aria-label={`take off line ${n + 1}`}
                         onClick={() => setTable({ consumers: load.consumers.filter((_, k) => k !== n) })}
                       >
-                        take off
+                        off
                       </button>
                     </td>
                   </tr>

@@ -1,6 +1,8 @@
 import * as yup from 'yup';
 import { fieldLimit, NAME_MAX, rangeFault, type FieldPath } from '@/core/design/limits';
-import { parseQuantity } from '@/core/quantity/parse';
+import { parseLoad } from '@/core/quantity/load';
+import { parseQuantity, type Unit } from '@/core/quantity/parse';
+import { FEEDS, type Feed } from '@/core/size/feeds';
 
 /** The load as typed: texts, so that nothing a person wrote is lost to a fault. */
 export interface LoadForm {
@@ -9,8 +11,12 @@ export interface LoadForm {
   outputA: string;
   tolerancePct: string;
   rippleVpp: string;
-  kind: 'current' | 'resistance';
+  kind: 'current' | 'resistance' | 'power';
   mains: string;
+  feed: Feed;
+  /** Volts of a source in hand, and its amperes or ampere-hours; not read for the mains. */
+  feedV: string;
+  feedAmount: string;
 }
 
 function quantity(path: FieldPath) {
@@ -25,14 +31,48 @@ function quantity(path: FieldPath) {
     });
 }
 
+/** Amperes, or a resistor or watts at the volts beside it. */
+function load() {
+  return yup
+    .string()
+    .defined()
+    .test('load', (text, ctx) => {
+      const { outputV } = ctx.parent as LoadForm;
+      const volts = parseQuantity(outputV, 'V');
+      const parsed = parseLoad(text, volts.ok && volts.value > 0 ? volts.value : 1);
+      if (!parsed.ok) return ctx.createError({ message: parsed.error });
+      const fault = rangeFault('demand.outputA', parsed.value);
+      return fault === null || ctx.createError({ message: fault });
+    });
+}
+
+/** A number of the source in hand, where there is one. */
+function whereFed(pathOf: (feed: Feed) => FieldPath) {
+  return yup
+    .string()
+    .defined()
+    .test('feed', (text, ctx) => {
+      const { feed } = ctx.parent as LoadForm;
+      if (feed === 'mains') return true;
+      const path = pathOf(feed);
+      const parsed = parseQuantity(text, fieldLimit(path).unit);
+      if (!parsed.ok) return ctx.createError({ message: parsed.error });
+      const fault = rangeFault(path, parsed.value);
+      return fault === null || ctx.createError({ message: fault });
+    });
+}
+
 export const loadSchema: yup.ObjectSchema<LoadForm> = yup.object({
   name: yup.string().trim().defined().max(NAME_MAX, `${NAME_MAX} letters fit on the label.`),
   outputV: quantity('demand.outputV'),
-  outputA: quantity('demand.outputA'),
+  outputA: load(),
   tolerancePct: quantity('demand.tolerancePct'),
   rippleVpp: quantity('demand.rippleVpp'),
-  kind: yup.string<'current' | 'resistance'>().oneOf(['current', 'resistance']).defined(),
+  kind: yup.string<'current' | 'resistance' | 'power'>().oneOf(['current', 'resistance', 'power']).defined(),
   mains: yup.string().defined(),
+  feed: yup.string<Feed>().oneOf(FEEDS).defined(),
+  feedV: whereFed((feed) => (feed === 'ac-adapter' ? 'transformer.ratedV' : 'source.ratedV')),
+  feedAmount: whereFed((feed) => (feed === 'battery' ? 'source.capacityAh' : 'source.ratedA')),
 });
 
 /** The value of a field that passed the schema. */
@@ -40,4 +80,17 @@ export function valueOf(text: string, path: FieldPath): number {
   const parsed = parseQuantity(text, fieldLimit(path).unit);
   if (!parsed.ok) throw new RangeError(parsed.error);
   return parsed.value;
+}
+
+/** The current a load that passed the schema draws, A. */
+export function loadOf({ outputA, outputV }: LoadForm): number {
+  const parsed = parseLoad(outputA, valueOf(outputV, 'demand.outputV'));
+  if (!parsed.ok) throw new RangeError(parsed.error);
+  return parsed.value;
+}
+
+/** A number as typed, or 1 where it is not asked for. */
+export function numberOf(text: string, unit: Unit): number {
+  const parsed = parseQuantity(text, unit);
+  return parsed.ok ? parsed.value : 1;
 }

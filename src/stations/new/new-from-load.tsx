@@ -1,14 +1,16 @@
 'use client';
 
+import { figureText } from '@/core/study/figure';
 import { yupResolver } from '@hookform/resolvers/yup';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState, useSyncExternalStore } from 'react';
-import { useForm, type UseFormRegisterReturn } from 'react-hook-form';
+import { useForm, useWatch, type UseFormRegisterReturn } from 'react-hook-form';
 import { MAINS_PRESETS } from '@/core/design/defaults';
-import { windingWords } from '@/core/design/words';
-import { formatNominal, formatQuantity } from '@/core/quantity/format';
+import { sourceWords, windingWords } from '@/core/design/words';
+import { formatNominal } from '@/core/quantity/format';
 import type { Summary } from '@/core/judge/picture';
+import { FEED_HINTS, FEED_NAMES, feedPatch, FEEDS } from '@/core/size/feeds';
 import type { Proposal, SearchProgress } from '@/core/size/propose';
 import { createDesign } from '@/ui/api';
 import { Mark } from '@/ui/mark';
@@ -18,7 +20,7 @@ import { Working } from '@/ui/working';
 import { callback, solver } from '@/workers/client';
 import { FromReadings } from './from-readings';
 import { FromTransformer } from './from-transformer';
-import { loadSchema, valueOf, type LoadForm } from './load-schema';
+import { loadOf, loadSchema, numberOf, valueOf, type LoadForm } from './load-schema';
 
 type Proposed = Proposal & { summary: Summary };
 
@@ -46,10 +48,14 @@ export function NewFromLoad() {
       tolerancePct: '5 %',
       rippleVpp: '5 mV',
       kind: 'current',
+      feed: 'mains',
+      feedV: '12 V',
+      feedAmount: '1',
       mains: MAINS_PRESETS[0]!.id,
     },
   });
   const { errors } = form.formState;
+  const feed = useWatch({ control: form.control, name: 'feed' });
   const [proposal, setProposal] = useState<Proposed | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -67,7 +73,7 @@ export function NewFromLoad() {
     const mains = MAINS_PRESETS.find((p) => p.id === values.mains)!.mains;
     const demand = {
       outputV: valueOf(values.outputV, 'demand.outputV'),
-      outputA: valueOf(values.outputA, 'demand.outputA'),
+      outputA: loadOf(values),
       tolerancePct: valueOf(values.tolerancePct, 'demand.tolerancePct'),
       rippleVpp: valueOf(values.rippleVpp, 'demand.rippleVpp'),
       kind: values.kind,
@@ -75,7 +81,18 @@ export function NewFromLoad() {
     const name =
       values.name.trim() || `${formatNominal(demand.outputV, 'V')} ${formatNominal(demand.outputA, 'A')} supply`;
     setProgress({ simulated: 0, passing: 0 });
-    const answer = await solver('search').propose(++searches.current, name, demand, mains, callback(setProgress));
+    const answer = await solver('search').propose(
+      ++searches.current,
+      name,
+      demand,
+      mains,
+      feedPatch(
+        values.feed,
+        numberOf(values.feedV, 'V'),
+        numberOf(values.feedAmount, values.feed === 'battery' ? 'Ah' : 'A'),
+      ),
+      callback(setProgress),
+    );
     setProgress(null);
     setBusy(false);
     if (!answer) return;
@@ -117,7 +134,7 @@ export function NewFromLoad() {
               />
               <Field
                 label="Amperes"
-                hint="the most it draws for long"
+                hint="the most it draws for long; 10 ohm or 360 W are read too"
                 error={errors.outputA?.message}
                 input={form.register('outputA')}
               />
@@ -139,9 +156,33 @@ export function NewFromLoad() {
                 <select id="kind" className="field" {...form.register('kind')}>
                   <option value="current">Constant current</option>
                   <option value="resistance">Resistance</option>
+                  <option value="power">Constant power</option>
                 </select>
               </div>
               <div>
+                <label htmlFor="feed" className="block text-[14px] font-semibold">
+                  Fed from
+                </label>
+                <select id="feed" className="field" {...form.register('feed')}>
+                  {FEEDS.map((f) => (
+                    <option key={f} value={f}>
+                      {FEED_NAMES[f]}
+                    </option>
+                  ))}
+                </select>
+                {FEED_HINTS[feed] && <p className="mt-0.5 text-[13px] leading-snug text-quiet">{FEED_HINTS[feed]}</p>}
+              </div>
+              {feed !== 'mains' && (
+                <div className="grid grid-cols-2 gap-3">
+                  <Field label="Its volts" error={errors.feedV?.message} input={form.register('feedV')} />
+                  <Field
+                    label={feed === 'battery' ? 'It holds, Ah' : 'Its amperes'}
+                    error={errors.feedAmount?.message}
+                    input={form.register('feedAmount')}
+                  />
+                </div>
+              )}
+              <div className={feed === 'mains' || feed === 'ac-adapter' ? '' : 'hidden'}>
                 <label htmlFor="mains" className="block text-[14px] font-semibold">
                   Mains
                 </label>
@@ -164,7 +205,7 @@ export function NewFromLoad() {
               {progress && (
                 <div role="status" className="flex items-center justify-between gap-3">
                   <span>
-                    {progress.simulated} complete sets simulated, {progress.passing} windings pass
+                    {progress.simulated} complete sets simulated, {progress.passing} pass
                   </span>
                   <button type="button" className="btn" onClick={() => void solver('search').stopSearch()}>
                     Stop
@@ -204,7 +245,11 @@ export function NewFromLoad() {
 function ProposalCard({ proposal, busy, onTake }: { proposal: Proposed; busy: boolean; onTake(): void }) {
   const [opened, setOpened] = useState<string | null>(null);
   const { design, reasons, verdicts, shortfall, simulated, costEur, leftOut } = proposal;
-  const heading = `${windingWords(design)}, ${formatNominal(design.transformer.ratedVA, 'VA')}`;
+  const cautions = verdicts.filter((v) => v.state === 'caution').length;
+  const heading =
+    design.source.kind === 'mains'
+      ? `${windingWords(design)}, ${formatNominal(design.transformer.ratedVA, 'VA')}`
+      : sourceWords(design);
   return (
     <div className="rounded border border-rule bg-raised p-5" data-testid="proposal">
       <div className="mb-3 grid grid-cols-[minmax(0,1fr)_minmax(0,400px)] gap-5">
@@ -219,7 +264,8 @@ function ProposalCard({ proposal, busy, onTake }: { proposal: Proposed; busy: bo
               <span className="pt-1">
                 <StateSign state="holds" />
               </span>{' '}
-              Passes all {verdicts.length} of its verdicts.
+              Passes all {verdicts.filter((v) => v.state !== 'caution').length} of its verdicts
+              {cautions > 0 ? `, with ${cautions} ${cautions === 1 ? 'caution' : 'cautions'}` : ''}.
             </p>
           )}
           <p className="mt-1 text-quiet">
@@ -264,7 +310,7 @@ function ProposalCard({ proposal, busy, onTake }: { proposal: Proposed; busy: bo
               aria-expanded={opened === v.id}
               onClick={() => setOpened(opened === v.id ? null : v.id)}
             >
-              {v.title} <strong>{formatQuantity(v.figure.value, v.figure.unit)}</strong>
+              {v.title} <strong>{figureText(v.figure)}</strong>
             </button>
           </li>
         ))}

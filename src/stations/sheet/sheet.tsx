@@ -1,17 +1,18 @@
 'use client';
 
+import { figureText } from '@/core/study/figure';
 import { Download, Printer } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { TestPoint } from '@/core/bench/test-point';
 import { NOTE_MAX } from '@/core/design/limits';
 import { arrangementWords, ratingWords } from '@/core/design/words';
-import { formatQuantity } from '@/core/quantity/format';
 import { report } from '@/core/sheet/report';
 import { summaryOf } from '@/core/judge/picture';
 import { downloadDesign } from '@/ui/download';
 import { MiniTerrace } from '@/ui/terrace/mini-terrace';
 import { useDesign, useEdit, useSession, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
+import type { Most } from '@/core/study/most';
 import { solver } from '@/workers/client';
 
 type Paper = 'A4' | 'Letter';
@@ -37,7 +38,18 @@ export function Sheet() {
     };
   }, [design]);
 
-  const page = picture && points ? report(picture, points) : null;
+  const [most, setMost] = useState<Most[]>([]);
+  useEffect(() => {
+    let current = true;
+    void solver('search')
+      .most(design)
+      .then((answer) => current && setMost(answer.ok ? answer.value : []));
+    return () => {
+      current = false;
+    };
+  }, [design]);
+
+  const page = picture && points ? report(picture, points, most) : null;
   return (
     <main className="min-h-0 flex-1 overflow-y-auto bg-sunk print:overflow-visible print:bg-transparent">
       <style>{`@page { size: ${paper === 'A4' ? 'A4' : 'letter'}; margin: 11mm 12mm; }`}</style>
@@ -160,7 +172,7 @@ export function Sheet() {
                         aria-expanded={opened === m.title}
                         onClick={() => setOpened(opened === m.title ? null : m.title)}
                       >
-                        {formatQuantity(m.figure.value, m.figure.unit)}
+                        {figureText(m.figure)}
                       </button>
                     </td>
                     <td>{m.limit}</td>

@@ -12,12 +12,14 @@ interface Props {
   amps: number[];
   bands: { band: 'low' | 'nominal' | 'high'; volts: (number | null)[]; valleys: (number | null)[] }[];
   neededV: number | null;
+  /** Highest output a regulator holds at the lowest input, against load; null without one. */
+  holdsV: (number | null)[] | null;
 }
 
 const DASH = { low: [6, 4], nominal: [], high: [2, 3] } as const;
 
 /** Mean volts of the rail against load; of low line the valley too, for that is what a regulator lives on. */
-export function LoadLineChart({ amps, bands, neededV, say }: Props) {
+export function LoadLineChart({ amps, bands, neededV, holdsV, say }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     const style = getComputedStyle(document.documentElement);
@@ -46,6 +48,19 @@ export function LoadLineChart({ amps, bands, neededV, say }: Props) {
             borderWidth: 1.4,
             pointRadius: 0,
           },
+          ...(holdsV === null
+            ? []
+            : [
+                {
+                  label: `highest volts held, ${say.low}`,
+                  data: points(holdsV),
+                  borderColor: colour('--ember'),
+                  backgroundColor: colour('--ember'),
+                  borderDash: [],
+                  borderWidth: 1.6,
+                  pointRadius: 0,
+                },
+              ]),
           ...(neededV === null
             ? []
             : [
@@ -93,7 +108,7 @@ export function LoadLineChart({ amps, bands, neededV, say }: Props) {
       },
     });
     return () => chart.destroy();
-  }, [amps, bands, neededV, say]);
+  }, [amps, bands, neededV, holdsV, say]);
   return (
     <div className="relative h-[46vh]">
       <canvas ref={canvas} role="img" aria-label="Volts against load in three mains bands" />

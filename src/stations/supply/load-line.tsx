@@ -1,6 +1,8 @@
 'use client';
 
 import { termsOf } from '@/core/design/source';
+import { mainModel } from '@/core/design/outputs';
+import { dropoutAt } from '@/core/parts/regulators/model';
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { LOAD_LINE_SHARES, loadLineVariations, type VariationResult } from '@/core/study/variation';
@@ -9,6 +11,7 @@ import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useView } from '@/ui/session';
 import { solveInPool } from '@/workers/browser-pool';
 import { Stopped } from '@/workers/pool';
+import { MostItGives } from './most-it-gives';
 
 const LoadLineChart = dynamic(() => import('./load-line-chart').then((m) => m.LoadLineChart), { ssr: false });
 
@@ -74,12 +77,18 @@ function Line() {
     volts: results.slice(b * count, (b + 1) * count).map((r) => (r.ok ? r.railMeanV : null)),
     valleys: results.slice(b * count, (b + 1) * count).map((r) => (r.ok ? r.railMinV : null)),
   }));
+  // The highest output a regulator could hold at the lowest input: the valley less its dropout at that load.
+  const model = mainModel(design);
+  const holdsV = model
+    ? bands[0]!.valleys.map((v, n) => (v === null ? null : Math.max(0, v - dropoutAt(model, amps[n]!, 100))))
+    : null;
   const nominal = bands[1]!.volts;
   const light = nominal[LOAD_LINE_SHARES.indexOf(0.1)];
   const full = nominal[LOAD_LINE_SHARES.indexOf(1)];
   return (
     <>
-      <LoadLineChart amps={amps} bands={bands} neededV={needed} say={termsOf(design)} />
+      <LoadLineChart amps={amps} bands={bands} neededV={needed} holdsV={holdsV} say={termsOf(design)} />
+      <MostItGives />
       {typeof light === 'number' && typeof full === 'number' && (
         <p className="mt-2 text-[14px]">
           At {termsOf(design).nominal} {formatQuantity(nominal[0] ?? NaN, 'V')} without load,{' '}

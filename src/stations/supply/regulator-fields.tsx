@@ -10,6 +10,8 @@ import { useDesign, useEdit } from '@/ui/session';
 import { Ahead } from './ahead';
 import { FamilyFields } from './family-fields';
 import { FurtherOutputs } from './further-outputs';
+import { Kept } from '@/ui/kept';
+import { PartInHand } from './part-in-hand';
 import { RegulatorArithmetic } from './regulator-arithmetic';
 import { RegulatorSchools } from './regulator-schools';
 
@@ -52,8 +54,17 @@ export function RegulatorFields() {
             <Ahead />
           </>
         )}
+        {regulator.kind !== 'none' && (
+          <PartInHand
+            regulator={regulator}
+            sheet={design.regulatorSheet}
+            onRegulator={(next) => edit({ regulator: next })}
+            onSheet={(regulatorSheet) => edit({ regulatorSheet })}
+          />
+        )}
         <FurtherOutputs />
-        {model && short && (
+        {model && <Kept role="regulator" />}
+        {model && short && regulator.kind === 'fixed' && (
           <span className="ml-1 min-w-0 truncate">
             {model.pass.package}, {tabWords(model.pass)}
           </span>

@@ -8,15 +8,19 @@ import { isSplit, windingCount } from '@/core/design/words';
 import type { StationId } from '@/core/judge/verdict';
 import { typicalEsr, typicalRippleRating } from '@/core/parts/capacitor';
 import { DIODE_CLASSES } from '@/core/parts/diode';
+import { regulatorModel } from '@/core/parts/regulators';
 import { STANDARD_SECONDARY_V, STANDARD_VA, typicalRegulation } from '@/core/parts/transformer';
 import { formatNominal } from '@/core/quantity/format';
 import { CAPACITOR_VOLTS, E12, E6 } from '@/core/quantity/preferred';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
+import { Kept } from '@/ui/kept';
+import { AllowedField, LoadField, RangeField } from '@/ui/demand-fields';
 import { ArrangementChoice } from './arrangement-choice';
 import { FilterChoice, FilterFields } from './filter-fields';
 import { LoadLine } from './load-line';
+import { MostItGives } from './most-it-gives';
 import { Schools } from './schools';
 import { HeaterFields } from './heater-fields';
 import { ReverseDiodeFields } from './reverse-diode';
@@ -29,6 +33,8 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
   const design = useDesign();
   const edit = useEdit();
   const { source, mains, transformer, rectifier, reservoir, regulator, demand } = design;
+  const made = regulatorModel(regulator);
+  const settable = made !== null && made.lowestV < made.outputV - 0.01;
 
   switch (station) {
     case 'mains': {
@@ -132,6 +138,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             onCommit={(v) => edit({ transformer: { leakageH: v! } })}
           />
           <HeaterFields />
+          <Kept role="transformer" />
         </>
       );
     case 'rectifier':
@@ -146,6 +153,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             onChange={(diode) => edit({ rectifier: { diode, rated: null } })}
           />
           <p className="self-end pb-1 text-[13px] leading-snug text-quiet">{arrangementOf(design).words.when}</p>
+          <Kept role="rectifier" />
         </>
       );
     case 'before':
@@ -161,8 +169,9 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             value={reservoir.capacitanceF}
             step={inDecades(E6)}
             onCommit={(v) => edit({ reservoir: { capacitanceF: v! } })}
+            several={(cans, capacitanceF) => edit({ reservoir: { cans, capacitanceF } })}
           />
-          {reservoir.cans > 1 && (
+          {(reservoir.cans > 1 || reservoir.pair) && (
             <QuantityField
               path="reservoir.cans"
               value={reservoir.cans}
@@ -190,6 +199,15 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             placeholder={`typ. ${formatNominal(Number(typicalRippleRating(reservoir.capacitanceF, reservoir.ratedV).toPrecision(2)), 'A')}`}
             onCommit={(v) => edit({ reservoir: { rippleA: v } })}
           />
+          <ChoiceField
+            label="Grade"
+            value={String(reservoir.gradeC)}
+            options={[
+              { value: '85', label: '85 °C' },
+              { value: '105', label: '105 °C' },
+            ]}
+            onChange={(g) => edit({ reservoir: { gradeC: g === '85' ? 85 : 105 } })}
+          />
           <QuantityField
             path="reservoir.tolerancePct"
             label="Tolerance, ±"
@@ -211,7 +229,10 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             placeholder="none"
             onCommit={(v) => edit({ filter: { bleederOhm: v } })}
           />
-          <Schools />
+          <div className="flex items-end gap-3">
+            <Schools />
+            <Kept role="reservoir" />
+          </div>
         </>
       );
     case 'regulator':
@@ -226,29 +247,24 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             step={by(1)}
             onCommit={(v) => edit({ demand: { outputV: v! } })}
           />
-          <QuantityField
+          <LoadField
             path="demand.outputA"
-            label={isSplit(design) ? 'Load, positive rail' : undefined}
+            label={isSplit(design) ? 'Load, positive rail' : 'Load current'}
+            volts={demand.outputV}
             value={demand.outputA}
-            step={inDecades(E12)}
             onCommit={(v) => edit({ demand: { outputA: v! } })}
           />
           {isSplit(design) && (
-            <QuantityField
+            <LoadField
               path="demand.negativeA"
+              volts={demand.outputV}
               value={demand.negativeA}
               placeholder="the same"
-              step={inDecades(E12)}
               onCommit={(v) => edit({ demand: { negativeA: v } })}
             />
           )}
-          <QuantityField
-            path="demand.tolerancePct"
-            label="Allowed, ±"
-            value={demand.tolerancePct}
-            step={by(1)}
-            onCommit={(v) => edit({ demand: { tolerancePct: v! } })}
-          />
+          <AllowedField demand={demand} onCommit={(part) => edit({ demand: part })} />
+          {settable && <RangeField range={demand.range} onCommit={(range) => edit({ demand: { range } })} />}
           <QuantityField
             path="demand.rippleVpp"
             label="Ripple allowed, p-p"
@@ -269,6 +285,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
               onChange={(kind) => edit({ demand: { kind } })}
             />
           )}
+          <MostItGives />
         </>
       );
   }

@@ -1,5 +1,6 @@
 'use client';
 
+import { figureText } from '@/core/study/figure';
 import { useState } from 'react';
 import type { Picture } from '@/core/judge/picture';
 import type { Effect, Fix, Verdict } from '@/core/judge/verdict';
@@ -182,8 +183,10 @@ function SideEffect({ effect }: { effect: Effect }) {
 
 function limitWords(v: Verdict): string {
   return v.relation === 'at least' && v.limit === 0
-    ? formatQuantity(v.figure.value, v.figure.unit, 2)
-    : `${formatQuantity(v.figure.value, v.figure.unit)} of ${formatNominal(Number(v.limit.toPrecision(3)), v.figure.unit)}`;
+    ? figureText(v.figure, 2)
+    : v.figure.words
+      ? v.figure.words
+      : `${figureText(v.figure)} of ${formatNominal(Number(v.limit.toPrecision(3)), v.figure.unit)}`;
 }
 
 function price(change: number): string {

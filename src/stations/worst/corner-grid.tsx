@@ -120,7 +120,7 @@ function Figure({ row, at, cell, divides }: { row: GridRow; at: number; cell: Ce
         className={`rounded px-0.5 ${COLOURS[found.state]} ${row.worst === at ? 'outline outline-2 outline-offset-1 outline-ink' : ''}`}
       >
         {MARKS[found.state]}
-        {formatQuantity(found.value, row.unit)}
+        {found.words ?? formatQuantity(found.value, row.unit)}
       </span>
     </td>
   );

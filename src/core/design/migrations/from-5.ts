@@ -10,7 +10,7 @@ export function from5(d: Json): Json {
     version: 6,
     demand: filled(d, 'demand', { leastA: 0, window: null, range: null }),
     load: isRecord(d['load']) ? { ...d['load'], consumers: list(d['load']['consumers'], consumer) } : d['load'],
-    transformer: filled(d, 'transformer', { windingsOnPlate: null }),
+    transformer: filled(d, 'transformer', { windingsOnPlate: null, sealed: false }),
     reservoir: filled(d, 'reservoir', { gradeC: 85, balanceOhm: null }),
     regulator: regulator(d['regulator']),
     regulatorSheet: null,

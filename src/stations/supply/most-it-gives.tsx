@@ -1,0 +1,28 @@
+'use client';
+
+import { useCallback } from 'react';
+import type { Design } from '@/core/design/design';
+import { termsOf } from '@/core/design/source';
+import { formatQuantity } from '@/core/quantity/format';
+import { mostWords } from '@/core/study/most';
+import { useDesign } from '@/ui/session';
+import { useSolved } from '@/ui/use-solved';
+import { solver } from '@/workers/client';
+
+/** The current at which each output lets go at the lowest input. */
+export function MostItGives() {
+  const design = useDesign();
+  const ask = useCallback((of: Design) => solver('edit').most(of), []);
+  const { value: found } = useSolved(ask);
+  const low = termsOf(design).low;
+  return (
+    <p className="col-span-3 text-[13.5px] leading-snug" data-testid="most" aria-live="polite">
+      <span className="text-quiet">The most it gives: </span>
+      {found
+        ? found
+            .map((m) => `${found.length > 1 ? `${m.name} ` : ''}${mostWords(m, low, (a) => formatQuantity(a, 'A'))}`)
+            .join('; ')
+        : 'solving…'}
+    </p>
+  );
+}

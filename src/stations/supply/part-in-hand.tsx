@@ -1,0 +1,137 @@
+'use client';
+
+import { PASS_TRANSISTORS, passTransistor } from '@/core/parts/transistor';
+import type { Regulator, RegulatorSheet } from '@/core/design/design';
+import type { FieldPath } from '@/core/design/limits';
+import { regulatorModel } from '@/core/parts/regulators';
+import { formatNominal } from '@/core/quantity/format';
+import { E12 } from '@/core/quantity/preferred';
+import { ChoiceField } from '@/ui/choice-field';
+import { DialogButton } from '@/ui/dialog-button';
+import { QuantityField } from '@/ui/quantity-field';
+import { by, inDecades } from '@/ui/stepping';
+
+const NO_SHEET: RegulatorSheet = { inputMaxV: null, dropoutV: null, ratedA: null, jcKPerW: null, jaKPerW: null };
+
+interface Props {
+  regulator: Regulator;
+  sheet: RegulatorSheet | null;
+  onRegulator(regulator: Regulator): void;
+  onSheet(sheet: RegulatorSheet | null): void;
+}
+
+/** What is known of the very part at hand: its transistors, references and tolerances, and figures of its own data sheet. */
+export function PartInHand(props: Props) {
+  const known = props.sheet !== null && Object.values(props.sheet).some((v) => v !== null);
+  return (
+    <DialogButton
+      label={known ? 'In hand, by its sheet' : 'In hand'}
+      hint="What is known of the part at hand"
+      title="The part in hand"
+      description="The class speaks where nothing is typed. What you type from its data sheet wins, and is marked as yours wherever it is used."
+    >
+      {() => <Fields {...props} />}
+    </DialogButton>
+  );
+}
+
+function Fields({ regulator, sheet, onRegulator, onSheet }: Props) {
+  const model = regulatorModel(regulator);
+  if (!model) return null;
+  const set = (part: Partial<RegulatorSheet>) => {
+    const next = { ...(sheet ?? NO_SHEET), ...part };
+    onSheet(Object.values(next).every((v) => v === null) ? null : next);
+  };
+  const own = sheet ?? NO_SHEET;
+  const typical = (v: number, unit: Parameters<typeof formatNominal>[1]) =>
+    `class ${formatNominal(Number(v.toPrecision(3)), unit)}`;
+  return (
+    <div className="space-y-4 text-[14px]">
+      <Discrete regulator={regulator} onRegulator={onRegulator} />
+      <section>
+        <h3 className="text-[16px] font-semibold">By its data sheet</h3>
+        <div className="grid grid-cols-3 gap-3">
+          <QuantityField
+            path="regulator.inputMaxV"
+            value={own.inputMaxV}
+            placeholder={typical(model.inputMaxV, 'V')}
+            onCommit={(inputMaxV) => set({ inputMaxV })}
+          />
+          <QuantityField
+            path="regulator.dropoutV"
+            value={own.dropoutV}
+            placeholder={typical(model.dropoutV + model.dropoutOhm * model.ratedA, 'V')}
+            onCommit={(dropoutV) => set({ dropoutV })}
+          />
+          <QuantityField
+            path="regulator.ratedA"
+            value={own.ratedA}
+            placeholder={typical(model.ratedA, 'A')}
+            onCommit={(ratedA) => set({ ratedA })}
+          />
+          <QuantityField
+            path="regulator.jcKPerW"
+            value={own.jcKPerW}
+            placeholder={typical(model.pass.jcKPerW, 'K/W')}
+            onCommit={(jcKPerW) => set({ jcKPerW })}
+          />
+          <QuantityField
+            path="regulator.jaKPerW"
+            value={own.jaKPerW}
+            placeholder={typical(model.pass.jaKPerW, 'K/W')}
+            onCommit={(jaKPerW) => set({ jaKPerW })}
+          />
+        </div>
+      </section>
+    </div>
+  );
+}
+
+/** Transistors of a discrete regulator as they were measured, its reference and its tolerances. */
+function Discrete({ regulator, onRegulator }: Pick<Props, 'regulator' | 'onRegulator'>) {
+  if (regulator.kind !== 'follower' && regulator.kind !== 'error-transistor' && regulator.kind !== 'bench') return null;
+  const field = (name: string, step?: (v: number, d: number) => number, placeholder?: string) => (
+    <QuantityField
+      key={name}
+      path={`regulator.${name}` as FieldPath}
+      value={(regulator as unknown as Record<string, number | null>)[name] ?? null}
+      {...(step ? { step } : {})}
+      {...(placeholder ? { placeholder } : {})}
+      onCommit={(v) => onRegulator({ ...regulator, [name]: name === 'passes' ? Math.round(v!) : v })}
+    />
+  );
+  return (
+    <section>
+      <h3 className="text-[16px] font-semibold">As it is built</h3>
+      <div className="grid grid-cols-3 gap-3">
+        <ChoiceField
+          label="Pass transistor"
+          value={regulator.transistor}
+          options={PASS_TRANSISTORS.map((t) => ({ value: t.id, label: t.name }))}
+          onChange={(transistor) => onRegulator({ ...regulator, transistor })}
+        />
+        {field('passes', by(1))}
+        {field('emitterOhm', inDecades(E12))}
+        {field('gain', by(5), `class ${passTransistor(regulator.transistor).gain}`)}
+        {regulator.kind === 'follower' && field('zenerW', by(0.5))}
+        {regulator.kind === 'bench' && (
+          <>
+            {field('referenceV', by(0.1))}
+            {field('referencePct', by(0.5))}
+            {field('shuntPct', by(0.5))}
+            {field('resistorPct', by(0.5))}
+            <ChoiceField
+              label="Op-amps fed from"
+              value={regulator.opampRail}
+              options={[
+                { value: 'raw', label: 'the raw rail' },
+                { value: 'own', label: 'a rail of their own' },
+              ]}
+              onChange={(opampRail) => onRegulator({ ...regulator, opampRail })}
+            />
+          </>
+        )}
+      </div>
+    </section>
+  );
+}

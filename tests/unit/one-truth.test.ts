@@ -1,0 +1,91 @@
+import fc from 'fast-check';
+import { conditionsOf } from '@/core/circuit/condition';
+import type { Design } from '@/core/design/design';
+import { outputsOf } from '@/core/design/outputs';
+import { cornerGrid } from '@/core/judge/corners';
+import { judge } from '@/core/judge/judge';
+import { pictureOf } from '@/core/judge/picture';
+import { report } from '@/core/sheet/report';
+import { SolveError } from '@/core/solve/solve-error';
+import { heatView } from '@/core/study/heat-report';
+import { studyDesign } from '@/core/study/study';
+import { demoDesigns } from '@/server/demo';
+import { absurd, plausible } from '../support/designs';
+
+/** Runs what has no answer past: it is told elsewhere that it says so. */
+function solved(look: () => void): void {
+  try {
+    look();
+  } catch (error) {
+    if (!(error instanceof SolveError)) throw error;
+    expect(error.message).toMatch(/^At /);
+  }
+}
+
+/** Every figure that Supply, Worst case, Heat and sheet all show of one design. */
+function agree(design: Design): void {
+  const { picture } = pictureOf(design);
+  const grid = cornerGrid(design);
+  const sheet = report(picture, []);
+  const failing = picture.verdicts.filter((v) => v.state === 'fails').map((v) => v.id);
+  const inGrid = [
+    ...grid.rows.filter((r) => r.values[r.worst]!.state === 'fails').map((r) => r.id),
+    ...grid.events.filter((e) => e.state === 'fails').map((e) => e.id),
+  ];
+  expect([...inGrid].sort()).toEqual([...failing].sort());
+  expect(picture.fails).toBe(failing.length);
+  picture.verdicts.forEach((v, n) => {
+    expect(sheet.margins[n]!.figure.value).toBe(v.figure.value);
+    expect(sheet.margins[n]!.state).toBe(v.state);
+    const row = grid.rows.find((r) => r.id === v.id);
+    if (row) expect(row.values[row.worst]!.value).toBeCloseTo(v.figure.value, 6);
+  });
+  // The junction a verdict speaks of is the one Heat shows in that circumstance.
+  for (const id of ['junction', 'rectifier-heat', 'winding-heat'] as const) {
+    const v = picture.verdicts.find((x) => x.id === id);
+    if (!v || v.at === null || v.figure.words) continue;
+    const rowId = id === 'junction' ? v.output! : id === 'rectifier-heat' ? 'rectifier' : 'winding';
+    const row = heatView(design, v.at, null)!.rows.find((r) => r.id === rowId)!;
+    const shown = row.steps[row.steps.length - 1]!.tempC;
+    expect([id, Math.abs(shown - v.figure.value) < 0.01 * Math.abs(v.figure.value) + 0.5]).toEqual([id, true]);
+  }
+}
+
+/** No verdict says pass beyond its limit; cautions are told apart and never count. */
+function nothingPassesBeyond(design: Design): void {
+  const verdicts = judge(studyDesign(design));
+  for (const v of verdicts) {
+    const beyond = v.relation === 'at most' ? v.figure.value > v.limit : v.figure.value < v.limit;
+    expect([v.id, v.state, beyond && (v.state === 'holds' || v.state === 'tight')]).toEqual([v.id, v.state, false]);
+    if (v.state === 'caution') expect(v.caution).toBe(true);
+    if (v.state === 'tight') expect(v.left).toBeGreaterThanOrEqual(0);
+    if (v.at !== null) expect(conditionsOf(design).map((c) => c.id)).toContain(v.at);
+    if (v.output !== null) expect(outputsOf(design).map((o) => o.id)).toContain(v.output);
+  }
+  const states = verdicts.map((v) => v.state);
+  expect(
+    states.indexOf('caution') === -1 || states.slice(states.indexOf('caution')).every((s) => s === 'caution'),
+  ).toBe(true);
+}
+
+describe('no two screens disagree on a figure that both show', () => {
+  test.each(demoDesigns().map((d) => [d.name, d] as const))('%s', (_, design) => agree(design));
+
+  test('supplies somebody might build, and absurd ones', () => {
+    fc.assert(
+      fc.property(fc.oneof(plausible, absurd), (design) => solved(() => agree(design))),
+      { numRuns: 30 },
+    );
+  });
+});
+
+describe('no verdict passes beyond its limit', () => {
+  test.each(demoDesigns().map((d) => [d.name, d] as const))('%s', (_, design) => nothingPassesBeyond(design));
+
+  test('supplies somebody might build, and absurd ones', () => {
+    fc.assert(
+      fc.property(fc.oneof(plausible, absurd), (design) => solved(() => nothingPassesBeyond(design))),
+      { numRuns: 40 },
+    );
+  });
+});
