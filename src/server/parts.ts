@@ -49,6 +49,12 @@ export function partStore(db: Database.Database) {
      count = @count, price_eur = @priceEur, place = @place, note = @note, updated_at = @at WHERE id = @id`,
   );
   const remove = db.prepare('DELETE FROM parts WHERE id = ?');
+  // 30 VA before 120 VA: numbers count as numbers, wherever they stand in a name.
+  db.function('natural', { deterministic: true }, (name) =>
+    String(name)
+      .toLowerCase()
+      .replace(/\d+(\.\d+)?/g, (digits) => digits.padStart(12, '0')),
+  );
   const everything = db.prepare<[], Row>('SELECT * FROM parts ORDER BY kind, name, id');
   const counts = db.prepare<[], { kind: PartKind; n: number }>('SELECT kind, count(*) AS n FROM parts GROUP BY kind');
   const users = db.prepare<[string], { id: string; name: string }>(
@@ -160,14 +166,14 @@ export function partStore(db: Database.Database) {
           ? 'count'
           : by === 'price'
             ? 'price_eur'
-            : 'name COLLATE NOCASE';
+            : 'natural(name)';
       const condition = where.join(' AND ');
       const { n } = db
         .prepare<unknown[], { n: number }>(`SELECT count(*) AS n FROM parts WHERE ${condition}`)
         .get(...values)!;
       const rows = db
         .prepare<unknown[], Row>(
-          `SELECT * FROM parts WHERE ${condition} ORDER BY ${column} ${down ? 'DESC' : 'ASC'} NULLS LAST, name, id LIMIT ? OFFSET ?`,
+          `SELECT * FROM parts WHERE ${condition} ORDER BY ${column} ${down ? 'DESC' : 'ASC'} NULLS LAST, natural(name), id LIMIT ? OFFSET ?`,
         )
         .all(...values, Math.min(Math.max(1, limit), PAGE_MAX), Math.max(0, offset));
       return { parts: rows.map(read), total: n };

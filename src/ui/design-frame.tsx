@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
+import { useStore } from 'zustand';
 import { BANDS } from '@/core/judge/picture';
 import { DesignBar } from './design-bar';
 import { Dialog } from './dialog';
@@ -36,6 +37,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
   const conflict = useView((s) => s.conflict);
   const save = useView((s) => s.save);
   const id = useView((s) => s.id);
+  const refused = useStore(store, (s) => s.refused);
 
   useEffect(() => {
     function onKey(event: KeyboardEvent) {
@@ -86,6 +88,11 @@ export function DesignFrame({ children }: { children: ReactNode }) {
       {save === 'gone' && (
         <p role="alert" className="bg-fail-soft px-4 py-1.5 text-fail print:hidden">
           This design was deleted in another window. Export it from the actions (Ctrl K) to keep what you see.
+        </p>
+      )}
+      {refused && (
+        <p role="alert" className="bg-fail-soft px-4 py-1.5 text-fail print:hidden">
+          That was not taken: {refused}
         </p>
       )}
       {children}

@@ -3,10 +3,13 @@
 import { temporal } from 'zundo';
 import { createStore } from 'zustand/vanilla';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
+import { readDesign } from '@/core/design/schema';
 
 export interface DocumentState {
   design: Design;
-  /** Applies a patch as one step of the history. */
+  /** Why the last edit was refused, as a sentence; null when it was taken. */
+  refused: string | null;
+  /** Applies a patch as one step of the history; one that makes a document its own border refuses changes nothing. */
   edit(patch: Patch): void;
   replace(design: Design): void;
 }
@@ -17,8 +20,16 @@ export function createDesignStore(design: Design) {
     temporal(
       (set, get) => ({
         design,
-        edit: (patch) => set({ design: applyPatch(get().design, patch) }),
-        replace: (next) => set({ design: next }),
+        refused: null,
+        edit: (patch) => {
+          const design = applyPatch(get().design, patch);
+          const read = readDesign(design);
+          // Whatever an arrow key, a drag or a search comes up with: what could not be saved is not taken either.
+          if (read.ok) set({ design, refused: null });
+          else if (readDesign(get().design).ok) set({ refused: read.fault.sentence });
+          else set({ design, refused: read.fault.sentence });
+        },
+        replace: (next) => set({ design: next, refused: null }),
       }),
       { partialize: (state) => ({ design: state.design }), limit: 300, equality: (a, b) => a.design === b.design },
     ),

@@ -100,7 +100,7 @@ test('the sheet carries plate, parts, every margin, readings and cautions', () =
   expect(sheet.plate[0]).toEqual(['Input', '230 V 50 Hz, 207 V to 253 V']);
   expect(sheet.parts.slice(0, 4).map((p) => p.station)).toEqual(['Transformer', 'Rectifier', 'Reservoir', 'Regulator']);
   expect(sheet.parts.slice(4).every((p) => p.station === 'Small parts')).toBe(true);
-  expect(sheet.parts.map((p) => p.what).join()).toMatch(/330 nF|0\.33 µF/);
+  expect(sheet.parts.map((p) => p.detail).join()).toMatch(/330 nF|0\.33 µF/);
   expect(sheet.margins.length).toBe(picture.verdicts.length);
   expect(sheet.readings.find((r) => r.label === 'Output, no load')).toMatchObject({ judged: 'as expected' });
   expect(sheet.cautions.join(' ')).toMatch(/licensed electrician/);

@@ -150,7 +150,9 @@ describe('what a part can be used for', () => {
   });
 
   test('two windings serve a bridge in series or in parallel, and a centre tap as halves', () => {
-    expect(usesOf(transformer(2), clock!, 'transformer').map((u) => u.patch.transformer!.ratedV)).toEqual([18, 36]);
+    expect(usesOf(transformer(2), clock!, 'transformer').map((u) => u.patch.transformer!.ratedV)).toEqual([18, 36, 18]);
+    // One of two used alone: the plate speaks of both.
+    expect(usesOf(transformer(2), clock!, 'transformer')[2]!.patch.transformer!.windingsOnPlate).toBe(2);
     expect(usesOf(transformer(2), drum!, 'transformer').map((u) => u.patch.transformer!.ratedV)).toEqual([18]);
     expect(usesOf(transformer(1), drum!, 'transformer')).toEqual([]);
   });

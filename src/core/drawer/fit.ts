@@ -44,7 +44,7 @@ export function usesOf(part: PartDraft, design: Design, role: PartRole): Use[] {
   switch (part.kind) {
     case 'transformer': {
       const windings = r('windings') ?? 1;
-      const wound = (ratedV: number, how: string) =>
+      const wound = (ratedV: number, how: string, windingsOnPlate: number | null = null) =>
         one(
           {
             transformer: {
@@ -52,6 +52,7 @@ export function usesOf(part: PartDraft, design: Design, role: PartRole): Use[] {
               ratedVA: r('sizeVA')!,
               regulationPct: r('regulationPct'),
               leakageH: 0,
+              windingsOnPlate,
               source: { kind: 'plate' },
             },
           },
@@ -60,7 +61,11 @@ export function usesOf(part: PartDraft, design: Design, role: PartRole): Use[] {
       const volts = r('secondaryV')!;
       if (windingCount(design) === 2) return windings >= 2 ? [wound(volts, '')] : [];
       return windings >= 2
-        ? [wound(volts, 'windings in parallel, in phase'), wound(2 * volts, 'windings in series')]
+        ? [
+            wound(volts, 'windings in parallel, in phase'),
+            wound(2 * volts, 'windings in series'),
+            wound(volts, 'one winding alone', 2),
+          ]
         : [wound(volts, '')];
     }
     case 'diode':
@@ -84,6 +89,7 @@ export function usesOf(part: PartDraft, design: Design, role: PartRole): Use[] {
         esrOhm: r('esrOhm'),
         rippleA: r('rippleA'),
         pair: false,
+        ...(r('gradeC') === null ? {} : { gradeC: r('gradeC')! >= 100 ? (105 as const) : (85 as const) }),
       };
       return Array.from({ length: MOST_CANS }, (_, n) => n + 1)
         .filter((cans) => cans * places <= part.count)

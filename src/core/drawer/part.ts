@@ -25,7 +25,12 @@ export interface RatingField {
   required?: boolean;
   min: number;
   max: number;
+  /** Less of it is better: it is asked for by 'at most'. */
+  lessIsBetter?: boolean;
 }
+
+/** Ratings that harm, by their key: what is looked for is the least of them. */
+const HARMS: ReadonlySet<string> = new Set(['regulationPct', 'esrOhm', 'heightMm', 'dropoutV', 'kPerW']);
 
 const rating = (key: string, label: string, unit: Unit, min: number, max: number, required = false): RatingField => ({
   key,
@@ -34,6 +39,7 @@ const rating = (key: string, label: string, unit: Unit, min: number, max: number
   min,
   max,
   ...(required ? { required } : {}),
+  ...(HARMS.has(key) ? { lessIsBetter: true } : {}),
 });
 
 /** What is written down about each kind, in SI; the first is what the kind is asked for by. Adding a kind is adding a line. */
@@ -81,7 +87,7 @@ export const KINDS: Readonly<Record<PartKind, { name: string; ratings: readonly 
     ratings: [
       rating('inductanceH', 'Inductance', 'H', 1e-7, 500, true),
       rating('ratedA', 'Rated current', 'A', 1e-4, 200, true),
-      rating('resistanceOhm', 'Copper', 'ohm', 0, 1e5),
+      { ...rating('resistanceOhm', 'Copper', 'ohm', 0, 1e5), lessIsBetter: true },
     ],
   },
   regulator: {

@@ -5,7 +5,7 @@ const ABSURD_C = 350;
 
 /** A temperature in words, where a number would only be absurd. */
 export function heatWords(tempC: number): string {
-  return tempC > ABSURD_C ? `Far beyond ${ABSURD_C} °C: no sink could` : formatQuantity(tempC, '°C');
+  return tempC > ABSURD_C ? `More than ${ABSURD_C} °C` : formatQuantity(tempC, '°C');
 }
 
 /** What a figure says in place of an absurd temperature. */

@@ -118,7 +118,7 @@ export function report(picture: Picture, points: TestPoint[], most: readonly Mos
                 : `${q(low.outputMinV, 'V')} at its lowest`,
           };
         }),
-      ...smallParts(design).map((part) => ({ station: 'Small parts', ...part })),
+      { station: 'Small parts', ...smallParts(design) },
     ],
     margins: picture.verdicts.map((v) => ({
       state: v.state,
@@ -151,35 +151,23 @@ function setWords(output: Output): string {
 }
 
 /** What is easily forgotten: the small parts of each regulator, washers, the fan, balancing resistors, the lamp. */
-function smallParts(design: Design): { what: string; detail: string }[] {
+function smallParts(design: Design): { what: string; detail: string } {
   const { heat, indicator, reservoir, filter } = design;
-  const out: { what: string; detail: string }[] = [];
+  const parts: string[] = [];
   for (const output of outputsOf(design)) {
     if (output.id === 'minus') continue;
-    for (const part of outputModel(output)?.small ?? [])
-      out.push({
-        what: `${part.what}${part.value === null ? '' : `, ${n(Number(part.value.toPrecision(3)), part.unit)}`}`,
-        detail: output.id === 'main' ? part.why : `${output.name}: ${part.why}`,
-      });
+    for (const { what, value, unit } of outputModel(output)?.small ?? [])
+      parts.push(`${what}${value === null ? '' : `, ${n(Number(value.toPrecision(3)), unit)}`}`);
   }
   const washers = insulators(design);
-  if (washers > 0)
-    out.push({
-      what: `${washers} × ${thermalInterface(heat.interface).name.toLowerCase()}`,
-      detail: 'with bushes, under each device',
-    });
+  if (washers > 0) parts.push(`${washers} × ${thermalInterface(heat.interface).name.toLowerCase()} with bushes`);
   const balance = balanceOhmOf(reservoir);
-  if (balance !== null)
-    out.push({ what: `Balancing resistors, ${n(balance, 'ohm')}`, detail: 'one across each can of a pair' });
-  if (filter.bleederOhm !== null)
-    out.push({ what: `Bleeder, ${n(filter.bleederOhm, 'ohm')}`, detail: 'across the reservoir' });
-  if (indicator)
-    out.push({ what: `Lamp, ${n(indicator.currentA, 'A')}`, detail: `with its resistor, at the ${indicator.at}` });
+  if (balance !== null) parts.push(`balancing resistors, ${n(balance, 'ohm')} across each can`);
+  if (filter.bleederOhm !== null) parts.push(`bleeder, ${n(filter.bleederOhm, 'ohm')}`);
+  if (indicator) parts.push(`lamp, ${n(indicator.currentA, 'A')} with its resistor, at the ${indicator.at}`);
   if (heat.fan !== 'none')
-    out.push({
-      what: heat.fan === 'switched' ? `Fan, from ${n(heat.fanOnC, '°C')} on` : 'Fan',
-      detail:
-        heat.fanA === null ? 'over the sink, fed from elsewhere' : `over the sink, ${n(heat.fanA, 'A')} from the rail`,
-    });
-  return out;
+    parts.push(
+      `fan${heat.fan === 'switched' ? ` from ${n(heat.fanOnC, '°C')} on` : ''}, ${heat.fanA === null ? 'fed from elsewhere' : `${n(heat.fanA, 'A')} from the rail`}`,
+    );
+  return { what: parts.length > 0 ? '' : 'none', detail: capitalised(parts.join('; ')) };
 }

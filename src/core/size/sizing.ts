@@ -4,7 +4,10 @@ import { applyPatch, mergePatches, type Design, type PartRole, type Patch, type 
 import { bankF, bankRatedV } from '@/core/design/bank';
 import type { Part } from '@/core/drawer/part';
 import { countFails, judge, tightest } from '@/core/judge/judge';
-import { givenUpFor, type EarlyFailure } from '@/core/judge/early';
+import { CONDITIONS } from '@/core/circuit/condition';
+import { ruleOf, rulesDeciding } from '@/core/judge/rules';
+import { diodeClass } from '@/core/parts/diode';
+import { failedAt, givenUpFor, type EarlyFailure } from '@/core/judge/early';
 import type { Watts } from '@/core/study/losses';
 import { regulatorModel } from '@/core/parts/regulators';
 import { dropoutAt } from '@/core/parts/regulators/model';
@@ -67,6 +70,9 @@ export interface SizingProgress {
 
 /** Most studies (three electrical parts at every corner) one search may make. */
 const MOST_STUDIES = 2000;
+/** Sinks shown behind one circuit: the smallest that hold. */
+const SINKS_EACH = 4;
+const SINK_RULES = rulesDeciding('sink');
 /** Most sets kept for the picture. */
 export const MOST_SETS = 4000;
 
@@ -133,9 +139,18 @@ export function* sizing(design: Design, parts: readonly Part[], ask: SizingAsk):
   electrical.sort((a, b) => a.rough - b.rough);
   /** What the last set with the same transformer settled at: the next starts there. */
   const lastWith = new Map<Choice, WarmStart>();
+  // What fails for another reason than its rectifier fails with every rectifier of the kind.
+  const failed = new Set<string>();
+  let skipped = 0;
+  let largerSinks = false;
   for (const { four } of electrical) {
+    const kin = kinOf(four);
+    if (failed.has(kin)) {
+      skipped++;
+      continue;
+    }
     if (++studies > MOST_STUDIES) {
-      const rest = electrical.length - MOST_STUDIES;
+      const rest = electrical.length - MOST_STUDIES - skipped;
       leftOut.push(
         `${rest} of ${electrical.length} circuits, the least promising: a search ends after ${MOST_STUDIES}.`,
       );
@@ -153,17 +168,29 @@ export function* sizing(design: Design, parts: readonly Part[], ask: SizingAsk):
       const study = studyDesign(base, lastWith.get(transformer));
       // Whatever the sink, a set that fails at these fails: the other corners need not be solved to say so.
       const early = givenUpFor(study);
+      if (early && !ruleOf(early.id).decides.includes('rectifier')) failed.add(kin);
       if (early) found = [setOf(four, patch, { fails: 1, watts: study.low.watts, worst: early })];
       else {
-        found = cooled.map((sink) =>
-          sink
-            ? judged(
-                studyWithHeat(study, { ...base.heat, ...sink.patch.heat }),
-                [...four, sink],
-                mergePatches(patch, sink.patch),
-              )
-            : judged(study, four, patch),
-        );
+        found = [];
+        let holding = 0;
+        let hottest: SizedSet | null = null;
+        for (const sink of cooled) {
+          if (holding === SINKS_EACH) {
+            largerSinks = true;
+            break;
+          }
+          const cool = sink ? studyWithHeat(study, { ...base.heat, ...sink.patch.heat }) : study;
+          const choices = sink ? [...four, sink] : four;
+          const whole = sink ? mergePatches(patch, sink.patch) : patch;
+          const hot = failedAt(cool, SINK_RULES, [CONDITIONS.high]);
+          if (hot) hottest = setOf(choices, whole, { fails: 1, watts: study.nominal.watts, worst: hot });
+          else {
+            const set = judged(cool, choices, whole);
+            if (set.fails === 0) holding++;
+            found.push(set);
+          }
+        }
+        if (found.length === 0 && hottest) found.push(hottest);
       }
       lastWith.set(transformer, { ...lastWith.get(transformer), ...study.solved() });
     } catch (error) {
@@ -175,6 +202,20 @@ export function* sizing(design: Design, parts: readonly Part[], ask: SizingAsk):
     const failing = found.reduce((a, b) => (b.worstLeft > a.worstLeft ? b : a));
     yield { simulated, studies, found: passing.length > 0 ? passing : [failing], leftOut };
   }
+  if (largerSinks)
+    leftOut.push(`Sinks larger than the ${SINKS_EACH} smallest that hold behind the same circuit: cooler, and dearer.`);
+  if (skipped > 0)
+    leftOut.push(
+      `${skipped} circuits that differ from one that failed in the rectifier alone: it failed for another reason.`,
+    );
+  yield { simulated, studies, found: [], leftOut };
+}
+
+/** What sets have in common that differ in the rectifier alone, by its kind. */
+function kinOf([transformer, reservoir, regulator, rectifier]: readonly Choice[]): string {
+  const { rectifier: chosen } = rectifier!.patch;
+  const technology = chosen?.diode ? diodeClass(chosen.diode).technology : '';
+  return [transformer, reservoir, regulator].map((c) => JSON.stringify(c!.patch)).join('|') + technology;
 }
 
 /**

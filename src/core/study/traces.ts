@@ -21,7 +21,8 @@ export type ScopeRun =
   | { kind: 'steady' }
   | { kind: 'start'; phaseDeg: number; cycles: number }
   | { kind: 'step'; fromShare: number; toShare: number; cycles: number }
-  | { kind: 'removal'; cycles: number }
+  /** The load, or what of it is above a remaining share, taken away. */
+  | { kind: 'removal'; remainShare: number; cycles: number }
   | { kind: 'dip'; missingCycles: number; cycles: number }
   /** The mains rises or falls slowly from one end of its band to the other. */
   | { kind: 'drift'; to: 'low' | 'high'; cycles: number };
@@ -48,6 +49,11 @@ export interface Traces {
 const SAMPLES = 500;
 /** Runs over many cycles are drawn with fewer samples in each. */
 const COARSE_SAMPLES = 100;
+/** Runs of more cycles than this are drawn with fewer samples in each; the most an event is followed for. */
+const FINE_CYCLES = 40;
+const MOST_CYCLES = 240;
+/** Two cycles read alike whose means differ by less than this share of the run's whole swing. */
+const ALIKE = 0.005;
 /** Cycles a steady run is drawn over. */
 const STEADY_CYCLES = 2;
 
@@ -67,8 +73,17 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
   };
   let solution: Solution;
   let notes: Traces['notes'] = [];
-  const perCycle = run.kind === 'drift' ? COARSE_SAMPLES : SAMPLES;
-  const options = { samples: perCycle };
+  let perCycle = run.kind === 'drift' ? COARSE_SAMPLES : SAMPLES;
+  let options = { samples: perCycle };
+  /** An event is followed until two cycles read alike, or for as long as anybody would watch. */
+  const untilSettled = (solve: (cycles: number) => Solution, first: number): Solution => {
+    for (let cycles = first; ; cycles = Math.min(2 * cycles, MOST_CYCLES)) {
+      perCycle = cycles > FINE_CYCLES ? COARSE_SAMPLES : SAMPLES;
+      options = { samples: perCycle };
+      const found = solve(cycles);
+      if (cycles >= MOST_CYCLES || hasSettled(found.waveforms!, perCycle)) return found;
+    }
+  };
   try {
     switch (run.kind) {
       case 'steady':
@@ -94,8 +109,8 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
       }
       case 'step':
       case 'removal': {
-        const [from, to] = run.kind === 'removal' ? [1, 0] : [run.fromShare, run.toShare];
-        solution = solveChange(scaled(from), scaled(to), run.cycles, options);
+        const [from, to] = run.kind === 'removal' ? [1, run.remainShare] : [run.fromShare, run.toShare];
+        solution = untilSettled((cycles) => solveChange(scaled(from), scaled(to), cycles, options), run.cycles);
         const { beforeMeanV, minV, maxV } = solution.step!;
         notes = [
           { label: 'mean before', value: beforeMeanV, unit: 'V' },
@@ -119,7 +134,10 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
         break;
       }
       case 'dip': {
-        solution = solveDip(network, { missingCycles: run.missingCycles, cycles: run.cycles, atCycle: 1 }, options);
+        solution = untilSettled(
+          (cycles) => solveDip(network, { missingCycles: run.missingCycles, cycles, atCycle: 1 }, options),
+          Math.ceil(run.missingCycles) + run.cycles,
+        );
         const { minV, timeToMinS, peakDiodeA, recoveredWithinS } = solution.dip!;
         notes = [
           { label: 'lowest', value: minV, unit: 'V' },
@@ -141,6 +159,17 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
     for (const trace of traces) trace.values = Array.from({ length: STEADY_CYCLES }, () => trace.values).flat();
   }
   return { stepS: 1 / design.mains.frequencyHz / perCycle, perCycle, traces, notes };
+}
+
+/** Whether the last two cycles of every rail read alike. */
+function hasSettled({ railV }: Waveforms, perCycle: number): boolean {
+  return railV.every((volts) => {
+    const end = volts.length;
+    if (end < 3 * perCycle) return false;
+    const mean = (from: number) => volts.slice(from, from + perCycle).reduce((a, b) => a + b, 0) / perCycle;
+    const swing = Math.max(...volts) - Math.min(...volts);
+    return Math.abs(mean(end - perCycle) - mean(end - 2 * perCycle)) <= ALIKE * Math.max(swing, 1e-3);
+  });
 }
 
 function tracesOf(design: Design, waves: Waveforms, condition: Condition): Trace[] {

@@ -80,7 +80,7 @@ export function Sheet() {
         </p>
       ) : (
         <article
-          className="mx-auto mb-10 max-w-[860px] border border-rule bg-paper px-9 py-6 text-[13.5px] leading-snug print:m-0 print:max-w-none print:border-0 print:p-0 print:text-[8.4pt] print:leading-[1.2] [&_h2]:print:text-[10.5pt]"
+          className="mx-auto mb-10 max-w-[860px] border border-rule bg-paper px-9 py-6 text-[13.5px] leading-snug print:m-0 print:max-w-none print:border-0 print:p-0 print:text-[8pt] print:leading-[1.14] [&_h2]:print:text-[10.5pt]"
           data-testid="sheet"
         >
           <header className="flex items-start justify-between gap-6 border-b-2 border-ink pb-2">
@@ -133,8 +133,8 @@ export function Sheet() {
                     <th scope="row" className="w-[15%] text-left font-normal text-quiet">
                       {p.station}
                     </th>
-                    <td className="w-[22%] font-semibold">{p.what}</td>
-                    <td>{p.detail}</td>
+                    {p.what !== '' && <td className="w-[22%] font-semibold">{p.what}</td>}
+                    <td colSpan={p.what === '' ? 2 : 1}>{p.detail}</td>
                   </tr>
                 ))}
               </tbody>

@@ -33,7 +33,7 @@ export function Drawer() {
     const text = least[field.key]?.trim();
     if (!text) continue;
     const read = parseQuantity(text, field.unit);
-    if (read.ok) query.set(`least.${field.key}`, String(read.value));
+    if (read.ok) query.set(`${field.lessIsBetter ? 'most' : 'least'}.${field.key}`, String(read.value));
     else faults[field.key] = read.error;
   }
   const asked = query.toString();
@@ -201,8 +201,8 @@ export function Drawer() {
                   <td key={r.key} className="px-1 pb-1.5 text-right">
                     <input
                       className="field !h-[24px] !w-[84px] text-right !text-[13px]"
-                      placeholder="at least"
-                      aria-label={`${r.label}, at least`}
+                      placeholder={r.lessIsBetter ? 'at most' : 'at least'}
+                      aria-label={`${r.label}, ${r.lessIsBetter ? 'at most' : 'at least'}`}
                       aria-invalid={faults[r.key] !== undefined}
                       title={faults[r.key]}
                       value={least[r.key] ?? ''}

@@ -1,0 +1,83 @@
+import fc from 'fast-check';
+import { applyPatch, type Design } from '@/core/design/design';
+import { readDesign } from '@/core/design/schema';
+import { curesOf } from '@/core/judge/cures-of';
+import { RULE_IDS } from '@/core/judge/rules';
+import { createDesignStore } from '@/ui/design-store';
+import { STATION_CONTROLS } from '@/ui/terrace/station-controls';
+import { demoDesigns } from '@/server/demo';
+import { plausible } from '../support/designs';
+
+const STATIONS = Object.values(STATION_CONTROLS);
+const any = fc.oneof(fc.constantFrom(...demoDesigns()), plausible);
+
+describe('nothing makes a document its own border refuses', () => {
+  test('however long an arrow key is held, on whatever station', () => {
+    fc.assert(
+      fc.property(
+        any,
+        fc.constantFrom(...STATIONS),
+        fc.constantFrom(-10, -1, 1, 10),
+        fc.integer({ min: 1, max: 60 }),
+        (design, station, direction, times) => {
+          const store = createDesignStore(design);
+          for (let n = 0; n < times; n++) {
+            const patch = station.step(store.getState().design, direction);
+            if (patch) store.getState().edit(patch);
+          }
+          expect(readDesign(JSON.parse(JSON.stringify(store.getState().design))).ok).toBe(true);
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
+
+  test('a small battery with the arrow held down stays one that can be saved, and why is said', () => {
+    const logger = (demoDesigns() as Design[])[7]!;
+    const small = applyPatch(logger, {
+      source: {
+        kind: 'battery',
+        freshV: 1.2,
+        emptyV: 0.9,
+        resistanceOhm: 0.1,
+        capacityAh: 2,
+        reverseDiode: true,
+      },
+    });
+    const store = createDesignStore(small);
+    for (let n = 0; n < 30; n++) {
+      const patch = STATION_CONTROLS.mains.step(store.getState().design, -1);
+      if (patch) store.getState().edit(patch);
+    }
+    expect(readDesign(store.getState().design).ok).toBe(true);
+  });
+
+  test('an edit beyond its limit changes nothing, says its sentence, and the next good one clears it', () => {
+    const store = createDesignStore(demoDesigns()[0]!);
+    const before = store.getState().design;
+    store.getState().edit({ reservoir: { capacitanceF: 7 } });
+    expect(store.getState().design).toBe(before);
+    expect(store.getState().refused).toMatch(/goes up to 1 F|capacitance/i);
+    store.getState().edit({ reservoir: { capacitanceF: 0.01 } });
+    expect(store.getState().refused).toBeNull();
+    expect(store.getState().design.reservoir.capacitanceF).toBe(0.01);
+  });
+
+  test('cures are edits that can be saved, and leave alone what is fixed', () => {
+    fc.assert(
+      fc.property(any, fc.constantFrom(...RULE_IDS), (design, id) => {
+        for (const { patch } of curesOf(design, id, null)) {
+          expect(readDesign(JSON.parse(JSON.stringify(applyPatch(design, patch)))).ok).toBe(true);
+        }
+        const kept: Design = { ...design, fixed: ['transformer', 'reservoir', 'regulator'] };
+        for (const { patch } of curesOf(kept, id, null)) {
+          const next = applyPatch(kept, patch);
+          expect(next.transformer).toEqual(kept.transformer);
+          expect(next.reservoir).toEqual(kept.reservoir);
+          expect(next.regulator).toEqual(kept.regulator);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
