@@ -77,11 +77,19 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
   let options = { samples: perCycle };
   /** An event is followed until two cycles read alike, or for as long as anybody would watch. */
   const untilSettled = (solve: (cycles: number) => Solution, first: number): Solution => {
+    let last: Solution | null = null;
     for (let cycles = first; ; cycles = Math.min(2 * cycles, MOST_CYCLES)) {
-      perCycle = cycles > FINE_CYCLES ? COARSE_SAMPLES : SAMPLES;
-      options = { samples: perCycle };
-      const found = solve(cycles);
-      if (cycles >= MOST_CYCLES || hasSettled(found.waveforms!, perCycle)) return found;
+      const samples = cycles > FINE_CYCLES ? COARSE_SAMPLES : SAMPLES;
+      options = { samples };
+      try {
+        last = solve(cycles);
+      } catch (error) {
+        // A longer look that takes too long leaves the shorter one.
+        if (last && error instanceof SolveError) return last;
+        throw error;
+      }
+      perCycle = samples;
+      if (cycles >= MOST_CYCLES || hasSettled(last.waveforms!, perCycle)) return last;
     }
   };
   try {

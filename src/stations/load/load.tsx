@@ -131,7 +131,7 @@ export function Load() {
                   <tr key={n}>
                     <td className="px-1 py-0.5">
                       <input
-                        className="field"
+                        className="field min-w-[96px]"
                         aria-label={`Name of line ${n + 1}`}
                         value={c.name}
                         maxLength={NAME_MAX}
@@ -155,12 +155,13 @@ export function Load() {
                     </td>
                     <td className="px-1">
                       <input
-                        className="field"
+                        className="field !px-1.5"
                         type="number"
                         min={0}
                         max={c.count}
                         step={1}
                         aria-label={`On at once of line ${n + 1}`}
+                        title="How many of them are ever on together"
                         placeholder="all"
                         value={c.on ?? ''}
                         onChange={(e) => {

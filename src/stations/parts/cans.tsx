@@ -10,13 +10,13 @@ import { parseQuantity, type Unit } from '@/core/quantity/parse';
 import { ChoiceField } from '@/ui/choice-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
 import { solver } from '@/workers/client';
+import { Burst } from './burst';
 
 /** Reservoir: one can or a bank, how long it lasts, and how much it takes to ride through a gap. */
 export function Cans() {
   const design = useDesign();
   const edit = useEdit();
   const picture = useView((s) => s.picture);
-  const [grade, setGrade] = useState('85');
   const [hours, setHours] = useState('2000');
   const [air, setAir] = useState('45');
   const [khz, setKhz] = useState('');
@@ -46,7 +46,7 @@ export function Cans() {
     const read = parseQuantity(text, unit);
     return read.ok && read.value > 0 ? read.value : fallback;
   };
-  const gradeC = number(grade, '°C', 85);
+  const { gradeC } = reservoir;
   const lifeOf = (rmsA: number, ratingA: number) =>
     canLife({ hours: number(hours, '', 2000), gradeC }, number(air, '°C', 45), rmsA / ratingA);
   const years = (h: number) => {
@@ -69,7 +69,17 @@ export function Cans() {
       <section aria-label="Bank or single can">
         <h2 className="text-[18px] font-semibold">One can or several</h2>
         <div className="my-2 flex flex-wrap gap-3">
-          <Small label="Grade" value={grade} onChange={setGrade} unit="°C" />
+          <div className="w-[90px]">
+            <ChoiceField
+              label="Grade"
+              value={String(gradeC)}
+              options={[
+                { value: '85', label: '85 °C' },
+                { value: '105', label: '105 °C' },
+              ]}
+              onChange={(g: string) => edit({ reservoir: { gradeC: g === '105' ? 105 : 85 } })}
+            />
+          </div>
           <Small label="Hours at its grade" value={hours} onChange={setHours} unit="" />
           <Small label="Air around it" value={air} onChange={setAir} unit="°C" />
           <div className="w-[200px]">
@@ -179,6 +189,7 @@ export function Cans() {
             ` Typical for this can: ${formatQuantity(typicalRippleRating(reservoir.capacitanceF, reservoir.ratedV), 'A')}.`}
         </p>
       </section>
+      <Burst />
       <section aria-label="Riding through a gap">
         <h2 className="text-[18px] font-semibold">Riding through a gap or a step</h2>
         <p className="mt-1 text-[14px]">

@@ -1,6 +1,8 @@
 'use client';
 
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
+import { outputsOf } from '@/core/design/outputs';
+import { isSplit } from '@/core/design/words';
 import { FIELD_LIMITS } from '@/core/design/limits';
 import { DC_SOURCES, type DcSource } from '@/core/parts/dc-source';
 import { formatQuantity } from '@/core/quantity/format';
@@ -12,26 +14,53 @@ import { by, inDecades } from '@/ui/stepping';
 
 /** Where the energy comes from: the mains, or one of the DC sources. What belongs to the other is kept. */
 export function SourceChoice(): ReactNode {
-  const { source } = useDesign();
+  const design = useDesign();
+  const { source } = design;
   const edit = useEdit();
+  const [asking, setAsking] = useState<string | null>(null);
   const preset = DC_SOURCES.find((p) => p.source.kind === source.kind && sameSource(p.source, source as DcSource));
+  const change = (id: string) => {
+    const chosen = DC_SOURCES.find((p) => p.id === id);
+    if (chosen) edit({ source: chosen.source });
+    else if (id === 'mains') edit({ source: { kind: 'mains' } });
+    setAsking(null);
+  };
+  // What hangs on a rail the new source cannot feed is said before it is cut off.
+  const lost = isSplit(design)
+    ? outputsOf(design)
+        .filter((o) => o.rail === 1)
+        .map((o) => o.name)
+    : [];
   return (
-    <ChoiceField
-      label="Fed from"
-      value={source.kind === 'mains' ? 'mains' : (preset?.id ?? 'own')}
-      options={[
-        { value: 'mains', label: 'Mains and transformer' },
-        ...DC_SOURCES.map((p) => ({ value: p.id, label: p.name })),
-        ...(source.kind === 'mains' || preset
-          ? []
-          : [{ value: 'own', label: source.kind === 'battery' ? 'own battery' : 'own adapter' }]),
-      ]}
-      onChange={(id: string) => {
-        const chosen = DC_SOURCES.find((p) => p.id === id);
-        if (chosen) edit({ source: chosen.source });
-        else if (id === 'mains') edit({ source: { kind: 'mains' } });
-      }}
-    />
+    <div className="min-w-0">
+      <ChoiceField
+        label="Fed from"
+        value={asking ?? (source.kind === 'mains' ? 'mains' : (preset?.id ?? 'own'))}
+        options={[
+          { value: 'mains', label: 'Mains and transformer' },
+          ...DC_SOURCES.map((p) => ({ value: p.id, label: p.name })),
+          ...(source.kind === 'mains' || preset
+            ? []
+            : [{ value: 'own', label: source.kind === 'battery' ? 'own battery' : 'own adapter' }]),
+        ]}
+        onChange={(id: string) => (lost.length > 0 && id !== 'mains' ? setAsking(id) : change(id))}
+      />
+      {asking && (
+        <div role="alertdialog" aria-label="What is lost" className="mt-1 text-[13px] leading-snug">
+          <p className="text-tight">
+            It feeds one rail: {lost.join(', ')} would have nothing to hang on. Their values are kept for the way back.
+          </p>
+          <span className="mt-1 flex gap-1.5">
+            <button type="button" className="btn !min-h-[26px]" onClick={() => setAsking(null)}>
+              Keep the mains
+            </button>
+            <button type="button" className="btn !min-h-[26px]" onClick={() => change(asking)}>
+              Change it
+            </button>
+          </span>
+        </div>
+      )}
+    </div>
   );
 }
 
