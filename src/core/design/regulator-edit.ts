@@ -1,4 +1,4 @@
-import { nearestInDecades, nearestInList, E12, E24 } from '@/core/quantity/preferred';
+import { nearestInDecades, nearestInList, stepInDecades, E12, E24, E6 } from '@/core/quantity/preferred';
 import { REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
 import { regulatorModel, type SomeRegulator } from '@/core/parts/regulators';
 import {
@@ -198,3 +198,9 @@ export function rangeEdit({ regulator, demand }: Design): Edit[] {
 
 /** Pots as they are sold, ohm. */
 const POTS = [500, 1000, 2000, 2500, 5000, 10000, 25000, 50000] as const;
+
+/** Resistor, next in E6, that stands at a tenth of a volt and more with the full current shared, ohm. */
+export function sharingOhm({ regulator, demand }: Design, passes: number): number {
+  const amps = Math.max(demand.outputA, regulator.kind === 'bench' ? regulator.limitA : 0);
+  return stepInDecades(nearestInDecades(Math.max(0.01, (0.1 * passes) / amps), E6), E6, 1);
+}

@@ -3,7 +3,7 @@ import type { Design, PartRole, Patch, Pick } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';
 import { diodeCount } from '@/core/parts/arrangement';
 import { DIODE_CLASSES, type DiodeClass } from '@/core/parts/diode';
-import { regulatorOfKind } from '@/core/design/regulator-edit';
+import { regulatorOfKind, sharingOhm } from '@/core/design/regulator-edit';
 import type { SomeRegulator } from '@/core/parts/regulators';
 import { ADJUSTABLE_PARTS, type AdjustableId } from '@/core/parts/regulators/adjustable';
 import { LOW_DROPOUT_PARTS, type LowDropoutId } from '@/core/parts/regulators/low-dropout';
@@ -108,7 +108,22 @@ export function usesOf(part: PartDraft, design: Design, role: PartRole): Use[] {
         passes * rails <= part.count
           ? [
               one(
-                { regulator: { ...regulator, transistor: like.id, ...('passes' in regulator ? { passes } : {}) } },
+                {
+                  regulator: {
+                    ...regulator,
+                    transistor: like.id,
+                    // Several come with the emitter resistors that make them share.
+                    ...('passes' in regulator
+                      ? {
+                          passes,
+                          emitterOhm:
+                            passes > 1
+                              ? Math.max(regulator.emitterOhm, sharingOhm(design, passes))
+                              : regulator.emitterOhm,
+                        }
+                      : {}),
+                  },
+                },
                 how,
                 passes * rails,
               ),

@@ -1,3 +1,4 @@
+import { sharingOhm } from '@/core/design/regulator-edit';
 import { withTransformerSize, withWindingVolts } from '@/core/design/winding-edit';
 import { mainModel } from '@/core/design/outputs';
 import { arrangementFacts, arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
@@ -186,12 +187,6 @@ export function emitterResistors(design: Design): Edit[] {
       patch: { regulator: { ...regulator, emitterOhm } },
     },
   ];
-}
-
-/** Resistor, next in E6, that stands at a tenth of a volt and more with the full current shared, ohm. */
-function sharingOhm({ regulator, demand }: Design, passes: number): number {
-  const amps = Math.max(demand.outputA, regulator.kind === 'bench' ? regulator.limitA : 0);
-  return stepInDecades(nearestInDecades(Math.max(0.01, (0.1 * passes) / amps), E6), E6, 1);
 }
 
 /** A current limit a little above the load, where there is none or it lies far above. */
