@@ -1,5 +1,8 @@
 import type { Figure } from '@/core/study/figure';
 
+/** Time a case takes to open, s: by then it has to be discharged. */
+export const OPENING_S = 30;
+
 /** A point of the checklist that knows the design. */
 export interface CheckPoint {
   id: string;
