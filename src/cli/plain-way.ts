@@ -1,4 +1,4 @@
-import { assemble, type Circuit } from '@/core/circuit/assemble';
+import { assemble, rectifies, type Circuit } from '@/core/circuit/assemble';
 import type { Network } from '@/core/circuit/network';
 import { solveLinear } from '@/core/solve/dense';
 import { SolveError } from '@/core/solve/solve-error';
@@ -91,6 +91,10 @@ function nodal(circuit: Circuit, h: number) {
     } else if (port.law === 'open') {
       amps[k] = 1e-12 * v;
       gain[k] = 1e-12;
+    } else if (port.law === 'valve') {
+      const root = Math.sqrt(Math.max(0, v));
+      amps[k] = port.perveance * root ** 3 + 1e-12 * v;
+      gain[k] = 1.5 * port.perveance * root + 1e-12;
     } else {
       const x = Math.exp(Math.min(v / port.thetaV, 300));
       amps[k] = port.saturationA * (x - 1) + 1e-12 * v;
@@ -176,7 +180,7 @@ function nodal(circuit: Circuit, h: number) {
           matrix[row * size + nodes + j]! -= port.share * ohm * gain[j]!;
         }
         // A resistor's own drop is its unknown; a diode has its series resistance besides.
-        const series = port.law === 'diode' ? port.ohm : 0;
+        const series = rectifies(port) ? port.ohm : 0;
         residual[row]! -= z[row]! + series * amps[k]!;
         matrix[row * size + row]! -= 1 + series * gain[k]!;
       });

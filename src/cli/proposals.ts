@@ -5,7 +5,7 @@ import { applyPatch, type Ask, type Design, type Mains } from '@/core/design/des
 import { mainModel } from '@/core/design/outputs';
 import { countFails, judge } from '@/core/judge/judge';
 import { earlyGroups } from '@/core/judge/rules';
-import { DIODE_CLASSES } from '@/core/parts/diode';
+import { JUNCTION_CLASSES } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { STANDARD_SECONDARY_V, STANDARD_VA } from '@/core/parts/transformer';
 import { CAPACITOR_VOLTS, E6, stepInDecades } from '@/core/quantity/preferred';
@@ -114,7 +114,7 @@ function someSet(
       capacitanceF: stepInDecades(first, E6, Math.floor(8 * unit()) - 2),
       ratedV: pick(canV.slice(0, 3)),
     },
-    rectifier: { diode: pick(DIODE_CLASSES.filter((d) => d.averageA > 0.4 * ask.outputA)).id },
+    rectifier: { diode: pick(JUNCTION_CLASSES.filter((d) => d.averageA > 0.4 * ask.outputA)).id },
   });
   const sinks = mainModel(base)?.pass.takesSink ? [null, ...STANDARD_SINKS_K_PER_W] : [null];
   const design = applyPatch(base, { heat: { sinkKPerW: pick(sinks) } });

@@ -1,5 +1,6 @@
+import { JUNCTION_CLASSES, type JunctionClass } from '@/core/parts/diode';
 import type { RectifierKind } from '@/core/parts/arrangements';
-import type { FilterElement, Load, Network } from '@/core/circuit/network';
+import type { DiodeLaw, FilterElement, Load, Network } from '@/core/circuit/network';
 
 /** Small circuits for the solver's tests: what is not said is plain silicon, half an ohm of copper and 50 Hz. */
 export const SILICON = {
@@ -16,7 +17,7 @@ export interface Parts {
   ohm?: number;
   henry?: number;
   sharedOhm?: number;
-  diode?: typeof SILICON;
+  diode?: DiodeLaw;
   faults?: { diode: number; state: 'open' | 'short' }[];
   rails: { filter: FilterElement[]; load: Load[] }[];
 }
@@ -48,3 +49,10 @@ export const henry = (inductanceH: number, resistanceOhm = 0): FilterElement => 
 });
 export const amps = (currentA: number): Load[] => [{ kind: 'current', currentA }];
 export const ohms = (resistanceOhm: number): Load[] => [{ kind: 'resistance', resistanceOhm }];
+
+/** A class of semiconductor by its id. */
+export function junctionOf(id: string): JunctionClass {
+  const found = JUNCTION_CLASSES.find((d) => d.id === id);
+  if (!found) throw new Error(`no class ${id}`);
+  return found;
+}

@@ -12,7 +12,6 @@ import { judge } from '@/core/judge/judge';
 import { pictureOf } from '@/core/judge/picture';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import { openVolts, shiftedSource, type Battery, type DcAdapter } from '@/core/parts/dc-source';
-import { diodeClass } from '@/core/parts/diode';
 import { solveDip, solveStart } from '@/core/solve/transient';
 import { batteryLife } from '@/core/study/battery-life';
 import { billOf } from '@/core/study/bill';
@@ -22,6 +21,7 @@ import { operatingPoint } from '@/core/study/operating-point';
 import { reverseDiodeWays } from '@/core/study/reverse-diode';
 import { studyDesign } from '@/core/study/study';
 import { checksOf, solveBuilds, spreadsOf } from '@/core/judge/tolerance';
+import { junctionOf } from './circuits';
 
 const LEAD: Battery = {
   kind: 'battery',
@@ -60,7 +60,7 @@ describe('a DC source in place of mains and transformer', () => {
   test('a diode takes what its law says at that current, and its watts are volts times amperes', () => {
     const design = applyPatch(plain({ ...LEAD, reverseDiode: true }), { rectifier: { diode: 'sk-3a' } });
     const point = operatingPoint(design, 'nominal');
-    const { law } = diodeClass('sk-3a');
+    const { law } = junctionOf('sk-3a');
     const amps = point.solution.windings[0]!.meanA;
     const thermalV = (1.380649e-23 * (273.15 + law.temperatureC)) / 1.602176634e-19;
     const drop =

@@ -3,6 +3,7 @@ import { diodeClass, DIODE_CLASSES } from '@/core/parts/diode';
 import { REGULATOR_SIZES, regulatorSize, rippleRejectionDb } from '@/core/parts/regulators/fixed';
 import { copperRatio, transformerModel, typicalRegulation } from '@/core/parts/transformer';
 import { solveSteady } from '@/core/solve/steady';
+import { junctionOf } from './circuits';
 
 describe('transformer from its nameplate', () => {
   const plate = { ratedV: 18, ratedVA: 36, regulation: 0.1, halves: 1 as const, hotC: 75 };
@@ -37,7 +38,7 @@ describe('transformer from its nameplate', () => {
 
 test('a silicon diode drops 0.9 to 1.1 V at a charging peak, a Schottky about half', () => {
   const drop = (id: string, amps: number) => {
-    const { saturationCurrentA, emissionCoefficient, seriesResistanceOhm } = diodeClass(id).law;
+    const { saturationCurrentA, emissionCoefficient, seriesResistanceOhm } = junctionOf(id).law;
     return emissionCoefficient * 0.02569 * Math.log(amps / saturationCurrentA) + seriesResistanceOhm * amps;
   };
   expect(drop('si-1a', 2)).toBeGreaterThan(0.9);

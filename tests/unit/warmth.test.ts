@@ -3,7 +3,7 @@ import { networkOf } from '@/core/circuit/network-of';
 import { applyPatch, type Design } from '@/core/design/design';
 import { outputDemand } from '@/core/design/defaults';
 import { judge } from '@/core/judge/judge';
-import { diodeClass, lawAt } from '@/core/parts/diode';
+import { lawAt } from '@/core/parts/diode';
 import { regulatorModel } from '@/core/parts/regulators';
 import { copperRatio } from '@/core/parts/transformer';
 import { copperHeat } from '@/core/study/copper-heat';
@@ -12,13 +12,14 @@ import { operatingPoint } from '@/core/study/operating-point';
 import { studyDesign } from '@/core/study/study';
 import { diodeHeat, stationHeat } from '@/core/study/warmth';
 import { demoDesigns } from '@/server/demo';
+import { junctionOf } from './circuits';
 
 const [clock, dome, , drum] = demoDesigns() as Design[];
 const together = (design: Design) => applyPatch(design, { heat: { together: true } });
 
 /** Forward volts of a law at a current, V. */
 function dropOf(id: string, amps: number, junctionC: number): number {
-  const law = lawAt(diodeClass(id), junctionC);
+  const law = lawAt(junctionOf(id), junctionC);
   const vt = (1.380649e-23 * (law.temperatureC + 273.15)) / 1.602176634e-19;
   return law.emissionCoefficient * vt * Math.log1p(amps / law.saturationCurrentA) + amps * law.seriesResistanceOhm;
 }
@@ -39,7 +40,7 @@ describe('a diode at another temperature', () => {
   });
 
   test('is its data at the data’s temperature', () => {
-    const si = diodeClass('si-3a');
+    const si = junctionOf('si-3a');
     expect(lawAt(si)).toBe(si.law);
     expect(lawAt(si, 25)).toBe(si.law);
     expect(lawAt(si, 75).seriesResistanceOhm).toBe(si.law.seriesResistanceOhm);
@@ -57,7 +58,7 @@ describe('copper and diodes solved together with the circuit', () => {
       const { winding } = point.network.sections[0]!;
       const cold = networkOf(design, CONDITIONS.idle).sections[0]!.winding.resistanceOhm;
       expect(winding.resistanceOhm / cold).toBeCloseTo(copperRatio(copperC), 2);
-      expect(point.network.sections[0]!.rectifier.diode.temperatureC).toBe(diodeC);
+      expect(point.network.sections[0]!.rectifier.diode).toMatchObject({ temperatureC: diodeC });
     }
   });
 

@@ -1,3 +1,4 @@
+import { diodeOf, spreadWords } from '@/core/parts/diode';
 import { mainModel, outputModel, outputsOf } from '@/core/design/outputs';
 import { CONDITIONS, type Condition } from '@/core/circuit/condition';
 import { mainsVolts, modelOf } from '@/core/circuit/feed';
@@ -379,7 +380,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
       assumes: [
         `Open-circuit volts ±3 %, ${termsOf(of).winding} resistance ±20 %, capacitance ±` +
           q(of.reservoir.tolerancePct, '%') +
-          ', diode drop ±50 mV: each simulated, the excursions added.',
+          `, ${spreadWords(diodeOf(of.rectifier))}: each simulated, the excursions added.`,
       ],
     };
   }

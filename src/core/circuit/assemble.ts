@@ -42,10 +42,12 @@ export interface Port {
   /** Index of the floating potential it sees, -1 for none. */
   floating: number;
   floatSign: number;
-  law: 'diode' | 'resistor' | 'open';
-  /** n*Vt of all diodes in the path, V. */
+  law: 'diode' | 'valve' | 'resistor' | 'open';
+  /** n*Vt of all diodes in the path, V; nothing of a valve. */
   thetaV: number;
   saturationA: number;
+  /** Of all valves in the path as if they were one, A/V^1.5; nothing of a junction. */
+  perveance: number;
   /** Rs of all diodes in the path, or the resistance of a 'resistor', ohm. */
   ohm: number;
   /** Which diodes (numbered through the whole network) it stands for, all alike in series. */
@@ -220,6 +222,7 @@ export function assemble(network: Network): Circuit {
       law: 'resistor',
       thetaV: 0,
       saturationA: 0,
+      perveance: 0,
       ohm: load.resistanceOhm,
       diodes: [],
       shorted: [],
@@ -419,14 +422,27 @@ function portOf(section: Section, faults: readonly DiodeFault[], diodes: readonl
   const sound = diodes.filter((d) => state(d) !== 'short');
   const shorted = diodes.filter((d) => state(d) === 'short');
   const open = diodes.some((d) => state(d) === 'open');
-  const vt = (BOLTZMANN_J_PER_K * (diode.temperatureC + 273.15)) / ELEMENTARY_CHARGE_C;
   const numbered = (list: readonly number[]) => list.map((d) => offset + d);
   const all = !open && sound.length === 0;
+  const inSeries = Math.max(1, sound.length);
+  const values =
+    'perveance' in diode
+      ? { law: 'valve' as const, thetaV: 0, saturationA: 0, perveance: diode.perveance / inSeries ** 1.5, eachOhm: 0 }
+      : {
+          law: 'diode' as const,
+          thetaV:
+            (inSeries * diode.emissionCoefficient * BOLTZMANN_J_PER_K * (diode.temperatureC + 273.15)) /
+            ELEMENTARY_CHARGE_C,
+          saturationA: diode.saturationCurrentA,
+          perveance: 0,
+          eachOhm: diode.seriesResistanceOhm,
+        };
   return {
-    law: open ? ('open' as const) : all ? ('resistor' as const) : ('diode' as const),
-    thetaV: Math.max(1, sound.length) * diode.emissionCoefficient * vt,
-    saturationA: diode.saturationCurrentA,
-    ohm: sound.length * diode.seriesResistanceOhm + shorted.length * SHORTED_OHM,
+    law: open ? ('open' as const) : all ? ('resistor' as const) : values.law,
+    thetaV: values.thetaV,
+    saturationA: values.saturationA,
+    perveance: values.perveance,
+    ohm: sound.length * values.eachOhm + shorted.length * SHORTED_OHM,
     diodes: numbered(all || open ? diodes : sound),
     shorted: numbered(all || open ? [] : shorted),
   };
@@ -446,4 +462,14 @@ export function inductanceAt(inductanceH: number, halfAtA: number, currentA: num
   if (halfAtA === Infinity) return inductanceH;
   const x = currentA / halfAtA;
   return inductanceH * (SATURATED_SHARE + (1 - SATURATED_SHARE) / (1 + x * x));
+}
+
+/** Whether a port lets current through one way only. */
+export function rectifies({ law }: Port): boolean {
+  return law === 'diode' || law === 'valve';
+}
+
+/** Volts across the rectifying parts of a port at a current above nothing, their series resistance aside. */
+export function dropV({ law, perveance, thetaV, saturationA }: Port, amps: number): number {
+  return law === 'valve' ? (amps / perveance) ** (2 / 3) : thetaV * Math.log1p(amps / saturationA);
 }

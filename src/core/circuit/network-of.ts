@@ -1,8 +1,9 @@
 import { openVolts, sourceOhm, type DcSource } from '@/core/parts/dc-source';
-import { diodeClass, lawAt } from '@/core/parts/diode';
+import { diodeClass, lawAt, spreadLaw } from '@/core/parts/diode';
 import { copperRatio } from '@/core/parts/transformer';
 import type { Design, Heater } from '@/core/design/design';
 import { outputsOf } from '@/core/design/outputs';
+import { heatersOf } from '@/core/design/heaters';
 import { arrangementKind, arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
 import { SHORTED_OHM } from './assemble';
 import type { AcLoad, Load, Network, Winding } from './network';
@@ -41,7 +42,7 @@ export function networkOf(design: Design, condition: Condition, adjust: Adjust =
         winding: feed.winding,
         rectifier: {
           kind: arrangementKind(design),
-          diode: { ...diode, saturationCurrentA: diode.saturationCurrentA * (adjust.diodeSaturationFactor ?? 1) },
+          diode: spreadLaw(diode, adjust.diodeSaturationFactor ?? 1),
           ...(hasDiodes(design) ? {} : { faults: [{ diode: 0, state: 'short' as const }] }),
         },
         rails: Array.from({ length: rails }, (_, rail) => ({
@@ -50,7 +51,7 @@ export function networkOf(design: Design, condition: Condition, adjust: Adjust =
         })),
       },
     ],
-    ...(feed.acLoads ? { acLoads: feed.acLoads } : {}),
+    ...(feed.acLoads && feed.acLoads.length > 0 ? { acLoads: feed.acLoads } : {}),
   };
 }
 
@@ -77,7 +78,7 @@ function mainsFeed(design: Design, condition: Condition, adjust: Adjust): FeedPa
       resistanceOhm: (ratio === null ? model.ownHotOhm : model.ownColdOhm * ratio) * r,
       inductanceH: design.transformer.leakageH,
     },
-    ...(design.heater ? { acLoads: [heaterLoad(design.heater, model.regulation, level)] } : {}),
+    acLoads: heatersOf(design).map((h) => heaterLoad(h, model.regulation, level)),
   };
 }
 

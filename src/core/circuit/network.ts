@@ -6,12 +6,20 @@
 import type { ArrangementKind } from '@/core/parts/arrangements';
 
 /** Shockley law with series resistance: i = Is*(exp((v - i*Rs)/(n*Vt)) - 1). */
-export interface DiodeLaw {
+export interface JunctionLaw {
   saturationCurrentA: number;
   emissionCoefficient: number;
   seriesResistanceOhm: number;
   temperatureC: number;
 }
+
+/** Child's law of a space charge between cathode and anode, a valve's: i = K*v^1.5 for v > 0, nothing backwards. */
+export interface SpaceChargeLaw {
+  /** K, A/V^1.5, above 0. */
+  perveance: number;
+}
+
+export type DiodeLaw = JunctionLaw | SpaceChargeLaw;
 
 /** A diode that does not do what it should; the index counts as in the arrangement's list of diodes. */
 export interface DiodeFault {

@@ -2,7 +2,7 @@ import { arrangementFacts, arrangementOf } from '@/core/design/source';
 import type { Design, PartRole, Patch, Pick } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';
 import { diodeCount } from '@/core/parts/arrangement';
-import { DIODE_CLASSES, type DiodeClass } from '@/core/parts/diode';
+import { JUNCTION_CLASSES, type DiodeClass } from '@/core/parts/diode';
 import { regulatorOfKind, sharingOhm } from '@/core/design/regulator-edit';
 import type { SomeRegulator } from '@/core/parts/regulators';
 import { ADJUSTABLE_PARTS, type AdjustableId } from '@/core/parts/regulators/adjustable';
@@ -191,7 +191,7 @@ function nearestTransistor(collectorA: number, ceoV: number): PassTransistor | u
 
 /** The class whose law comes closest: same technology, current nearest on a logarithmic scale. */
 function nearestClass(averageA: number, schottky: boolean): DiodeClass {
-  const same = DIODE_CLASSES.filter((d) => (d.technology === 'Schottky') === schottky);
+  const same = JUNCTION_CLASSES.filter((d) => (d.technology === 'Schottky') === schottky);
   const distance = (d: DiodeClass) => Math.abs(Math.log(d.averageA / averageA));
   return same.reduce((best, d) => (distance(d) < distance(best) ? d : best));
 }

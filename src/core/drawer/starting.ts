@@ -1,4 +1,4 @@
-import { DIODE_CLASSES } from '@/core/parts/diode';
+import { JUNCTION_CLASSES } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W, typicalSinkPrice } from '@/core/parts/heatsink';
 import { ACROSS_MAX_V, ADJUSTABLE_PARTS, REFERENCE_V } from '@/core/parts/regulators/adjustable';
 import { LOW_DROPOUT_PARTS } from '@/core/parts/regulators/low-dropout';
@@ -46,7 +46,7 @@ export function startingDrawer(): PartDraft[] {
       }
     }
   }
-  for (const d of DIODE_CLASSES) {
+  for (const d of JUNCTION_CLASSES) {
     const { averageA, reverseV, surgeA } = d;
     out.push(
       typical(

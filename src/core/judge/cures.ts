@@ -6,7 +6,7 @@ import type { Design, Edit } from '@/core/design/design';
 import { factsOf, type ArrangementFacts } from '@/core/parts/arrangement-facts';
 import { ARRANGEMENTS, RECTIFIER_KINDS } from '@/core/parts/arrangements';
 import type { DcSource } from '@/core/parts/dc-source';
-import { DIODE_CLASSES } from '@/core/parts/diode';
+import { DIODE_CLASSES, diodeClass, JUNCTION_CLASSES } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { dropoutAt } from '@/core/parts/regulators/model';
 import { shortName } from '@/core/parts/regulators/pass-stage';
@@ -110,12 +110,16 @@ export function transformerSize(design: Design, steps: readonly number[]): Edit[
   }));
 }
 
+/** Other diodes; valves only in the place of valves. */
 export function otherDiodes(design: Design): Edit[] {
   if (!hasDiodes(design)) return [];
-  return DIODE_CLASSES.filter((d) => d.id !== design.rectifier.diode).map((d) => ({
-    label: d.name,
-    patch: { rectifier: { diode: d.id, rated: null } },
-  }));
+  const valves = diodeClass(design.rectifier.diode).technology === 'valve';
+  return (valves ? DIODE_CLASSES : JUNCTION_CLASSES)
+    .filter((d) => d.id !== design.rectifier.diode)
+    .map((d) => ({
+      label: d.name,
+      patch: { rectifier: { diode: d.id, rated: null } },
+    }));
 }
 
 /** Arrangements of as many rails at as many peaks, from as many windings where `same` says so. */

@@ -1,4 +1,5 @@
 import type { Rule } from './rule';
+import { anodePeak } from './rules/anode-peak';
 import { chokeCritical, chokeIdle } from './rules/choke-critical';
 import { chokeRating } from './rules/choke-rating';
 import { diodeAverage } from './rules/diode-average';
@@ -61,6 +62,7 @@ export const RULES = {
   'winding-dc': windingDc,
   'choke-rating': chokeRating,
   'diode-average': diodeAverage,
+  'anode-peak': anodePeak,
   'rectifier-heat': rectifierHeat,
   'diode-reverse': diodeReverse,
   'diode-surge': diodeSurge,

@@ -1,3 +1,4 @@
+import { diodeOf, spreadWords } from '@/core/parts/diode';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import type { Condition, ConditionId } from '@/core/circuit/condition';
@@ -51,7 +52,9 @@ export function spreadsOf(design: Design): Spread[] {
     around('open', 'open-circuit volts, ±3 %', 0.03),
     around('copper', `${dc ? 'its' : 'copper'} resistance, ±${Math.round(100 * ohm)} %`, ohm),
     around('capacitance', `capacitance, ±${reservoir.tolerancePct} %`, reservoir.tolerancePct / 100),
-    ...(hasDiodes(design) ? [{ id: 'diode', label: 'diode drop, ±50 mV', low: 0.35, high: 2.8 } as const] : []),
+    ...(hasDiodes(design)
+      ? [{ id: 'diode', label: spreadWords(diodeOf(design.rectifier)), low: 0.35, high: 2.8 } as const]
+      : []),
     around('load', 'load current, ±5 %', 0.05),
     ...(model
       ? [

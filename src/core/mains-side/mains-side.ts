@@ -39,9 +39,8 @@ function reflected(study: Study, ratio: number, load: 'full' | 'lasting'): { amp
   );
   const points = conditions.map((c) => study.at(c));
   const point = points.reduce((a, b) => (b.solution.primary.rmsA > a.solution.primary.rmsA ? b : a));
-  const { heater, mains } = study.design;
-  const heaterA = heater ? (heater.ratedV * heater.currentA) / mains.voltageRms : 0;
-  return { amps: ratio * point.solution.primary.rmsA + heaterA, point };
+  // Heater windings are in the circuit: what they take through the primary is in this already.
+  return { amps: ratio * point.solution.primary.rmsA, point };
 }
 
 /**

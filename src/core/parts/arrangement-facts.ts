@@ -17,6 +17,8 @@ export interface ArrangementFacts {
   diodeShare: number;
   /** Diode drops each rail's direct current passes, all its ways together. */
   drops: readonly number[];
+  /** Diodes whose cathodes are joined, one number for each place a cathode stands at. */
+  cathodes: readonly number[];
   /** Whether two windings carry current at the same instant: their ampere-turns then add in the primary. */
   together: boolean;
   /** Direct current left in the core as a multiple of each rail's, by the balance of charge. */
@@ -68,12 +70,27 @@ function derive(arrangement: Arrangement): ArrangementFacts {
     reversePeaks: Math.max(...reverse),
     diodeShare: Math.max(...means.flat()),
     drops: means.map((mean) => rounded(loops.reduce((sum, l, n) => sum + mean[n]! * diodesOf(l).length, 0))),
+    cathodes: cathodesOf(loops),
     together: loops.some((a) => loops.some((b) => a.winding !== b.winding && polarity(a) === polarity(b))),
     bias: means.map((mean) => (direct ? 0 : rounded(loops.reduce((sum, l, n) => sum + polarity(l) * mean[n]!, 0)))),
     stacked: Math.max(1, stack),
     ownCans: stack + pumps > 0,
     cans: (stack > 0 ? stack : arrangement.rails) + pumps,
   };
+}
+
+/** The last diode on the way from a winding to a cell has its cathode on the cell; any other stands alone. */
+function cathodesOf(loops: readonly Loop[]): number[] {
+  const places = new Map<string, Set<number>>();
+  for (const loop of loops) {
+    const towards = loop.sign > 0 || loop.returnDiodes !== undefined;
+    for (const d of diodesOf(loop)) {
+      const joined = towards && d === loop.diodes.at(-1);
+      const place = joined ? `cell ${loop.cells[0]!.cell}` : `diode ${d}`;
+      places.set(place, (places.get(place) ?? new Set()).add(d));
+    }
+  }
+  return [...places.values()].map((diodes) => diodes.size);
 }
 
 /** Volts a loop has to overcome, at the volts its cells stand at. */

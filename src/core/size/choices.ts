@@ -7,7 +7,7 @@ import { usesOf } from '@/core/drawer/fit';
 import type { Part } from '@/core/drawer/part';
 import { diodeCount } from '@/core/parts/arrangement';
 import { typicalCapacitorPrice } from '@/core/parts/capacitor';
-import { DIODE_CLASSES } from '@/core/parts/diode';
+import { diodeClass, JUNCTION_CLASSES } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W, typicalSinkPrice } from '@/core/parts/heatsink';
 import { STANDARD_SECONDARY_V, STANDARD_VA, typicalTransformerPrice } from '@/core/parts/transformer';
 import { formatNominal } from '@/core/quantity/format';
@@ -115,7 +115,7 @@ export function asItIs(design: Design, role: PartRole): Choice {
 
 export function standardDiodes(design: Design): Choice[] {
   const pieces = diodeCount(arrangementOf(design));
-  return DIODE_CLASSES.map((d) =>
+  return JUNCTION_CLASSES.map((d) =>
     bought('rectifier', d.name, pieces * d.priceEur, { rectifier: { diode: d.id, rated: null } }),
   );
 }
@@ -145,7 +145,7 @@ export function plausibleVolts(design: Design, regulator: Choice, { patch }: Cho
 
 export function bearsLoad(design: Design, { patch }: Choice): boolean {
   const rectifier = { ...design.rectifier, ...patch.rectifier };
-  const rated = rectifier.rated ?? DIODE_CLASSES.find((d) => d.id === rectifier.diode)!;
+  const rated = rectifier.rated ?? diodeClass(rectifier.diode);
   return rated.averageA >= 0.5 * design.demand.outputA && rated.reverseV >= 2 * design.demand.outputV;
 }
 

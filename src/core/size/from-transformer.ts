@@ -1,7 +1,7 @@
 import { blankDesign } from '@/core/design/defaults';
 import { applyPatch, type Design, type Mains } from '@/core/design/design';
 import { modelOf } from '@/core/circuit/feed';
-import { DIODE_CLASSES } from '@/core/parts/diode';
+import { JUNCTION_CLASSES } from '@/core/parts/diode';
 import { formatNominal } from '@/core/quantity/format';
 import { CAPACITOR_VOLTS, E6, nearestInDecades } from '@/core/quantity/preferred';
 
@@ -36,7 +36,7 @@ export function designFromTransformer(ratedV: number, ratedVA: number, mains: Ma
       ratedV: CAPACITOR_VOLTS.find((v) => v >= peak / 0.85) ?? CAPACITOR_VOLTS[CAPACITOR_VOLTS.length - 1]!,
     },
     rectifier: {
-      diode: (DIODE_CLASSES.find((d) => d.averageA >= outputA && d.reverseV >= 2 * peak) ?? DIODE_CLASSES[3]!).id,
+      diode: (JUNCTION_CLASSES.find((d) => d.averageA >= outputA && d.reverseV >= 2 * peak) ?? JUNCTION_CLASSES[3]!).id,
     },
   });
 }

@@ -10,7 +10,7 @@ import { failedAt, type EarlyFailure } from '@/core/judge/early';
 import { countFails, distress, judge } from '@/core/judge/judge';
 import { earlyGroups, ruleOf, rulesDeciding, type RuleId } from '@/core/judge/rules';
 import type { StationId, Verdict } from '@/core/judge/verdict';
-import { DIODE_CLASSES, diodeClass, type DiodeClass } from '@/core/parts/diode';
+import { JUNCTION_CLASSES, diodeClass, type DiodeClass } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { STANDARD_SECONDARY_V, STANDARD_VA } from '@/core/parts/transformer';
 import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
@@ -184,7 +184,7 @@ function startsWith(base: Design): { design: Design; leastEur: number }[] {
 }
 
 /** Rectifiers by their price, and the ends of the cans there are, F. */
-const DIODES = [...DIODE_CLASSES].sort((a, b) => a.priceEur - b.priceEur);
+const DIODES = [...JUNCTION_CLASSES].sort((a, b) => a.priceEur - b.priceEur);
 const LEAST_F = 22e-6;
 const MOST_F = 0.1;
 const CANS_F: readonly number[] = (() => {

@@ -6,7 +6,7 @@ import type { Part } from '@/core/drawer/part';
 import { countFails, judge, tightest } from '@/core/judge/judge';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { ruleOf, rulesDeciding } from '@/core/judge/rules';
-import { diodeClass } from '@/core/parts/diode';
+import { diodeClass, VALVE_CLASSES } from '@/core/parts/diode';
 import { failedAt, givenUpFor, type EarlyFailure } from '@/core/judge/early';
 import type { Watts } from '@/core/study/losses';
 import { regulatorModel } from '@/core/parts/regulators';
@@ -103,6 +103,8 @@ export function* sizing(design: Design, parts: readonly Part[], ask: SizingAsk):
     ...fromStock(design, stock, 'rectifier'),
     ...(values ? standardDiodes(design) : []),
   ];
+  if (values && !own('rectifier'))
+    leftOut.push(`${VALVE_CLASSES.length} valve rectifiers: chosen by hand, never for their price.`);
   const rectifiers = own('rectifier') ?? everyRectifier.filter((c) => bearsLoad(design, c));
   if (rectifiers.length < everyRectifier.length)
     leftOut.push(`${everyRectifier.length - rectifiers.length} rectifiers: below half the load or twice the volts.`);

@@ -1,6 +1,6 @@
 import { SATURATED_SHARE, type Network } from '@/core/circuit/network';
 import { regulatorOutput } from '@/core/circuit/load-law';
-import { SHORTED_OHM, type Circuit } from '@/core/circuit/assemble';
+import { dropV, SHORTED_OHM, type Circuit } from '@/core/circuit/assemble';
 import type { Integrator } from './integrator';
 import { largest, survey, timeAbove, type Column, type Columns } from './signals';
 import { SolveError } from './solve-error';
@@ -304,7 +304,7 @@ function conductionTime(circuit: Circuit, columns: Columns, n: number, threshold
   }, 0);
   const ohm =
     port.ohm + winding.ownOhm * port.share ** 2 + circuit.sharedOhm * (port.share * winding.ratio) ** 2 + esrOhm;
-  const level = port.thetaV * Math.log1p(threshold / port.saturationA) + (port.ohm + ohm) * threshold;
+  const level = dropV(port, threshold) + (port.ohm + ohm) * threshold;
   for (let r = 0; r < i.length; r++) smooth[r] = v[r]! + ohm * i[r]!;
   return timeAbove(columns.t, smooth, level);
 }

@@ -1,4 +1,4 @@
-import { fluxAt, type Circuit, type CircuitRail, type Port } from '@/core/circuit/assemble';
+import { dropV, fluxAt, type Circuit, type CircuitRail, type Port } from '@/core/circuit/assemble';
 import { wrightOmega } from './wright-omega';
 import { zeroBetween } from './zero';
 
@@ -149,6 +149,9 @@ function balanced(balance: (v: number) => number, peakV: number, resolution: num
   return empty <= 0 ? 0 : full >= 0 ? peakV : zeroBetween(balance, 0, peakV, empty, full, resolution);
 }
 
+/** Crest of a usual charging pulse as a multiple of the direct current. */
+const PULSE_TIMES = 5;
+
 interface Feed {
   /** Peak of this loop's EMF, V, with its polarity against the common EMF. */
   peakV: number;
@@ -164,11 +167,14 @@ function feed(circuit: Circuit, port: Port): Feed {
   const winding = circuit.windings[port.winding]!;
   const whole = port.floating >= 0 ? 2 : 1;
   const ratio = winding.ratio * port.share * whole;
+  // A valve is taken as the resistance it has at the crest of a usual pulse: enough for a guess.
+  const crestA = PULSE_TIMES * circuit.typicalA;
+  const valveOhm = port.law === 'valve' ? dropV(port, crestA) / crestA : 0;
   return {
     peakV: Math.abs(ratio) * circuit.peakV,
     polarity: Math.sign(ratio),
     ratio: Math.abs(ratio),
-    ohm: winding.ownOhm + circuit.sharedOhm * winding.ratio ** 2 + port.ohm * whole + 1e-6,
+    ohm: winding.ownOhm + circuit.sharedOhm * winding.ratio ** 2 + (port.ohm + valveOhm) * whole + 1e-6,
     thetaV: Math.max(port.thetaV * whole, 1e-3),
     saturationA: port.saturationA || 1e-9,
   };

@@ -5,6 +5,8 @@ import { wrightOmega } from './wright-omega';
 /** Below this argument of the omega function a diode carries its saturation current and nothing else. */
 const OFF = -40;
 const MOST_NEWTON = 60;
+/** How a port's law is told in the loops below. */
+const LAWS = ['diode', 'resistor', 'open', 'valve'];
 
 /**
  * Length of the table of the port equations: what they take from the step size alone, in this order.
@@ -42,9 +44,10 @@ export function portSolver(shape: Circuit, from: number) {
   const drives = new Float64Array(n);
   /** d(i)/d(drive) of each port against its own loop, S. */
   const slope = new Float64Array(n);
-  const law = Uint8Array.from(ports, (p) => (p.law === 'diode' ? 0 : p.law === 'resistor' ? 1 : 2));
+  const law = Uint8Array.from(ports, (p) => LAWS.indexOf(p.law));
   const theta = new Float64Array(all);
   const saturation = new Float64Array(all);
+  const perveance = new Float64Array(all);
   const series = new Float64Array(all);
   const matrix = new Float64Array((n + floats) ** 2);
   const right = new Float64Array(n + floats);
@@ -77,6 +80,7 @@ export function portSolver(shape: Circuit, from: number) {
       slope[k] = 0;
       return 0;
     }
+    if (law[k] === 3) return spaceCharge(table[oOhm + k]!, k, drive);
     const x = drive / theta[k]! + table[oShift + k]!;
     if (x < OFF) {
       live[k] = 0;
@@ -87,6 +91,29 @@ export function portSolver(shape: Circuit, from: number) {
     live[k] = 1;
     slope[k] = w / ((1 + w) * table[oOhm + k]!);
     return w * table[oPerAmp + k]! - saturation[k]!;
+  }
+
+  /**
+   * Current of a valve against its own loop: s = sqrt(v) solves ohm*K*s^3 + s^2 = drive. Newton's method from above, where
+   * the cubic bends one way only, never overshoots.
+   */
+  function spaceCharge(ohm: number, k: number, drive: number): number {
+    if (drive <= 0) {
+      live[k] = 0;
+      slope[k] = 0;
+      return 0;
+    }
+    const cubic = ohm * perveance[k]!;
+    let s = Math.min(Math.sqrt(drive), Math.cbrt(drive / cubic));
+    for (let round = 0; round < 40; round++) {
+      const step = ((cubic * s + 1) * s * s - drive) / ((3 * cubic * s + 2) * s);
+      s -= step;
+      if (!(step > 1e-15 * s)) break;
+    }
+    const gain = 1.5 * perveance[k]! * s;
+    live[k] = 1;
+    slope[k] = gain / (1 + ohm * gain);
+    return perveance[k]! * s * s * s;
   }
 
   function driveOf(table: Float64Array, u: Float64Array, k: number): number {
@@ -126,7 +153,7 @@ export function portSolver(shape: Circuit, from: number) {
     count = 0;
     for (let k = 0; k < n; k++) {
       if (live[k]) alive[count++] = k;
-      else if (law[k] === 0) i[k] = -saturation[k]!;
+      else if (law[k] === 0 || law[k] === 3) i[k] = -saturation[k]!;
     }
     apart = true;
     for (let a = 0; a < count && apart; a++) {
@@ -228,7 +255,7 @@ export function portSolver(shape: Circuit, from: number) {
       let m = 0;
       for (let k = 0; k < n; k++) {
         const drive = driveOf(table, u, k);
-        if (law[k] === 0 && drive <= table[oOff + k]! && i[k] === -saturation[k]!) {
+        if ((law[k] === 0 || law[k] === 3) && drive <= table[oOff + k]! && i[k] === -saturation[k]!) {
           live[k] = 0;
           slope[k] = 0;
           continue;
@@ -404,6 +431,7 @@ export function portSolver(shape: Circuit, from: number) {
       const port = circuit.ports[k]!;
       theta[k] = port.thetaV;
       saturation[k] = port.saturationA;
+      perveance[k] = port.perveance;
       series[k] = port.ohm;
       i[k] = 0;
     }
@@ -437,7 +465,7 @@ export function portSolver(shape: Circuit, from: number) {
         let leak = 0;
         for (let j = 0; j < n; j++) if (j !== k && law[j] === 0) leak += table[oZ + k * all + j]! * saturation[j]!;
         table[oLeak + k] = leak;
-        table[oOff + k] = law[k] === 2 ? Infinity : -Infinity;
+        table[oOff + k] = law[k] === 2 ? Infinity : law[k] === 3 ? 0 : -Infinity;
         if (law[k] !== 0) continue;
         const x = (ohm * saturation[k]!) / theta[k]!;
         table[oShift + k] = x + Math.log(x);

@@ -1,4 +1,4 @@
-import type { Circuit } from '@/core/circuit/assemble';
+import { rectifies, type Circuit } from '@/core/circuit/assemble';
 import type { StageSolver } from './stage';
 
 /** A current through an inductance has ceased when it is below this share of the load's. */
@@ -33,7 +33,7 @@ export function turnOffEvents(shape: Circuit, stage: StageSolver, before: Float6
   });
   /** Ports whose current flows through an inductance and can cease. */
   const eventful = ports.flatMap((port, n) =>
-    port.law === 'diode' && port.floating < 0 && (chokeOf[n]! >= 0 || windings[port.winding]!.state >= 0) ? [n] : [],
+    rectifies(port) && port.floating < 0 && (chokeOf[n]! >= 0 || windings[port.winding]!.state >= 0) ? [n] : [],
   );
 
   function sharesWinding(n: number): boolean {

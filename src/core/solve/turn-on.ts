@@ -1,4 +1,4 @@
-import type { Circuit } from '@/core/circuit/assemble';
+import { dropV, rectifies, type Circuit } from '@/core/circuit/assemble';
 import { C } from './esdirk';
 import type { StageSolver } from './stage';
 
@@ -16,9 +16,7 @@ const AT = TOLD.map((s) => C[s]!) as [number, number, number];
  */
 export function turnOnForesight(shape: Circuit, stage: StageSolver) {
   const { ports, inputs } = shape;
-  const watched = ports.flatMap((port, n) =>
-    port.law === 'diode' && port.floating < 0 && port.into.length > 0 ? [n] : [],
-  );
+  const watched = ports.flatMap((port, n) => (rectifies(port) && port.floating < 0 && port.into.length > 0 ? [n] : []));
   const drive = new Float64Array(ports.length);
   const onV = new Float64Array(ports.length);
   const inputV = new Float64Array(inputs.length);
@@ -44,7 +42,7 @@ export function turnOnForesight(shape: Circuit, stage: StageSolver) {
       for (const n of watched) {
         const port = circuit.ports[n]!;
         drive[n] = port.share * circuit.windings[port.winding]!.ratio;
-        onV[n] = port.thetaV * Math.log1p((ABOUT_TO_CONDUCT * circuit.typicalA) / port.saturationA);
+        onV[n] = dropV(port, ABOUT_TO_CONDUCT * circuit.typicalA);
       }
     },
     /** Whether no diode conducts at the stage just solved; notes the inputs. @param h length of the step behind it, s */

@@ -1,3 +1,4 @@
+import { heatersOf, rectifierPieces } from '@/core/design/heaters';
 import { mainModel, outputModel, outputsOf, outputName } from '@/core/design/outputs';
 import { arrangementFacts, arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
 import Papa from 'papaparse';
@@ -13,7 +14,6 @@ import type { OperatingPoint } from './operating-point';
 import { LASTING } from './occasion';
 import { capitalised } from '@/core/quantity/format';
 import { sourceWords, windingCount } from '@/core/design/words';
-import { diodeCount } from '@/core/parts/arrangement';
 import { typicalCapacitorPrice, typicalRippleRating } from '@/core/parts/capacitor';
 import { typicalSourcePrice } from '@/core/parts/dc-source';
 import { diodeOf } from '@/core/parts/diode';
@@ -43,7 +43,7 @@ export interface BillLine {
 /** Everything a design is built from, with the ratings its simulation asks for. */
 export function billOf(study: Study): BillLine[] {
   const { design, idle, surge } = study;
-  const { transformer, reservoir, heat, filter, heater, mainsSide, indicator } = design;
+  const { transformer, reservoir, heat, filter, mainsSide, indicator } = design;
   const worst = worstOf(study);
   const arrangement = arrangementOf(design);
   const picks = new Map(partsIn(design).map((p) => [p.role, p]));
@@ -91,16 +91,16 @@ export function billOf(study: Study): BillLine[] {
       had: formatNominal(transformer.ratedVA, 'VA'),
       priceEur: typicalTransformerPrice(transformer.ratedVA, halves),
     });
-  const diodes = diodeCount(arrangement);
+  const pieces = rectifierPieces(design);
   const diode = diodeOf(design.rectifier);
   // As the verdicts judge them: the mean that lasts, the reverse volts without load, twice over for what the mains bring.
   const meanA = worst((p) => Math.max(...p.solution.diodes.map((d) => d.meanA)));
   const reverse = idle.solution.diodes.reduce((a, d) => Math.max(a, d.peakReverseV), 0);
   if (hasDiodes(design))
     add('rectifier', {
-      references: numbered('D', 1, diodes),
+      references: numbered(diode.technology === 'valve' ? 'V' : 'D', 1, pieces),
       what: diode.name,
-      count: diodes,
+      count: pieces,
       needed: `${formatQuantity(meanA, 'A')}, ${formatQuantity(dc ? 2 * idle.rail.inputMaxV : 2 * reverse, 'V')}, ${formatQuantity(surge.peakA, 'A')} once`,
       had: `${formatNominal(diode.averageA, 'A')}, ${formatNominal(diode.reverseV, 'V')}, ${formatNominal(diode.surgeA, 'A')}`,
       priceEur: diode.priceEur,
@@ -329,16 +329,17 @@ export function billOf(study: Study): BillLine[] {
       priceEur: SMALL_EUR.fan,
     });
   }
-  if (heater && !dc) {
+  heatersOf(design).forEach((heater, n) => {
+    const own = n >= (design.heater ? 1 : 0);
     add(null, {
       references: 'T1',
-      what: `Heater winding ${formatNominal(heater.ratedV, 'V')}, on the same core`,
+      what: `Heater winding ${formatNominal(heater.ratedV, 'V')}, on the same core${own ? ', for the rectifier alone: it stands at the high volts' : ''}`,
       count: 1,
       needed: formatNominal(heater.currentA, 'A'),
       had: formatNominal(heater.currentA, 'A'),
       priceEur: 0,
     });
-  }
+  });
   if (mainsSide.primaryFuseA !== null && !dc) {
     add(null, {
       references: 'F1',

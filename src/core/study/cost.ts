@@ -1,6 +1,6 @@
-import { arrangementFacts, arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
+import { heatersOf, rectifierPieces } from '@/core/design/heaters';
+import { arrangementFacts, arrangementOf, dcSourceOf } from '@/core/design/source';
 import { canCount } from '@/core/design/bank';
-import { diodeCount } from '@/core/parts/arrangement';
 import type { Design, FilterStep, FurtherOutput } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';
 import { typicalCapacitorPrice } from '@/core/parts/capacitor';
@@ -41,7 +41,7 @@ export function typicalCost(design: Design): number {
   const steps = [...filter.before, ...filter.after].reduce((sum, s) => sum + typicalStepPrice(s), 0);
   return (
     feedCost(design) +
-    (hasDiodes(design) ? diodeCount(arrangementOf(design)) * diodeClass(design.rectifier.diode).priceEur : 0) +
+    rectifierPieces(design) * diodeClass(design.rectifier.diode).priceEur +
     arrangementFacts(design).cans *
       canCount(reservoir) *
       (typicalCapacitorPrice(reservoir.capacitanceF, reservoir.ratedV) + (reservoir.pair ? SMALL_EUR.resistor : 0)) +
@@ -65,10 +65,10 @@ function regulatorCost(model: RegulatorModel): number {
 export function feedCost(design: Design): number {
   const dc = dcSourceOf(design);
   if (dc) return typicalSourcePrice(dc);
-  const { transformer, heater } = design;
+  const { transformer } = design;
   return (
     typicalTransformerPrice(transformer.ratedVA, windingCount(design)) +
-    (heater ? 2 + 0.15 * heater.ratedV * heater.currentA : 0)
+    heatersOf(design).reduce((sum, h) => sum + 2 + 0.15 * h.ratedV * h.currentA, 0)
   );
 }
 

@@ -141,18 +141,24 @@ function rectifierRow(
   return {
     id: 'rectifier',
     name: dc ? 'Reverse diode' : 'Rectifier',
-    watts: point.watts.rectifier,
+    watts: lossesOf(design, point).rectifierW,
     steps: [
       ...air(),
       { name: found.where === 'free air' ? 'body' : 'sink', tempC: bodyC },
-      { name: 'junction', tempC: bodyC + (found.junctionC - found.bodyC) * (minutes === 0 ? 0 : 1) },
+      {
+        name: diode.technology === 'valve' ? 'glass' : 'junction',
+        tempC: bodyC + (found.junctionC - found.bodyC) * (minutes === 0 ? 0 : 1),
+      },
     ],
     limitC: DIODE_MAX_C[diode.technology],
-    limitSource: `Junction of a ${diode.technology} rectifier; typical.`,
+    limitSource:
+      diode.technology === 'valve'
+        ? 'Glass of a bulb; typical.'
+        : `Junction of a ${diode.technology} rectifier; typical.`,
     touch: null,
     note:
       found.where === 'free air'
-        ? `in free air${diode.housing === 'block' ? ', all in one block' : ', each diode'}; typical for its size`
+        ? `in free air${diode.housing === 'block' ? ', all in one block' : diode.housing === 'bulb' ? ', each bulb' : ', each diode'}; typical for its size`
         : `on ${found.where === 'its own sink' ? 'its own sink' : 'the regulator’s sink'}`,
   };
 }

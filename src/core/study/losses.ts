@@ -1,4 +1,5 @@
 import type { Design } from '@/core/design/design';
+import { rectifierHeaterW } from '@/core/design/heaters';
 import { outputModel, outputsOf } from '@/core/design/outputs';
 
 /** Watts leaving at each station, W. */
@@ -23,6 +24,7 @@ export interface Losses {
   /** Magnetising the core, typical for its kind and size. */
   ironW: number;
   copperW: number;
+  /** In the diodes; with valves what heats them too. */
   rectifierW: number;
   /** Reservoir, filter and bleeder. */
   filterW: number;
@@ -48,13 +50,14 @@ export function lossesOf(design: Design, { watts, outputs }: Lossy): Losses {
   const dc = source.kind !== 'mains';
   const ironW = dc ? 0 : IRON_SHARE[transformer.core] * transformer.ratedVA;
   const copperW = dc ? 0 : watts.winding;
-  const totalW = ironW + copperW + watts.rectifier + watts.reservoir + watts.regulator + watts.outputs + watts.small;
+  const rectifierW = watts.rectifier + rectifierHeaterW(design);
+  const totalW = ironW + copperW + rectifierW + watts.reservoir + watts.regulator + watts.outputs + watts.small;
   const outside = heat.sinkOutside && heat.box !== 'open';
   const onSinks = outside ? onSinksW(design, watts, outputs) : 0;
   return {
     ironW,
     copperW,
-    rectifierW: watts.rectifier,
+    rectifierW,
     filterW: watts.reservoir,
     regulatorW: watts.regulator,
     outputsW: watts.outputs,

@@ -1,7 +1,7 @@
 import { dcSourceOf } from '@/core/design/source';
 import type { Design } from '@/core/design/design';
 import { openVolts } from '@/core/parts/dc-source';
-import { DIODE_CLASSES, type DiodeClass } from '@/core/parts/diode';
+import { JUNCTION_CLASSES, type DiodeClass } from '@/core/parts/diode';
 import { operatingPoint } from './operating-point';
 import { firstSurge } from './study';
 import type { Way } from './regulator-schools';
@@ -17,7 +17,7 @@ function smallest(
   volts: number,
   surgeA: number,
 ): DiodeClass | undefined {
-  return DIODE_CLASSES.filter(
+  return JUNCTION_CLASSES.filter(
     (d) =>
       d.technology === technology &&
       d.averageA >= CURRENT_SPARE * amps &&

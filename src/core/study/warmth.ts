@@ -1,6 +1,6 @@
 import type { Condition } from '@/core/circuit/condition';
 import type { Design } from '@/core/design/design';
-import { dcSourceOf, hasDiodes } from '@/core/design/source';
+import { arrangementFacts, dcSourceOf, hasDiodes } from '@/core/design/source';
 import { mainModel } from '@/core/design/outputs';
 import { DIODE_MAX_C, diodeOf } from '@/core/parts/diode';
 import { thermalInterface } from '@/core/parts/heatsink';
@@ -51,6 +51,19 @@ export function diodeHeat(design: Design, point: Burning): DiodeHeat {
   const { heat, rectifier } = design;
   const diode = diodeOf(rectifier);
   const each = Math.max(...point.solution.diodes.map((d) => d.meanW));
+  if (diode.technology === 'valve') {
+    const airC = insideAir(design, lossesOf(design, point).insideW);
+    const heaterW = diode.heater.ratedV * diode.heater.currentA;
+    const anodes = Math.min(2, Math.max(...arrangementFacts(design).cathodes));
+    const bulbC = airC + (heaterW + anodes * each) * diode.jaKPerW;
+    return {
+      airC,
+      bodyC: bulbC,
+      junctionC: bulbC,
+      where: 'free air',
+      chain: [{ label: 'bulb to air', kPerW: diode.jaKPerW }],
+    };
+  }
   const contact = thermalInterface(heat.interface).kPerW;
   const toSink = { label: 'junction to sink', kPerW: diode.jcKPerW + contact };
   if (heat.sharedWithRectifier && heat.sinkKPerW !== null && point.heat && point.heat.chain.length > 1) {

@@ -2,7 +2,7 @@
 
 import { termsOf } from '@/core/design/source';
 import type { DcSource } from '@/core/parts/dc-source';
-import { DIODE_CLASSES } from '@/core/parts/diode';
+import { JUNCTION_CLASSES } from '@/core/parts/diode';
 import { formatQuantity } from '@/core/quantity/format';
 import { ChoiceField } from '@/ui/choice-field';
 import { DialogButton } from '@/ui/dialog-button';
@@ -23,7 +23,10 @@ export function ReverseDiodeFields({ source }: { source: DcSource }) {
       <ChoiceField
         label="Against swapped leads"
         value={source.reverseDiode ? rectifier.diode : 'none'}
-        options={[{ value: 'none', label: 'no diode' }, ...DIODE_CLASSES.map((d) => ({ value: d.id, label: d.name }))]}
+        options={[
+          { value: 'none', label: 'no diode' },
+          ...JUNCTION_CLASSES.map((d) => ({ value: d.id, label: d.name })),
+        ]}
         onChange={(id: string) =>
           edit(
             id === 'none'

@@ -5,12 +5,16 @@ import { outputsOf } from '@/core/design/outputs';
 import { isSplit } from '@/core/design/words';
 import { FIELD_LIMITS } from '@/core/design/limits';
 import { DC_SOURCES, type DcSource } from '@/core/parts/dc-source';
+import { diodeClass } from '@/core/parts/diode';
 import { formatQuantity } from '@/core/quantity/format';
 import { E12, E6 } from '@/core/quantity/preferred';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
 import { by, inDecades } from '@/ui/stepping';
+
+/** What stands in the lead of a DC source where a valve stood before. */
+const SMALL_SILICON = 'si-3a';
 
 /** Where the energy comes from: the mains, or one of the DC sources. What belongs to the other is kept. */
 export function SourceChoice(): ReactNode {
@@ -21,7 +25,10 @@ export function SourceChoice(): ReactNode {
   const preset = DC_SOURCES.find((p) => p.source.kind === source.kind && sameSource(p.source, source as DcSource));
   const change = (id: string) => {
     const chosen = DC_SOURCES.find((p) => p.id === id);
-    if (chosen) edit({ source: chosen.source });
+    // Nothing heats a valve behind a plug.
+    const valve = diodeClass(design.rectifier.diode).technology === 'valve';
+    const rectifier = { diode: SMALL_SILICON, rated: null };
+    if (chosen) edit({ source: chosen.source, ...(valve ? { rectifier } : {}) });
     else if (id === 'mains') edit({ source: { kind: 'mains' } });
     setAsking(null);
   };

@@ -6,7 +6,7 @@ import type { Design, FilterStep, Patch } from '@/core/design/design';
 import { bankWords, isSplit, windingWords } from '@/core/design/words';
 import type { Band, Picture } from '@/core/judge/picture';
 import type { StationId } from '@/core/judge/verdict';
-import { DIODE_CLASSES, diodeClass } from '@/core/parts/diode';
+import { diodeClass, JUNCTION_CLASSES, VALVE_CLASSES, type DiodeClass } from '@/core/parts/diode';
 import { steppedOutput } from '@/core/design/regulator-edit';
 import { STANDARD_SECONDARY_V } from '@/core/parts/transformer';
 import { capitalised, formatNominal, formatQuantity } from '@/core/quantity/format';
@@ -107,8 +107,10 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
         : 'leads may be swapped',
     step: (d, direction) => {
       if (!hasDiodes(d)) return null;
-      const n = DIODE_CLASSES.findIndex((c) => c.id === d.rectifier.diode);
-      const next = DIODE_CLASSES[Math.min(DIODE_CLASSES.length - 1, Math.max(0, n + few(direction)))]!;
+      const valve = diodeClass(d.rectifier.diode).technology === 'valve';
+      const among: readonly DiodeClass[] = valve ? VALVE_CLASSES : JUNCTION_CLASSES;
+      const n = among.findIndex((c) => c.id === d.rectifier.diode);
+      const next = among[Math.min(among.length - 1, Math.max(0, n + few(direction)))]!;
       return { rectifier: { diode: next.id, rated: null } };
     },
   },

@@ -48,7 +48,9 @@ export const diodeSurge: Rule = {
               computed(dc ? 'resistance of the source' : 'winding resistance, cold', loop, 'ohm'),
               computed(dc ? 'its open volts' : 'peak of the winding', Math.SQRT2 * winding.voltageRms, 'V'),
               simulated('I²t of the first cycle', surge.i2t, 'A²s'),
-              typical('I²t the diode stands', ratedI2t(diode.surgeA, design.mains.frequencyHz), 'A²s'),
+              ...(diode.technology === 'valve'
+                ? []
+                : [typical('I²t the diode stands', ratedI2t(diode.surgeA, design.mains.frequencyHz), 'A²s')]),
             ],
             source: dc ? 'Joined from rest, capacitance at its upper tolerance.' : SOURCE,
             assumes: dc
@@ -57,14 +59,19 @@ export const diodeSurge: Rule = {
                     ? 'The source has no limit of its own.'
                     : 'The start rides on the adapter’s limit.',
                 ]
-              : ['The mains is stiff; wiring and leakage inductance would soften it a little.'],
+              : [
+                  'The mains is stiff; wiring and leakage inductance would soften it a little.',
+                  ...(diode.technology === 'valve'
+                    ? ['Its cathode is hot already, as after a moment without mains; from cold it begins softly.']
+                    : []),
+                ],
             estimate: {
               label: dc ? 'open volts over resistance' : 'peak over cold winding resistance',
               value: (Math.SQRT2 * winding.voltageRms) / loop,
               expression: dc ? 'V/R' : '√2·V/R',
             },
           },
-          limitSource: `One-half-cycle surge rating of the class: ${diode.name}.`,
+          limitSource: `${diode.technology === 'valve' ? 'Highest transient current of an anode' : 'One-half-cycle surge rating of the class'}: ${diode.name}.`,
           sentence: `${formatQuantity(surge.peakA, 'A')} of ${formatNominal(diode.surgeA, 'A')} for half a cycle.`,
           reason: dc
             ? 'An empty reservoir is a short. Only the source’s own resistance limits the first pulse.'
@@ -87,6 +94,8 @@ export const surgeHeating: Rule = {
     const { design } = study;
     if (design.reservoir.capacitanceF <= 0 || !hasDiodes(design)) return null;
     const diode = diodeOf(design.rectifier);
+    // A valve's rating knows the peak alone: its cathode is worn by amperes, not melted by their heat.
+    if (diode.technology === 'valve') return null;
     const { surge } = study;
     const limit = ratedI2t(diode.surgeA, design.mains.frequencyHz);
     return {

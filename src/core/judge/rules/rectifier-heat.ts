@@ -12,7 +12,7 @@ import { computed, simulated, typical } from '../working';
 const FREE_AIR_A = 3;
 
 export const rectifierHeat: Rule = {
-  title: 'Rectifier junction',
+  title: 'Rectifier heat',
   station: 'rectifier',
   scope: 'supply',
   occasion: LASTING,
@@ -22,6 +22,7 @@ export const rectifierHeat: Rule = {
     if (!hasDiodes(design)) return null;
     const diode = diodeOf(design.rectifier);
     const found = diodeHeat(design, at);
+    const valve = diode.technology === 'valve';
     const limit = DIODE_MAX_C[diode.technology];
     return {
       value: found.junctionC,
@@ -34,7 +35,7 @@ export const rectifierHeat: Rule = {
         return {
           figure: {
             id: 'rectifier-heat',
-            label: 'Hottest junction of the rectifier',
+            label: valve ? 'Glass of the rectifier' : 'Hottest junction of the rectifier',
             unit: '°C',
             origin: 'formula',
             ...absurdHeat(found.junctionC),
@@ -43,21 +44,32 @@ export const rectifierHeat: Rule = {
               computed('air', found.airC, '°C'),
               simulated('lost in the diodes', watts, 'W'),
               simulated('in the hottest of them', Math.max(...at.solution.diodes.map((d) => d.meanW)), 'W'),
+              ...(valve ? [typical('heater of a bulb', diode.heater.ratedV * diode.heater.currentA, 'W')] : []),
               simulated('direct current through it', amps, 'A'),
               ...found.chain.map((c) => typical(c.label, c.kPerW, 'K/W')),
             ],
             source: 'Steady heat flow; diode loss is the mean of v·i. Thermal resistances typical of the housing.',
             assumes: [
               `In ${found.where === 'free air' ? 'free air, without a sink' : `contact with ${found.where}`}.`,
-              `What builders say: above about ${FREE_AIR_A} A a bridge goes on a heatsink or the chassis.`,
+              valve
+                ? 'Two anodes and their heater burn in one bulb.'
+                : `What builders say: above about ${FREE_AIR_A} A a bridge goes on a heatsink or the chassis.`,
             ],
           },
-          limitSource: `Highest junction temperature of a ${diode.technology} rectifier, ${limit} °C; 20 K kept in hand.`,
+          title: valve ? 'Rectifier glass' : 'Rectifier junction',
+          limitSource: valve
+            ? `Hottest glass of a bulb, ${limit} °C; 20 K kept in hand.`
+            : `Highest junction temperature of a ${diode.technology} rectifier, ${limit} °C; 20 K kept in hand.`,
           sentence: `${heatWords(found.junctionC)} with ${formatQuantity(watts, 'W')} at ${formatQuantity(amps, 'A')}, ${found.where === 'free air' ? 'in free air' : `on ${found.where}`}.`,
-          reason: 'Two drops of a volt at several amperes are a small soldering iron.',
+          reason: valve
+            ? 'Glass that is too hot gives off gas, and gas carries current backwards.'
+            : 'Two drops of a volt at several amperes are a small soldering iron.',
         };
       },
     };
   },
-  cures: (design): Edit[] => [...rectifierSinks(design), ...otherDiodes(design)],
+  cures: (design): Edit[] => [
+    ...(diodeOf(design.rectifier).technology === 'valve' ? [] : rectifierSinks(design)),
+    ...otherDiodes(design),
+  ],
 };
