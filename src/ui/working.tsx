@@ -37,6 +37,7 @@ export function Working({ figure, named = true }: { figure: Figure; named?: bool
             <li key={input.label}>
               <span className="text-quiet">{input.label}</span> {formatQuantity(input.value, input.unit)}
               {input.origin === 'typical' && <span className="text-quiet"> (typical)</span>}
+              {input.origin === 'data sheet' && <span className="text-quiet"> (your data sheet)</span>}
             </li>
           ))}
         </ul>

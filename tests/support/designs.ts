@@ -3,6 +3,7 @@ import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';
 import type { Consumer, Design, FilterStep, FurtherOutput, OutputDemand, OutputId } from '@/core/design/design';
 import { FIELD_LIMITS, type FieldPath } from '@/core/design/limits';
 import { RECTIFIER_KINDS } from '@/core/parts/arrangements';
+import type { PackageId } from '@/core/parts/packages';
 import { DIODE_CLASSES } from '@/core/parts/diode';
 import type { SomeRegulator } from '@/core/parts/regulators';
 import { ADJUSTABLE_PARTS, type AdjustableId } from '@/core/parts/regulators/adjustable';
@@ -200,7 +201,18 @@ const further: fc.Arbitrary<FurtherOutput> = fc.record({
     { weight: 1, arbitrary: fc.constant({ kind: 'none' as const }) },
     { weight: 4, arbitrary: someRegulator },
   ),
-  regulatorSheet: fc.constant(null),
+  regulatorSheet: fc.option(
+    fc.record({
+      inputMaxV: fc.option(anywhere('regulator.inputMaxV')),
+      dropoutV: fc.option(anywhere('regulator.dropoutV')),
+      ratedA: fc.option(anywhere('regulator.ratedA')),
+      jcKPerW: fc.option(anywhere('regulator.jcKPerW')),
+      jaKPerW: fc.option(anywhere('regulator.jaKPerW')),
+      package: fc.constantFrom<PackageId | null>(null, 'TO-92', 'TO-220', 'TO-3'),
+      powerW: fc.option(anywhere('regulator.powerW')),
+      breakdownV: fc.option(anywhere('regulator.breakdownV')),
+    }),
+  ),
   sinkKPerW: fc.option(anywhere('output.sinkKPerW')),
 });
 
@@ -257,6 +269,13 @@ export const absurd: fc.Arbitrary<Design> = fc
       kind: fc.constantFrom(...RECTIFIER_KINDS),
       diode: fc.constantFrom(...DIODE_CLASSES.map((d) => d.id)),
       rated: fc.constant(null),
+      sheet: fc.option(
+        fc.record({
+          points: fc.constantFrom(null, { lowA: 0.01, lowV: 0.6, highA: 1, highV: 0.9 }),
+          jcKPerW: fc.option(anywhere('rectifier.jcKPerW')),
+          jaKPerW: fc.option(anywhere('rectifier.jaKPerW')),
+        }),
+      ),
     }),
     reservoir: fc.record({
       cans: fc.integer({ min: 1, max: 40 }),

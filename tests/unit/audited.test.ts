@@ -1,6 +1,6 @@
 import { CONDITIONS } from '@/core/circuit/condition';
 import { networkOf } from '@/core/circuit/network-of';
-import { outputDemand } from '@/core/design/defaults';
+import { outputDemand, NO_REGULATOR_SHEET } from '@/core/design/defaults';
 import { applyPatch, type Design, type Patch, type Regulator } from '@/core/design/design';
 import { readDesign } from '@/core/design/schema';
 import { testPoints } from '@/core/bench/test-points';
@@ -265,7 +265,7 @@ describe('data sheets', () => {
 
   test('figures of one’s own data sheet overrule the class and are marked', () => {
     const own = applyPatch(clock, {
-      regulatorSheet: { inputMaxV: 35, dropoutV: null, ratedA: null, jcKPerW: null, jaKPerW: null },
+      regulatorSheet: { ...NO_REGULATOR_SHEET, inputMaxV: 35 },
     });
     const input = verdict(own, 'regulator-input');
     expect(input.limit).toBe(35);

@@ -140,7 +140,8 @@ describe('a design with a valve rectifier', () => {
   });
 
   test('what heats it comes through the primary, and no heater is counted twice', () => {
-    const of = (design: Design) => mainsSide(studyDesign(design)).figures.find((f) => f.id === 'primary-running')!.value;
+    const of = (design: Design) =>
+      mainsSide(studyDesign(design)).figures.find((f) => f.id === 'primary-running')!.value;
     const watts = 5 * 1.9;
     const more = of(valved) - of(receiver);
     const alone = watts / receiver.mains.voltageRms;

@@ -1,5 +1,5 @@
 import { openVolts, sourceOhm, type DcSource } from '@/core/parts/dc-source';
-import { diodeClass, lawAt, spreadLaw } from '@/core/parts/diode';
+import { diodeOf, lawAt, spreadLaw } from '@/core/parts/diode';
 import { copperRatio } from '@/core/parts/transformer';
 import type { Design, Heater } from '@/core/design/design';
 import { outputsOf } from '@/core/design/outputs';
@@ -26,7 +26,7 @@ export interface Adjust extends LoadAdjust {
 
 /** A design under one condition becomes a network. */
 export function networkOf(design: Design, condition: Condition, adjust: Adjust = {}): Network {
-  const diode = lawAt(diodeClass(design.rectifier.diode), adjust.diodeC);
+  const diode = lawAt(diodeOf(design.rectifier), adjust.diodeC);
   const { rails } = arrangementOf(design);
   const filter = filterOf(design, condition, adjust.capacitanceFactor ?? 1);
   // A start surge has died away in everything but a start, and would only cost time there.

@@ -1,4 +1,4 @@
-import type { Ask, Design, Mains, OutputDemand } from './design';
+import type { Ask, Design, Mains, OutputDemand, RegulatorSheet } from './design';
 
 export interface MainsPreset {
   id: string;
@@ -54,7 +54,7 @@ export function outputDemand({ outputV, outputA, tolerancePct, rippleVpp, kind }
 export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
   return {
     format: 'ember-rail-design',
-    version: 6,
+    version: 7,
     name,
     note: '',
     demand: { ...outputDemand(demand), negativeA: null },
@@ -72,7 +72,7 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
       sealed: false,
       source: { kind: 'plate' },
     },
-    rectifier: { kind: 'bridge', diode: 'si-1a', rated: null },
+    rectifier: { kind: 'bridge', diode: 'si-1a', rated: null, sheet: null },
     reservoir: {
       cans: 1,
       pair: false,
@@ -124,3 +124,15 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
     bench: { meterPct: 0.8, meterDigitsV: 0.02, readings: [] },
   };
 }
+
+/** A data sheet of which nothing is known: the class speaks. */
+export const NO_REGULATOR_SHEET: RegulatorSheet = {
+  inputMaxV: null,
+  dropoutV: null,
+  ratedA: null,
+  jcKPerW: null,
+  jaKPerW: null,
+  package: null,
+  powerW: null,
+  breakdownV: null,
+};

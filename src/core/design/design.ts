@@ -1,7 +1,8 @@
 import type { RectifierKind } from '@/core/parts/arrangements';
 import type { SomeRegulator } from '@/core/parts/regulators';
 import type { PreRegulator } from '@/core/parts/regulators/ahead';
-import type { DiodeRatings } from '@/core/parts/diode';
+import type { DiodeRatings, DiodeSheet } from '@/core/parts/diode';
+import type { PackageId } from '@/core/parts/packages';
 import type { DcSource } from '@/core/parts/dc-source';
 import type { TransformerSource } from '@/core/parts/transformer-source';
 
@@ -11,7 +12,7 @@ import type { TransformerSource } from '@/core/parts/transformer-source';
  */
 export interface Design {
   format: 'ember-rail-design';
-  version: 6;
+  version: 7;
   name: string;
   note: string;
   demand: Demand;
@@ -142,6 +143,8 @@ export interface Rectifier {
   diode: string;
   /** Ratings of the very diode or bridge at hand; null for those of its class. */
   rated: DiodeRatings | null;
+  /** What else its data sheet says; null for what its class has. */
+  sheet: DiodeSheet | null;
 }
 
 /** Values of one can; several make a bank. */
@@ -205,6 +208,11 @@ export interface RegulatorSheet {
   ratedA: number | null;
   jcKPerW: number | null;
   jaKPerW: number | null;
+  /** Its housing. */
+  package: PackageId | null;
+  /** Of a pass transistor: its watts with the case at 25 °C, and the volts from which second breakdown allows less. */
+  powerW: number | null;
+  breakdownV: number | null;
 }
 
 /** A light-emitting diode and its resistor. */

@@ -3,13 +3,21 @@ import { from2 } from './migrations/from-2';
 import { from3 } from './migrations/from-3';
 import { from4 } from './migrations/from-4';
 import { from5 } from './migrations/from-5';
+import { from6 } from './migrations/from-6';
 import type { Json } from './migrations/json';
 
 /** The version this program writes. */
-export const DESIGN_VERSION = 6;
+export const DESIGN_VERSION = 7;
 
 /** From each earlier version to the next: what that one did not know is set to nothing. A new version is a file and its line. */
-const STEPS: Readonly<Record<number, (document: Json) => Json>> = { 1: from1, 2: from2, 3: from3, 4: from4, 5: from5 };
+const STEPS: Readonly<Record<number, (document: Json) => Json>> = {
+  1: from1,
+  2: from2,
+  3: from3,
+  4: from4,
+  5: from5,
+  6: from6,
+};
 
 /** A design of an earlier version as this one; anything else comes back as it is. Never throws. */
 export function migrated(document: Json): Json {

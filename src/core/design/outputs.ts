@@ -1,5 +1,7 @@
 import { regulatorModel } from '@/core/parts/regulators';
 import type { RegulatorModel } from '@/core/parts/regulators/model';
+import { packageOf } from '@/core/parts/packages';
+import { passTransistor, safeCurrent } from '@/core/parts/transistor';
 import { formatNominal } from '@/core/quantity/format';
 import type { Design, FurtherOutput, OutputDemand, OutputId, Regulator, RegulatorSheet, Span } from './design';
 import { arrangementOf } from './source';
@@ -72,7 +74,7 @@ export function outputModel({
 }: Pick<Output, 'regulator' | 'regulatorSheet' | 'demand'>): RegulatorModel | null {
   const made = regulatorModel(regulator);
   if (!made) return null;
-  const model = regulatorSheet ? bySheet(made, regulatorSheet) : made;
+  const model = regulatorSheet ? bySheet(made, regulator, regulatorSheet) : made;
   const { lowestV, outputV: highestV } = model;
   if (lowestV > highestV - 0.01) return model;
   const within = (v: number) => Math.min(highestV, Math.max(lowestV, v));
@@ -80,7 +82,7 @@ export function outputModel({
   return { ...model, outputV: top, lowestV: Math.min(top, within(demand.range?.lowV ?? lowestV)) };
 }
 
-function bySheet(model: RegulatorModel, sheet: RegulatorSheet): RegulatorModel {
+function bySheet(model: RegulatorModel, regulator: Regulator, sheet: RegulatorSheet): RegulatorModel {
   const ratedA = sheet.ratedA ?? model.ratedA;
   const dropout = sheet.dropoutV;
   // Of a dropout given at the rated current the class's share is left without load.
@@ -94,11 +96,30 @@ function bySheet(model: RegulatorModel, sheet: RegulatorSheet): RegulatorModel {
       : { inputMaxV: sheet.inputMaxV, inputLimitSource: 'Input maximum by your data sheet.' }),
     pass: {
       ...model.pass,
+      ...housed(model, sheet),
       jcKPerW: sheet.jcKPerW ?? model.pass.jcKPerW,
-      jaKPerW: sheet.jaKPerW ?? model.pass.jaKPerW,
+      safeA: 'transistor' in regulator ? areaBySheet(regulator.transistor, sheet) : model.pass.safeA,
     },
-    theirs: Object.values(sheet).some((v) => v !== null),
+    theirs: Object.entries(sheet).flatMap(([key, v]) => (v === null ? [] : [key])),
   };
+}
+
+/** In another housing it gives to free air what that one does. */
+function housed({ pass }: RegulatorModel, sheet: RegulatorSheet): Partial<RegulatorModel['pass']> {
+  const other = sheet.package === null || sheet.package === pass.package ? null : packageOf(sheet.package);
+  const jaKPerW = sheet.jaKPerW ?? other?.jaKPerW ?? pass.jaKPerW;
+  return other ? { package: other.id, takesSink: other.takesSink, jaKPerW } : { jaKPerW };
+}
+
+function areaBySheet(transistor: string, sheet: RegulatorSheet): (volts: number) => number {
+  const made = passTransistor(transistor);
+  const own = {
+    ...made,
+    maxV: sheet.inputMaxV ?? made.maxV,
+    powerW: sheet.powerW ?? made.powerW,
+    secondBreakdownV: sheet.breakdownV ?? made.secondBreakdownV,
+  };
+  return (volts) => safeCurrent(own, volts);
 }
 
 /** The regulator of the main output. */

@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { PACKAGES } from '@/core/parts/packages';
 import { DIODE_CLASSES } from '@/core/parts/diode';
 import { RECTIFIER_KINDS } from '@/core/parts/arrangements';
 import { DC_SOURCE_KINDS } from '@/core/parts/dc-source';
@@ -106,6 +107,41 @@ const regulatorSheet = orNull(
     ratedA: field('regulator.ratedA'),
     jcKPerW: field('regulator.jcKPerW'),
     jaKPerW: field('regulator.jaKPerW'),
+    package: yup
+      .mixed()
+      .nullable()
+      .defined('${path} is missing')
+      .oneOf([null, ...PACKAGES.map((p) => p.id)], '${path} is none of the housings this program knows'),
+    powerW: field('regulator.powerW'),
+    breakdownV: field('regulator.breakdownV'),
+  }),
+);
+
+/** Two points of a forward curve: more current takes more volts. */
+const diodeSheet = orNull(
+  group({
+    points: orNull(
+      group({
+        lowA: field('rectifier.lowA'),
+        lowV: field('rectifier.lowV'),
+        highA: field('rectifier.highA').test(
+          'more',
+          '${path} has to be at least three times the lower current',
+          function (v) {
+            return v! >= 3 * (this.parent as { lowA: number }).lowA;
+          },
+        ),
+        highV: field('rectifier.highV').test(
+          'more',
+          '${path} has to lie above the volts at the lower current',
+          function (v) {
+            return v! > (this.parent as { lowV: number }).lowV;
+          },
+        ),
+      }),
+    ),
+    jcKPerW: field('rectifier.jcKPerW'),
+    jaKPerW: field('rectifier.jaKPerW'),
   }),
 );
 
@@ -248,6 +284,7 @@ export const designSchema = yup
           surgeA: field('rectifier.surgeA'),
         }),
       ),
+      sheet: diodeSheet,
     }),
     reservoir: group({
       cans: field('reservoir.cans').integer('${path} has to be a whole number'),

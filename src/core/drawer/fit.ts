@@ -1,3 +1,4 @@
+import { ofDiodeClass } from '@/core/design/diode-edit';
 import { arrangementFacts, arrangementOf } from '@/core/design/source';
 import type { Design, PartRole, Patch, Pick } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';
@@ -79,7 +80,13 @@ export function usesOf(part: PartDraft, design: Design, role: PartRole): Use[] {
       const pieces = part.kind === 'bridge' ? 1 : diodeCount(arrangementOf(design));
       return part.kind === 'diode' && (part as Partial<Part>).count !== undefined && part.count < pieces
         ? []
-        : [one({ rectifier: { diode: like.id, rated } }, part.kind === 'bridge' ? '' : `${pieces} of them`, pieces)];
+        : [
+            one(
+              { rectifier: { ...ofDiodeClass(like.id), rated } },
+              part.kind === 'bridge' ? '' : `${pieces} of them`,
+              pieces,
+            ),
+          ];
     }
     case 'capacitor': {
       const places = arrangementFacts(design).cans;

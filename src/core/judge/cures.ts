@@ -1,3 +1,4 @@
+import { ofDiodeClass } from '@/core/design/diode-edit';
 import { sharingOhm } from '@/core/design/regulator-edit';
 import { withTransformerSize, withWindingVolts } from '@/core/design/winding-edit';
 import { mainModel } from '@/core/design/outputs';
@@ -118,7 +119,7 @@ export function otherDiodes(design: Design): Edit[] {
     .filter((d) => d.id !== design.rectifier.diode)
     .map((d) => ({
       label: d.name,
-      patch: { rectifier: { diode: d.id, rated: null } },
+      patch: { rectifier: ofDiodeClass(d.id) },
     }));
 }
 

@@ -1,3 +1,4 @@
+import type { RegulatorModel } from '@/core/parts/regulators/model';
 import type { Unit } from '@/core/quantity/parse';
 import type { FigureInput } from '@/core/study/figure';
 
@@ -11,6 +12,9 @@ export const of = (label: string, value: number, unit: Unit, origin?: FigureInpu
 
 export const simulated = (label: string, value: number, unit: Unit) => of(label, value, unit, 'simulated');
 export const typical = (label: string, value: number, unit: Unit) => of(label, value, unit, 'typical');
+/** What the class says, or the person's own data sheet where it speaks. */
+export const classed = (model: RegulatorModel, key: string, label: string, value: number, unit: Unit) =>
+  of(label, value, unit, model.theirs?.includes(key) ? 'data sheet' : 'typical');
 export const chosen = (label: string, value: number, unit: Unit) => of(label, value, unit, 'chosen');
 export const computed = (label: string, value: number, unit: Unit) => of(label, value, unit, 'formula');
 

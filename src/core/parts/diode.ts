@@ -221,9 +221,57 @@ export function lawAt(diode: DiodeClass, junctionC?: number): DiodeLaw {
   return { ...data, temperatureC: junctionC, saturationCurrentA: data.saturationCurrentA * growth };
 }
 
-/** The diode of a design: its class, with the ratings of the part at hand where they are known. */
-export function diodeOf({ diode, rated }: { diode: string; rated: DiodeRatings | null }): DiodeClass {
-  return { ...diodeClass(diode), ...(rated ?? {}) };
+/** The diode of a design: its class, with what is known of the part at hand in its place. */
+export function diodeOf({ diode, rated, sheet }: DiodeInHand): DiodeClass {
+  const made = diodeClass(diode);
+  const kPerW = sheet && { jcKPerW: sheet.jcKPerW, jaKPerW: sheet.jaKPerW };
+  const warm = Object.fromEntries(Object.entries(kPerW ?? {}).filter(([, v]) => v !== null));
+  const law = sheet?.points ? lawThrough(made, sheet.points) : made.law;
+  return { ...made, ...(rated ?? {}), ...warm, law } as DiodeClass;
+}
+
+/** A diode as a design names it. */
+export interface DiodeInHand {
+  diode: string;
+  rated: DiodeRatings | null;
+  sheet: DiodeSheet | null;
+}
+
+/** Two points of a forward curve at 25 °C: volts at little and at much current. */
+export interface ForwardPoints {
+  lowA: number;
+  lowV: number;
+  highA: number;
+  highV: number;
+}
+
+/** What a data sheet says beside the ratings; nothing where the class speaks. */
+export interface DiodeSheet {
+  points: ForwardPoints | null;
+  jcKPerW: number | null;
+  jaKPerW: number | null;
+}
+
+/** Least and most n of a junction: a curve outside of it was misread, and takes the nearest with what is left in Rs. */
+const EMISSION = { least: 1, most: 2.2 } as const;
+
+/**
+ * The law through two points. A junction keeps its class's series resistance where n then comes out as real ones have it;
+ * else n is held and the resistance takes the rest. A valve takes the perveance that misses both points alike.
+ */
+function lawThrough(made: DiodeClass, { lowA, lowV, highA, highV }: ForwardPoints): DiodeLaw {
+  if (made.technology === 'valve') return { perveance: Math.sqrt((lowA / lowV ** 1.5) * (highA / highV ** 1.5)) };
+  const vt = BOLTZMANN_EV_PER_K * (made.law.temperatureC + 273.15);
+  const decades = Math.log(highA / lowA);
+  const slope = (ohm: number) => (highV - lowV - ohm * (highA - lowA)) / (vt * decades);
+  const wanted = slope(made.law.seriesResistanceOhm);
+  const emissionCoefficient = Math.min(EMISSION.most, Math.max(EMISSION.least, wanted));
+  const seriesResistanceOhm =
+    wanted === emissionCoefficient
+      ? made.law.seriesResistanceOhm
+      : Math.max(0, (highV - lowV - emissionCoefficient * vt * decades) / (highA - lowA));
+  const saturationCurrentA = lowA / Math.expm1((lowV - seriesResistanceOhm * lowA) / (emissionCoefficient * vt));
+  return { ...made.law, emissionCoefficient, seriesResistanceOhm, saturationCurrentA };
 }
 
 /** What a data sheet says a diode bears. */
@@ -252,4 +300,11 @@ const VALVE_SPREAD = 0.135;
 /** How the spread of `spreadLaw` reads on a meter. */
 export function spreadWords({ technology }: DiodeClass): string {
   return technology === 'valve' ? 'valve drop, ±10 %' : 'diode drop, ±50 mV';
+}
+
+/** Volts across a diode that carries a current, V. @param amps above 0 */
+export function forwardV(law: DiodeLaw, amps: number): number {
+  if ('perveance' in law) return (amps / law.perveance) ** (2 / 3);
+  const vt = BOLTZMANN_EV_PER_K * (law.temperatureC + 273.15);
+  return law.emissionCoefficient * vt * Math.log1p(amps / law.saturationCurrentA) + law.seriesResistanceOhm * amps;
 }

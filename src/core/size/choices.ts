@@ -1,3 +1,4 @@
+import { ofDiodeClass } from '@/core/design/diode-edit';
 import { arrangementFacts, arrangementOf } from '@/core/design/source';
 import { canHeight } from '@/core/study/can-choice';
 import type { Design, PartRole, Patch, Regulator } from '@/core/design/design';
@@ -115,9 +116,7 @@ export function asItIs(design: Design, role: PartRole): Choice {
 
 export function standardDiodes(design: Design): Choice[] {
   const pieces = diodeCount(arrangementOf(design));
-  return JUNCTION_CLASSES.map((d) =>
-    bought('rectifier', d.name, pieces * d.priceEur, { rectifier: { diode: d.id, rated: null } }),
-  );
+  return JUNCTION_CLASSES.map((d) => bought('rectifier', d.name, pieces * d.priceEur, { rectifier: ofDiodeClass(d.id) }));
 }
 
 export function standardSinks(): Choice[] {

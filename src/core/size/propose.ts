@@ -1,3 +1,4 @@
+import { ofDiodeClass } from '@/core/design/diode-edit';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { modelOf } from '@/core/circuit/feed';
 import { blankDesign } from '@/core/design/defaults';
@@ -234,7 +235,7 @@ function sizedWith(
   );
   if (!likely) return null;
   const withCan = (capacitanceF: number, ratedV: number = canV) =>
-    applyPatch(start, { reservoir: { capacitanceF, ratedV }, rectifier: { diode: likely.id } });
+    applyPatch(start, { reservoir: { capacitanceF, ratedV }, rectifier: ofDiodeClass(likely.id) });
   const affordable = CANS_F.filter((f) => typicalCost(withCan(f)) <= mostEur);
   const largest = affordable[affordable.length - 1];
   if (largest === undefined) return null;
@@ -271,7 +272,7 @@ function withDiode(design: Design): Design {
   const { outputA } = design.demand;
   const { technology } = diodeClass(design.rectifier.diode);
   for (const diode of DIODES.filter((d) => d.averageA >= 0.45 * outputA && d.technology === technology)) {
-    const next = applyPatch(design, { rectifier: { diode: diode.id } });
+    const next = applyPatch(design, { rectifier: ofDiodeClass(diode.id) });
     if (passes(studyDesign(next), rulesDeciding('rectifier'))) return next;
   }
   return design;

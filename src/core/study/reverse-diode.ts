@@ -1,3 +1,4 @@
+import { ofDiodeClass } from '@/core/design/diode-edit';
 import { dcSourceOf } from '@/core/design/source';
 import type { Design } from '@/core/design/design';
 import { openVolts } from '@/core/parts/dc-source';
@@ -44,7 +45,7 @@ export function reverseDiodeWays(design: Design): Way[] {
             id: technology,
             name: diode.name.split(',')[0]!,
             creed,
-            patch: { source: { ...dc, reverseDiode: true }, rectifier: { diode: diode.id, rated: null } },
+            patch: { source: { ...dc, reverseDiode: true }, rectifier: ofDiodeClass(diode.id) },
           },
         ]
       : [];

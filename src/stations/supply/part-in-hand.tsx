@@ -2,7 +2,10 @@
 
 import { PASS_TRANSISTORS, passTransistor } from '@/core/parts/transistor';
 import type { Regulator, RegulatorSheet } from '@/core/design/design';
+import { NO_REGULATOR_SHEET } from '@/core/design/defaults';
 import type { FieldPath } from '@/core/design/limits';
+import { PACKAGES, packageOf, type PackageId } from '@/core/parts/packages';
+import type { Unit } from '@/core/quantity/parse';
 import { regulatorModel } from '@/core/parts/regulators';
 import { formatNominal } from '@/core/quantity/format';
 import { E12 } from '@/core/quantity/preferred';
@@ -10,8 +13,6 @@ import { ChoiceField } from '@/ui/choice-field';
 import { DialogButton } from '@/ui/dialog-button';
 import { QuantityField } from '@/ui/quantity-field';
 import { by, inDecades } from '@/ui/stepping';
-
-const NO_SHEET: RegulatorSheet = { inputMaxV: null, dropoutV: null, ratedA: null, jcKPerW: null, jaKPerW: null };
 
 interface Props {
   regulator: Regulator;
@@ -39,48 +40,49 @@ function Fields({ regulator, sheet, onRegulator, onSheet }: Props) {
   const model = regulatorModel(regulator);
   if (!model) return null;
   const set = (part: Partial<RegulatorSheet>) => {
-    const next = { ...(sheet ?? NO_SHEET), ...part };
+    const next = { ...(sheet ?? NO_REGULATOR_SHEET), ...part };
     onSheet(Object.values(next).every((v) => v === null) ? null : next);
   };
-  const own = sheet ?? NO_SHEET;
-  const typical = (v: number, unit: Parameters<typeof formatNominal>[1]) =>
-    `class ${formatNominal(Number(v.toPrecision(3)), unit)}`;
+  const own = sheet ?? NO_REGULATOR_SHEET;
+  const transistor = 'transistor' in regulator ? passTransistor(regulator.transistor) : null;
+  const figures: [Exclude<keyof RegulatorSheet, 'package'>, number, Unit][] = [
+    ['inputMaxV', model.inputMaxV, 'V'],
+    ['dropoutV', model.dropoutV + model.dropoutOhm * model.ratedA, 'V'],
+    ['ratedA', model.ratedA, 'A'],
+    ['jcKPerW', model.pass.jcKPerW, 'K/W'],
+    ['jaKPerW', own.package ? packageOf(own.package).jaKPerW : model.pass.jaKPerW, 'K/W'],
+    ...(transistor
+      ? ([
+          ['powerW', transistor.powerW, 'W'],
+          ['breakdownV', transistor.secondBreakdownV, 'V'],
+        ] as [Exclude<keyof RegulatorSheet, 'package'>, number, Unit][])
+      : []),
+  ];
+  const typical = (v: number, unit: Unit) => `class ${formatNominal(Number(v.toPrecision(3)), unit)}`;
   return (
     <div className="space-y-4 text-[14px]">
       <Discrete regulator={regulator} onRegulator={onRegulator} />
       <section>
         <h3 className="text-[16px] font-semibold">By its data sheet</h3>
         <div className="grid grid-cols-3 gap-3">
-          <QuantityField
-            path="regulator.inputMaxV"
-            value={own.inputMaxV}
-            placeholder={typical(model.inputMaxV, 'V')}
-            onCommit={(inputMaxV) => set({ inputMaxV })}
+          <ChoiceField
+            label="Housing"
+            value={own.package ?? 'class'}
+            options={[
+              { value: 'class', label: `class ${model.pass.package}` },
+              ...PACKAGES.map((p) => ({ value: p.id, label: p.id })),
+            ]}
+            onChange={(id) => set({ package: id === 'class' ? null : (id as PackageId) })}
           />
-          <QuantityField
-            path="regulator.dropoutV"
-            value={own.dropoutV}
-            placeholder={typical(model.dropoutV + model.dropoutOhm * model.ratedA, 'V')}
-            onCommit={(dropoutV) => set({ dropoutV })}
-          />
-          <QuantityField
-            path="regulator.ratedA"
-            value={own.ratedA}
-            placeholder={typical(model.ratedA, 'A')}
-            onCommit={(ratedA) => set({ ratedA })}
-          />
-          <QuantityField
-            path="regulator.jcKPerW"
-            value={own.jcKPerW}
-            placeholder={typical(model.pass.jcKPerW, 'K/W')}
-            onCommit={(jcKPerW) => set({ jcKPerW })}
-          />
-          <QuantityField
-            path="regulator.jaKPerW"
-            value={own.jaKPerW}
-            placeholder={typical(model.pass.jaKPerW, 'K/W')}
-            onCommit={(jaKPerW) => set({ jaKPerW })}
-          />
+          {figures.map(([name, value, unit]) => (
+            <QuantityField
+              key={name}
+              path={`regulator.${name}`}
+              value={own[name]}
+              placeholder={typical(value, unit)}
+              onCommit={(v) => set({ [name]: v })}
+            />
+          ))}
         </div>
       </section>
     </div>

@@ -1,5 +1,7 @@
 'use client';
 
+import { ofDiodeClass } from '@/core/design/diode-edit';
+
 import { termsOf } from '@/core/design/source';
 import type { DcSource } from '@/core/parts/dc-source';
 import { JUNCTION_CLASSES } from '@/core/parts/diode';
@@ -31,7 +33,7 @@ export function ReverseDiodeFields({ source }: { source: DcSource }) {
           edit(
             id === 'none'
               ? { source: { ...source, reverseDiode: false } }
-              : { source: { ...source, reverseDiode: true }, rectifier: { diode: id, rated: null } },
+              : { source: { ...source, reverseDiode: true }, rectifier: ofDiodeClass(id) },
           )
         }
       />

@@ -1,5 +1,7 @@
 'use client';
 
+import { ofDiodeClass } from '@/core/design/diode-edit';
+
 import { useState, type ReactNode } from 'react';
 import { outputsOf } from '@/core/design/outputs';
 import { isSplit } from '@/core/design/words';
@@ -27,7 +29,7 @@ export function SourceChoice(): ReactNode {
     const chosen = DC_SOURCES.find((p) => p.id === id);
     // Nothing heats a valve behind a plug.
     const valve = diodeClass(design.rectifier.diode).technology === 'valve';
-    const rectifier = { diode: SMALL_SILICON, rated: null };
+    const rectifier = ofDiodeClass(SMALL_SILICON);
     if (chosen) edit({ source: chosen.source, ...(valve ? { rectifier } : {}) });
     else if (id === 'mains') edit({ source: { kind: 'mains' } });
     setAsking(null);

@@ -1,5 +1,7 @@
 'use client';
 
+import { ofDiodeClass } from '@/core/design/diode-edit';
+
 import type { ReactNode } from 'react';
 import { arrangementFacts, arrangementOf } from '@/core/design/source';
 import { MAINS_PRESETS } from '@/core/design/defaults';
@@ -22,6 +24,7 @@ import { FilterChoice, FilterFields } from './filter-fields';
 import { LoadLine } from './load-line';
 import { MostItGives } from './most-it-gives';
 import { Schools } from './schools';
+import { DiodeInHand } from './diode-in-hand';
 import { HeaterFields } from './heater-fields';
 import { ReverseDiodeFields } from './reverse-diode';
 import { DcSourceFields, SourceChoice } from './source-fields';
@@ -150,10 +153,13 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             label="Diode class"
             value={rectifier.diode}
             options={DIODE_CLASSES.map((d) => ({ value: d.id, label: d.name }))}
-            onChange={(diode) => edit({ rectifier: { diode, rated: null } })}
+            onChange={(diode) => edit({ rectifier: ofDiodeClass(diode) })}
           />
           <p className="self-end pb-1 text-[13px] leading-snug text-quiet">{arrangementOf(design).words.when}</p>
-          <Kept role="rectifier" />
+          <span className="flex items-center gap-1.5 self-end">
+            <DiodeInHand />
+            <Kept role="rectifier" />
+          </span>
         </>
       );
     case 'before':

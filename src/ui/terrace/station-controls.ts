@@ -1,3 +1,4 @@
+import { ofDiodeClass } from '@/core/design/diode-edit';
 import { mainModel } from '@/core/design/outputs';
 import { withWindingVolts } from '@/core/design/winding-edit';
 import { arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
@@ -111,7 +112,7 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
       const among: readonly DiodeClass[] = valve ? VALVE_CLASSES : JUNCTION_CLASSES;
       const n = among.findIndex((c) => c.id === d.rectifier.diode);
       const next = among[Math.min(among.length - 1, Math.max(0, n + few(direction)))]!;
-      return { rectifier: { diode: next.id, rated: null } };
+      return { rectifier: ofDiodeClass(next.id) };
     },
   },
   before: {

@@ -5,7 +5,7 @@ import { rippleHz } from '@/core/study/operating-point';
 import { neededOf } from '@/core/study/output-point';
 import { biggerReservoir, fullWave, otherDiodes, transformerSize, windingVolts } from '../cures';
 import { FULL, type Rule } from '../rule';
-import { chosen, computed, simulated, typical } from '../working';
+import { chosen, classed, computed, simulated } from '../working';
 
 /** Dropout is a typical figure; half a volt more is what the worst part takes. */
 const WANTED_V = 0.5;
@@ -46,7 +46,7 @@ export const headroom: Rule = {
             inputs: [
               simulated('lowest reservoir voltage', valley, 'V'),
               chosen('output', model.outputV, 'V'),
-              typical('dropout', needed - model.outputV, 'V'),
+              classed(model, 'dropoutV', 'dropout', needed - model.outputV, 'V'),
               computed('reservoir left by tolerance and age', c, 'F'),
             ],
             source:

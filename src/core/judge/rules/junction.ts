@@ -5,7 +5,7 @@ import { fans, morePasses, sinks, windingVolts } from '../cures';
 import { LASTING, type Rule } from '../rule';
 import { formatQuantity } from '@/core/quantity/format';
 import { absurdHeat, heatWords } from '../heat-words';
-import { computed, simulated, typical } from '../working';
+import { classed, computed, simulated, typical } from '../working';
 
 export const junction: Rule = {
   title: 'Regulator junction',
@@ -38,7 +38,11 @@ export const junction: Rule = {
             inputs: [
               computed('air at the sink', airC, '°C'),
               simulated('watts in the regulator', watts, 'W'),
-              ...chain.map((c) => typical(c.label, c.kPerW, 'K/W')),
+              ...chain.map((c, n) =>
+                n === 0
+                  ? classed(model, chain.length === 1 ? 'jaKPerW' : 'jcKPerW', c.label, c.kPerW, 'K/W')
+                  : typical(c.label, c.kPerW, 'K/W'),
+              ),
             ],
             source:
               'Steady heat flow through a chain of thermal resistances; the watts are those of the simulated cycle.',

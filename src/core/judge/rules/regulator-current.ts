@@ -31,7 +31,9 @@ export const regulatorCurrent: Rule = {
           source: 'Your load.',
           assumes: ['The load’s peak counts: its limit does not wait.'],
         },
-        limitSource: `Rated output current of the ${model.name}.`,
+        limitSource: model.theirs?.includes('ratedA')
+          ? 'Rated output current by your data sheet.'
+          : `Rated output current of the ${model.name}.`,
         sentence: `${formatNominal(value, 'A')} of ${formatQuantity(model.ratedA, 'A')} rated.`,
         reason: 'Past its rating dropout grows, the limit sets in early when hot, and the output sags.',
       }),

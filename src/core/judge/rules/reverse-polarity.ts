@@ -1,3 +1,4 @@
+import { ofDiodeClass } from '@/core/design/diode-edit';
 import { dcSourceOf, hasDiodes } from '@/core/design/source';
 import { openVolts } from '@/core/parts/dc-source';
 import { diodeOf } from '@/core/parts/diode';
@@ -62,11 +63,11 @@ export const reversePolarity: Rule = {
     return [
       {
         label: 'Schottky diode in the lead',
-        patch: { source: { ...source, reverseDiode: true }, rectifier: { diode: 'sk-3a', rated: null } },
+        patch: { source: { ...source, reverseDiode: true }, rectifier: ofDiodeClass('sk-3a') },
       },
       {
         label: 'Silicon diode in the lead',
-        patch: { source: { ...source, reverseDiode: true }, rectifier: { diode: 'si-3a', rated: null } },
+        patch: { source: { ...source, reverseDiode: true }, rectifier: ofDiodeClass('si-3a') },
       },
       { label: 'A keyed plug', patch: { mainsSide: { polarised: true } } },
     ];

@@ -4,7 +4,7 @@ import { SHARING_V } from '@/core/parts/regulators/pass-stage';
 import { formatQuantity } from '@/core/quantity/format';
 import { emitterResistors, morePasses, windingVolts } from '../cures';
 import type { Rule } from '../rule';
-import { computed, simulated, typical } from '../working';
+import { classed, computed, simulated, typical } from '../working';
 
 /** Whether the pass transistors stay inside their safe operating area: loaded, at the lowest output, shorted. */
 export const safeArea: Rule = {
@@ -41,7 +41,7 @@ export const safeArea: Rule = {
           inputs: [
             simulated('across it', volts, 'V'),
             simulated('through each', amps, 'A'),
-            typical('it bears there', allowed, 'A'),
+            classed(model, 'powerW', 'it bears there', allowed, 'A'),
             computed('case', caseC, '°C'),
           ],
           source:

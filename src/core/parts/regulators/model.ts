@@ -102,8 +102,8 @@ export interface RegulatorModel {
   pass: PassDevice;
   /** Other parts of it that get warm. */
   burners: Burner[];
-  /** Whether figures of the person's own data sheet stand in it. */
-  theirs?: boolean;
+  /** Which figures of the person's own data sheet stand in it, by the sheet's names; left out for none. */
+  theirs?: readonly string[];
   /** What its capacitors have to be. */
   capacitors: string;
   small: SmallPart[];
