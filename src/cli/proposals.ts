@@ -35,10 +35,11 @@ const DRAWS = 4000;
 const SEED = 7;
 
 /**
- * Proposes for random demands, judges what comes out anew, and tries random sets of the same standard parts that would be
+ * Proposes for random demands, judges what comes out anew, and tries sets of the same standard parts that would be
  * cheaper by more than a tenth: one that passes is a fault of the search.
+ * @param every whether every such set is tried, or a draw of them
  */
-export function proposals(count: number, onDone: (done: number) => void): ProposalsReport {
+export function proposals(count: number, every: boolean, onDone: (done: number) => void): ProposalsReport {
   const random = xoroshiro128plus(SEED);
   const unit = () => uniformFloat64(random);
   const pick = <T>(list: readonly T[]): T => list[Math.floor(unit() * list.length)]!;
@@ -63,11 +64,8 @@ export function proposals(count: number, onDone: (done: number) => void): Propos
       if (countFails(judge(studyDesign(design))) > 0) report.broken.push(words);
     }
     const limitEur = passed ? costEur / 1.1 : Infinity;
-    let tried = 0;
-    for (let draw = 0; draw < DRAWS && tried < TRIES; draw++) {
-      const other = someSet(ask, mains, limitEur, unit, pick);
-      if (!other) continue;
-      tried++;
+    const others = every ? everySet(ask, mains, limitEur) : drawnSets(ask, mains, limitEur, pick);
+    for (const other of others) {
       report.cheaperTried++;
       if (!holds(other)) continue;
       const set = `${words}: ${other.transformer.ratedV} V ${other.transformer.ratedVA} VA ${(1e6 * other.reservoir.capacitanceF).toFixed(0)} µF ${other.rectifier.diode} ${mainModel(other)?.name ?? 'none'} ${other.heat.sinkKPerW}, ${typicalCost(other).toFixed(2)} against ${costEur.toFixed(2)} EUR`;
@@ -92,33 +90,78 @@ function someDemand(unit: () => number, pick: <T>(list: readonly T[]) => T): { a
   return { ask, mains: pick(MAINS_PRESETS).mains };
 }
 
-/** A random set of standard parts below a price; null where the draw was dearer or plainly no supply for this load. */
-function someSet(
+/** The standard parts a set for a demand is made of: what is plainly no supply for this load is not looked at. */
+function partsFor(ask: Ask, mains: Mains) {
+  const first = Math.max(22e-6, ask.outputA / (2 * mains.frequencyHz * 0.5 * ask.outputV));
+  const cansFor = (ratedV: number) =>
+    CAPACITOR_VOLTS.filter((v) => v > 1.4 * ratedV && v < 3 * ratedV + 10).slice(0, 3);
+  return {
+    regulators: regulatorChoices(ask, mains).choices,
+    windings: STANDARD_SECONDARY_V.filter((v) => v > 0.55 * ask.outputV && v < 1.5 * ask.outputV + 5).flatMap(
+      (ratedV) =>
+        STANDARD_VA.filter((va) => va > ratedV * ask.outputA && va < 6 * ratedV * ask.outputA + 3).map((ratedVA) => ({
+          ratedV,
+          ratedVA,
+        })),
+    ),
+    farads: Array.from({ length: 8 }, (_, n) => stepInDecades(first, E6, n - 2)).filter((f) => f <= 0.1),
+    cansFor,
+    diodes: JUNCTION_CLASSES.filter((d) => d.averageA > 0.4 * ask.outputA).map((d) => d.id),
+    sinks: [null, ...STANDARD_SINKS_K_PER_W],
+  };
+}
+
+/** Random sets of standard parts below a price. */
+function* drawnSets(
   ask: Ask,
   mains: Mains,
   limitEur: number,
-  unit: () => number,
   pick: <T>(list: readonly T[]) => T,
-): Design | null {
-  const regulator = pick(regulatorChoices(ask, mains).choices);
-  const volts = STANDARD_SECONDARY_V.filter((v) => v > 0.55 * ask.outputV && v < 1.5 * ask.outputV + 5);
-  const ratedV = pick(volts);
-  const sizes = STANDARD_VA.filter((va) => va > ratedV * ask.outputA && va < 6 * ratedV * ask.outputA + 3);
-  const canV = CAPACITOR_VOLTS.filter((v) => v > 1.4 * ratedV && v < 3 * ratedV + 10);
-  if (sizes.length === 0 || canV.length === 0) return null;
-  const first = Math.max(22e-6, ask.outputA / (2 * mains.frequencyHz * 0.5 * ask.outputV));
-  const base = applyPatch(blankDesign('Random', ask, mains), {
-    regulator,
-    transformer: { ratedV, ratedVA: pick(sizes) },
-    reservoir: {
-      capacitanceF: stepInDecades(first, E6, Math.floor(8 * unit()) - 2),
-      ratedV: pick(canV.slice(0, 3)),
-    },
-    rectifier: { diode: pick(JUNCTION_CLASSES.filter((d) => d.averageA > 0.4 * ask.outputA)).id },
-  });
-  const sinks = mainModel(base)?.pass.takesSink ? [null, ...STANDARD_SINKS_K_PER_W] : [null];
-  const design = applyPatch(base, { heat: { sinkKPerW: pick(sinks) } });
-  return typicalCost(design) < limitEur && design.reservoir.capacitanceF <= 0.1 ? design : null;
+): Generator<Design> {
+  const parts = partsFor(ask, mains);
+  const empty = blankDesign('Random', ask, mains);
+  if (parts.windings.length === 0 || parts.farads.length === 0 || parts.diodes.length === 0) return;
+  let drawn = 0;
+  for (let draw = 0; draw < DRAWS && drawn < TRIES; draw++) {
+    const transformer = pick(parts.windings);
+    const canV = parts.cansFor(transformer.ratedV);
+    if (canV.length === 0) continue;
+    const base = applyPatch(empty, {
+      regulator: pick(parts.regulators),
+      transformer,
+      reservoir: { capacitanceF: pick(parts.farads), ratedV: pick(canV) },
+      rectifier: { diode: pick(parts.diodes) },
+    });
+    const sinkKPerW = mainModel(base)?.pass.takesSink ? pick(parts.sinks) : null;
+    const design = applyPatch(base, { heat: { sinkKPerW } });
+    if (typicalCost(design) >= limitEur) continue;
+    drawn++;
+    yield design;
+  }
+}
+
+/** Every set of the standard parts below a price. */
+function* everySet(ask: Ask, mains: Mains, limitEur: number): Generator<Design> {
+  const parts = partsFor(ask, mains);
+  const empty = blankDesign('Random', ask, mains);
+  for (const regulator of parts.regulators)
+    for (const transformer of parts.windings)
+      for (const ratedV of parts.cansFor(transformer.ratedV))
+        for (const capacitanceF of parts.farads)
+          for (const diode of parts.diodes) {
+            const base = applyPatch(empty, {
+              regulator,
+              transformer,
+              reservoir: { capacitanceF, ratedV },
+              rectifier: { diode },
+            });
+            if (typicalCost(base) >= limitEur) continue;
+            // The largest sink the money buys: what fails with it fails with every smaller one.
+            const sinks = mainModel(base)?.pass.takesSink ? parts.sinks : [null];
+            const bought = sinks.map((sinkKPerW) => applyPatch(base, { heat: { sinkKPerW } }));
+            const largest = bought.filter((d) => typicalCost(d) < limitEur).at(-1);
+            if (largest) yield largest;
+          }
 }
 
 function holds(design: Design): boolean {

@@ -2,12 +2,13 @@ import * as Comlink from 'comlink';
 import { mainsForReadings } from '@/core/bench/readings';
 import type { TestPoint } from '@/core/bench/test-point';
 import { testPoints } from '@/core/bench/test-points';
-import type { Ask, Design, Mains, PartRole, Patch } from '@/core/design/design';
+import type { Ask, Design, OutputId, Mains, PartRole, Patch } from '@/core/design/design';
 import { readPartsCsv, type RowResult } from '@/core/drawer/csv';
 import type { Part } from '@/core/drawer/part';
 import { windingCount } from '@/core/design/words';
 import type { ConditionId } from '@/core/circuit/condition';
 import { cornerGrid, type Grid } from '@/core/judge/corners';
+import { moreOf, type MoreWith } from '@/core/judge/more-of';
 import { singleChanges, type SingleChange } from '@/core/judge/single-change';
 import { simulateFixes } from '@/core/judge/fixes';
 import { mainsSide } from '@/core/mains-side/mains-side';
@@ -127,6 +128,28 @@ function schoolReport(way: Way, variant: Design): SchoolReport {
 
 const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
 
+/** Tells what a search finds every 80 ms; false when a newer search or stopSearch ended it. A null was looked at and is nothing. */
+async function tellAsFound<T>(
+  job: number,
+  search: Iterable<T | null>,
+  onFound: (found: T[]) => void,
+): Promise<boolean> {
+  newestSearch = job;
+  let batch: T[] = [];
+  let since = performance.now();
+  for (const one of search) {
+    if (one !== null) batch.push(one);
+    if (performance.now() - since < 80) continue;
+    onFound(batch);
+    batch = [];
+    await breathe();
+    if (newestSearch !== job) return false;
+    since = performance.now();
+  }
+  onFound(batch);
+  return true;
+}
+
 const solver = {
   /** Solves and judges, starting from the last design's cycle. */
   evaluate(design: Design): Answer<Picture> {
@@ -187,21 +210,12 @@ const solver = {
     return answer(() => cornerGrid(design));
   },
   /** Single changes, simulated one after the other; a newer search or stopSearch ends it. */
-  async changes(job: number, design: Design, onFound: (found: SingleChange[]) => void): Promise<boolean> {
-    newestSearch = job;
-    let batch: SingleChange[] = [];
-    let since = performance.now();
-    for (const change of singleChanges(design)) {
-      batch.push(change);
-      if (performance.now() - since < 80) continue;
-      onFound(batch);
-      batch = [];
-      await breathe();
-      if (newestSearch !== job) return false;
-      since = performance.now();
-    }
-    onFound(batch);
-    return true;
+  changes(job: number, design: Design, onFound: (found: SingleChange[]) => void): Promise<boolean> {
+    return tellAsFound(job, singleChanges(design), onFound);
+  },
+  /** How much more an output gives with each single change. */
+  more(job: number, design: Design, output: OutputId, onFound: (found: MoreWith[]) => void): Promise<boolean> {
+    return tellAsFound(job, moreOf(design, output), onFound);
   },
   /** Runs of builds drawn from the parts' spreads, by the number of the first of each run. */
   builds(design: Design, seed: number, size: number, firsts: readonly number[]): Build[][] {

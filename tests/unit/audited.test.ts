@@ -1,11 +1,11 @@
 import { CONDITIONS } from '@/core/circuit/condition';
 import { networkOf } from '@/core/circuit/network-of';
 import { outputDemand, NO_REGULATOR_SHEET } from '@/core/design/defaults';
-import { applyPatch, type Design, type Patch, type Regulator } from '@/core/design/design';
+import { applyPatch, type Consumer, type Design, type Patch, type Regulator } from '@/core/design/design';
 import { readDesign } from '@/core/design/schema';
 import { testPoints } from '@/core/bench/test-points';
 import { judge } from '@/core/judge/judge';
-import { pictureOf } from '@/core/judge/picture';
+import { levelsOf, pictureOf } from '@/core/judge/picture';
 import { stationFigures } from '@/core/judge/station-figures';
 import { solveBuilds, summarise } from '@/core/judge/tolerance';
 import { mainsSide } from '@/core/mains-side/mains-side';
@@ -14,6 +14,10 @@ import { inrush, inrushI2t, meltingI2t, primaryFuse } from '@/core/parts/mains-c
 import { passTransistor } from '@/core/parts/transistor';
 import { billOf } from '@/core/study/bill';
 import { lossesOf } from '@/core/study/losses';
+import { selfLimit } from '@/core/study/heat-report';
+import { technologies } from '@/core/study/regulator-schools';
+import { moreOf } from '@/core/judge/more-of';
+import { railSums } from '@/core/load/sums';
 import { mostOf } from '@/core/study/most';
 import { operatingPoint } from '@/core/study/operating-point';
 import { storedEnergy } from '@/core/study/stored-energy';
@@ -22,7 +26,16 @@ import { loadLineVariations, solveVariations } from '@/core/study/variation';
 import { demoDesigns } from '@/server/demo';
 
 /** What an audit from outside found wrong, each with the figure that is right and how it was worked out. */
-const [clock, dome, , drum, tide, bench] = demoDesigns() as [Design, Design, Design, Design, Design, Design];
+const [clock, dome, pen, drum, tide, bench] = demoDesigns() as [Design, Design, Design, Design, Design, Design];
+/** A small further output. */
+const radio = {
+  name: '',
+  rail: 'plus' as const,
+  demand: outputDemand({ outputV: 5, outputA: 0.4, tolerancePct: 5, rippleVpp: 0.05, kind: 'current' }),
+  regulator: { kind: 'fixed' as const, size: '78' as const, outputV: 5 },
+  regulatorSheet: null,
+  sinkKPerW: 5,
+};
 const rms = (values: readonly number[]) => Math.sqrt(values.reduce((s, v) => s + v * v, 0) / values.length);
 const figureOf = (design: Design, id: string) => mainsSide(studyDesign(design)).figures.find((f) => f.id === id)!;
 const verdict = (
@@ -305,15 +318,6 @@ test('a window is checked on both of its sides in every build', () => {
 });
 
 describe('outputs and loads', () => {
-  const radio = {
-    name: '',
-    rail: 'plus' as const,
-    demand: outputDemand({ outputV: 5, outputA: 0.4, tolerancePct: 5, rippleVpp: 0.05, kind: 'current' }),
-    regulator: { kind: 'fixed' as const, size: '78' as const, outputV: 5 },
-    regulatorSheet: null,
-    sinkKPerW: 5,
-  };
-
   test('a load line without load has no load at all', () => {
     const both = applyPatch(clock, { outputs: [radio] });
     const [none] = solveVariations(both, loadLineVariations(both).slice(0, 1));
@@ -416,5 +420,115 @@ describe('outputs and loads', () => {
     const read = readDesign(JSON.parse(JSON.stringify(lost)));
     expect(read.ok && read.design.load.consumers[0]!.output).toBe('minus');
     expect(operatingPoint(lost, 'low').rail.minV).toBeCloseTo(operatingPoint(clock, 'low').rail.minV, 9);
+  });
+});
+
+describe('in the circumstance it speaks of', () => {
+  test('a flat top takes its share off every crest that is named, as it does off the rail', () => {
+    const flat = applyPatch(clock, { mains: { flatTopPct: 5 } });
+    const of = (design: Design) => {
+      const study = studyDesign(design);
+      const surge = judge(study).find((v) => v.id === 'diode-surge')!.figure;
+      const can = judge(study).find((v) => v.id === 'reservoir-voltage')!.figure;
+      return {
+        crest: levelsOf(study.high).openPeakV,
+        surge: surge.inputs.find((i) => i.label === 'peak of the winding')!.value,
+        can: can.estimate!.value,
+        idle: study.idle.rail.maxV,
+      };
+    };
+    const [pure, clipped] = [of(clock), of(flat)];
+    for (const key of ['crest', 'surge', 'can'] as const) expect(clipped[key] / pure[key]).toBeCloseTo(0.95, 6);
+    // The rail follows, less what a longer crest charges with a smaller drop.
+    expect((pure.idle - clipped.idle) / (0.05 * pure.can)).toBeGreaterThan(0.8);
+    expect((pure.idle - clipped.idle) / (0.05 * pure.can)).toBeLessThan(1);
+  });
+
+  test('headroom without load uses the dropout without load', () => {
+    const { idle, low } = studyDesign(clock);
+    // 78 class at 25 °C: two volts at full current, less without.
+    const needed = (p: typeof idle) => p.rail.minV - p.headroomV!;
+    expect(needed(low)).toBeGreaterThan(needed(idle) + 0.2);
+    expect(needed(idle)).toBeGreaterThan(clock.demand.outputV + 0.5);
+  });
+
+  test('a load that stands by at more than it typically draws counts with the more', () => {
+    const line = (standingA: number, typicalA: number): Consumer => ({
+      name: 'relay',
+      on: null,
+      output: 'main',
+      kind: 'current',
+      startA: null,
+      count: 2,
+      standingA,
+      typicalA,
+      peakA: 0.2,
+      dutyPct: 50,
+    });
+    const sums = (c: ReturnType<typeof line>) => railSums({ consumers: [c], togetherPct: 100, reservePct: 0 }, 'main');
+    // Two of them: 0.1 A standing whatever the typical says.
+    expect(sums(line(0.1, 0.02))).toEqual({ standingA: 0.2, lastingA: 0.2, peakA: 0.4 });
+    expect(sums(line(0.02, 0.1)).lastingA).toBeCloseTo(2 * (0.5 * 0.02 + 0.5 * 0.1), 9);
+  });
+
+  test('linear or switching is asked with the ripple this load allows', () => {
+    const allowing = (rippleVpp: number) => technologies(applyPatch(clock, { demand: { rippleVpp } }), 40).verdict;
+    expect(allowing(0.005)).toMatch(/Linear is right/);
+    expect(allowing(0.2)).not.toMatch(/Linear is right/);
+  });
+
+  test('the current that brings a junction to its limit is only named where that current can flow', () => {
+    // The bench supply's knob holds 1.65 A: nothing it lets through overheats it.
+    expect(selfLimit(bench)!.amps).toBeNull();
+    // A cold sink: what ends the clock line is its dropout, not heat.
+    const cold = applyPatch(clock, {
+      transformer: { ratedVA: 25 },
+      heat: { sinkKPerW: 0.5, box: 'open', ambientC: 20, interface: 'paste' },
+    });
+    expect(selfLimit(cold)!.amps).toBeNull();
+    const { amps } = selfLimit(applyPatch(clock, { heat: { sinkKPerW: 5 } }))!;
+    expect(operatingPoint(applyPatch(clock, { demand: { outputA: amps! } }), 'high').headroomV).toBeGreaterThan(0);
+  });
+
+  test('a further output in dropout is not within its window, whichever half wave feeds it', () => {
+    const starved = applyPatch(pen, {
+      rectifier: { kind: 'half-wave' },
+      outputs: [
+        {
+          ...radio,
+          regulator: { kind: 'fixed', size: '78', outputV: 18 },
+          demand: { ...radio.demand, outputV: 18, outputA: 0.6 },
+        },
+      ],
+    });
+    const point = operatingPoint(starved, 'low').outputs[0]!;
+    expect(point.headroomV!).toBeLessThan(0);
+    // The 18 V decide both, not the 12 V of the pen.
+    for (const id of ['headroom', 'output-window'] as const)
+      expect(verdict(starved, id)).toMatchObject({ state: 'fails', output: 'out-1' });
+  });
+});
+
+describe('how much more with each change', () => {
+  const found = [...moreOf(clock, 'main')].flatMap((m) => m ?? []);
+
+  test('what is promised holds just below and lets go just above', () => {
+    expect(found.length).toBeGreaterThan(3);
+    expect(found.every((m) => m.gainA > 0)).toBe(true);
+    for (const { edit, most } of found.filter((m) => m.most.because === 'drops out').slice(0, 4)) {
+      const at = (share: number) =>
+        operatingPoint(applyPatch(applyPatch(clock, edit.patch), { demand: { outputA: share * most.amps! } }), 'low')
+          .headroomV!;
+      expect(at(0.97)).toBeGreaterThan(0);
+      expect(at(1.05)).toBeLessThan(0);
+    }
+  });
+
+  test('a winding two steps higher gives more than one a step higher; a fixed transformer offers neither', () => {
+    const windings = found.filter((m) => /^Winding/.test(m.edit.label));
+    expect(windings.length).toBeGreaterThan(1);
+    expect(Math.max(...windings.map((w) => w.most.amps!))).toBe(windings.at(-1)!.most.amps!);
+    const kept = [...moreOf(applyPatch(clock, { fixed: ['transformer'] }), 'main')].flatMap((m) => m ?? []);
+    expect(kept.some((m) => /^(Winding|Transformer)/.test(m.edit.label))).toBe(false);
   });
 });

@@ -41,7 +41,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   const say = termsOf(design);
   const read = dc ? 'open volts read' : 'mains read';
   const opened = (mainsV: number) => (dc ? mainsV : (model.openCircuitV * mainsV) / mains.voltageRms);
-  const idlePeak = (dc ? 1 : Math.SQRT2) * opened(mainsVolts(design, 'high'));
+  const idlePeak = (dc ? 1 : Math.SQRT2 * (1 - mains.flatTopPct / 100)) * opened(mainsVolts(design, 'high'));
 
   if (dc) points.push(sourcePoint(dc, meter));
   else

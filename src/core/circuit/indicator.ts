@@ -9,7 +9,9 @@ export function indicatorVolts(design: Design): number {
   const { indicator, demand } = design;
   if (indicator?.at === 'output') return outputModel({ ...design, demand })?.outputV ?? demand.outputV;
   if (dcSourceOf(design)) return mainsVolts(design, 'nominal');
-  return Math.SQRT2 * modelOf(design).openCircuitV * arrangementFacts(design).railPeaks;
+  return (
+    Math.SQRT2 * modelOf(design).openCircuitV * (1 - design.mains.flatTopPct / 100) * arrangementFacts(design).railPeaks
+  );
 }
 
 /** The resistor of the indicator, next in the E12 series, ohm; null without one. */

@@ -141,3 +141,8 @@ export type Run =
 
 /** The share of its inductance a swinging choke keeps however large the current. */
 export const SATURATED_SHARE = 0.1;
+
+/** Crest of what the first winding gives without load, as the mains' flat top leaves it, V; of a DC source its open volts. */
+export function emfPeakV({ mains, sections }: Network): number {
+  return Math.SQRT2 * sections[0]!.winding.voltageRms * (1 - mains.flatTop);
+}

@@ -1,3 +1,4 @@
+import { emfPeakV } from '@/core/circuit/network';
 import type { Design } from '@/core/design/design';
 import { windowOf } from '@/core/design/outputs';
 import { ratingWords } from '@/core/design/words';
@@ -74,7 +75,7 @@ export interface Levels {
 
 export function levelsOf(point: OperatingPoint): Levels {
   return {
-    openPeakV: Math.SQRT2 * point.winding.voltageRms,
+    openPeakV: emfPeakV(point.network),
     terminalPeakV: point.terminalPeakV,
     inputMaxV: point.rail.inputMaxV,
     reservoirMaxV: point.reservoir.maxV,

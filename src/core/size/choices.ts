@@ -116,7 +116,9 @@ export function asItIs(design: Design, role: PartRole): Choice {
 
 export function standardDiodes(design: Design): Choice[] {
   const pieces = diodeCount(arrangementOf(design));
-  return JUNCTION_CLASSES.map((d) => bought('rectifier', d.name, pieces * d.priceEur, { rectifier: ofDiodeClass(d.id) }));
+  return JUNCTION_CLASSES.map((d) =>
+    bought('rectifier', d.name, pieces * d.priceEur, { rectifier: ofDiodeClass(d.id) }),
+  );
 }
 
 export function standardSinks(): Choice[] {

@@ -274,41 +274,52 @@ function lifeWords(hours: number): string {
   return years > 0.3 ? `about ${round(years)} years of running` : `about ${round(hours / 730)} months of running`;
 }
 
+/** Times the load that is looked at for the current that overheats a regulator, and how finely. */
+const LIMIT_FROM = 0.02;
+const LIMIT_UP_TO = 5;
+const LIMIT_ROUNDS = 9;
+
 /**
  * The lasting current at which the junction reaches its limit, A, in the circumstance that makes it hottest; null where
- * it never does with any current that can flow: the part's own limit, or five times the load.
+ * it never does with any current that can flow: up to the part's own limit, to where it drops out, or to five times the
+ * load.
  */
 export function selfLimit(design: Design): { amps: number | null; limitC: number } | null {
   const model = mainModel(design);
   if (!model) return null;
   const limitC = model.pass.junctionMaxC;
   const conditions = conditionsOf(design).filter((c) => c.id === 'high' || c.id === 'lowest:main');
-  const junction = (amps: number): number => {
-    const { regulator } = design;
+  const at = (amps: number) => {
     try {
-      const asked = applyPatch(design, {
-        demand: { outputA: amps, typicalA: null },
-        ...(regulator.kind === 'bench' ? { regulator: { ...regulator, limitA: amps } } : {}),
-      });
-      return Math.max(...conditions.map((c) => operatingPoint(asked, c).heat!.junctionC));
+      const asked = applyPatch(design, { demand: { outputA: amps, typicalA: null, leastA: 0 } });
+      const points = conditions.map((c) => operatingPoint(asked, c));
+      return {
+        junctionC: Math.max(...points.map((p) => p.heat!.junctionC)),
+        held: points.every((p) => p.headroomV === null || p.headroomV >= 0),
+      };
     } catch (error) {
-      if (error instanceof SolveError) return Infinity;
+      if (error instanceof SolveError) return { junctionC: Infinity, held: false };
       throw error;
     }
   };
-  let low = 0.02 * design.demand.outputA;
-  let high = Math.max(
-    low,
-    Math.min(5 * design.demand.outputA, design.regulator.kind === 'bench' ? Infinity : model.limitA),
-  );
-  if (junction(low) > limitC) return { amps: 0, limitC };
-  if (junction(high) <= limitC) return { amps: null, limitC };
-  for (let round = 0; round < 9; round++) {
-    const middle = Math.sqrt(low * high);
-    if (junction(middle) > limitC) high = middle;
-    else low = middle;
+  const low = LIMIT_FROM * design.demand.outputA;
+  const top = Math.max(low, Math.min(LIMIT_UP_TO * design.demand.outputA, model.limitA));
+  if (at(low).junctionC > limitC) return { amps: 0, limitC };
+  const most = at(top).held ? top : lastOf(low, top, (amps) => at(amps).held);
+  if (at(most).junctionC <= limitC) return { amps: null, limitC };
+  return { amps: lastOf(low, most, (amps) => at(amps).junctionC <= limitC), limitC };
+}
+
+/** The last current from low towards high that something still holds for, found by halving the ratio. */
+function lastOf(low: number, high: number, holds: (amps: number) => boolean): number {
+  let from = low;
+  let to = high;
+  for (let round = 0; round < LIMIT_ROUNDS; round++) {
+    const middle = Math.sqrt(from * to);
+    if (holds(middle)) from = middle;
+    else to = middle;
   }
-  return { amps: low, limitC };
+  return from;
 }
 
 /** A way to make the regulator cooler, simulated. */

@@ -28,7 +28,8 @@ export function mostOf(design: Design): Most[] {
   return outputsOf(design).map((output) => mostOfOne(design, output));
 }
 
-function mostOfOne(design: Design, output: Output): Most {
+/** The same of one output alone. */
+export function mostOfOne(design: Design, output: Output): Most {
   const { id, name, demand } = output;
   const model = outputModel(output);
   const top = model ? Math.min(model.limitA, UP_TO * demand.outputA) : UP_TO * demand.outputA;

@@ -1,3 +1,4 @@
+import { emfPeakV } from '@/core/circuit/network';
 import type { FigureInput } from './figure';
 import type { OperatingPoint } from './operating-point';
 
@@ -6,7 +7,7 @@ export function openVoltsOf({ winding, network }: OperatingPoint, name: string):
   const direct = network.sections[0]!.rectifier.kind === 'direct';
   return {
     label: `open-circuit ${name}`,
-    value: direct ? Math.SQRT2 * winding.voltageRms : winding.voltageRms,
+    value: direct ? emfPeakV(network) : winding.voltageRms,
     unit: 'V',
     origin: 'formula',
   };

@@ -1,7 +1,7 @@
 import { wordsOf, conditionOf, type Condition, type ConditionId } from '@/core/circuit/condition';
 import { reservoirPlace } from '@/core/circuit/filter-of';
 import { networkOf, type Adjust } from '@/core/circuit/network-of';
-import type { Network, Winding } from '@/core/circuit/network';
+import { emfPeakV, type Network, type Winding } from '@/core/circuit/network';
 import { currentOf } from '@/core/circuit/load-law';
 import { heldUnder, railExtras } from '@/core/circuit/loads-of';
 import type { Design } from '@/core/design/design';
@@ -240,7 +240,7 @@ function terminalPeak(design: Design, network: Network, solution: Solution): num
   });
   const chargedV = Math.max(...solution.rails.map((r) => r.inputMaxV)) / arrangementFacts(design).railPeaks;
   // Leakage inductance only delays the pulse: the terminals never stand below what they have charged.
-  return Math.min(Math.max(peakV, chargedV), Math.SQRT2 * winding.voltageRms);
+  return Math.min(Math.max(peakV, chargedV), emfPeakV(network));
 }
 
 function warmthIn(adjust: Adjust = {}): Partial<Warmth> {

@@ -62,11 +62,15 @@ export interface RailWave {
 const WARM_C = 100;
 const COLD_C = 25;
 
-/** The input one output needs to be held, at the worse of a cold and a warm junction, V; null without a regulator. */
-export function neededOf(design: Design, output: Output, adjust: LoadAdjust = {}): number | null {
+/**
+ * The input one output needs to be held, at the worse of a cold and a warm junction, V; null without a regulator.
+ * @param under what it draws then; its full load where left out
+ */
+export function neededOf(design: Design, output: Output, adjust: LoadAdjust = {}, under?: Condition): number | null {
   const model = outputModel(output);
   if (!model) return null;
-  const amps = output.demand.outputA + lampAmps(design, output);
+  const drawnA = under ? ampsUnder(design, output, under) : output.demand.outputA;
+  const amps = drawnA + lampAmps(design, output);
   const ahead = output.place < 0 ? aheadModel(design.preRegulator) : null;
   return (
     setVolts(model, amps, adjust.outputFactor) +
@@ -139,7 +143,7 @@ export function outputPoint(
     outputMaxV: regulator ? regulatorOutput(regulator, rail.maxV) : high,
     outputRippleVpp: held ? 0 : dipOf(regulator, rail) + rail.ripplePeakToPeakV * 10 ** (-rejection / 20),
     outputMeanA: total.amps * (1 - lampShare),
-    headroomV: held ? null : rail.minV - neededOf(design, output, adjust)!,
+    headroomV: held ? null : rail.minV - neededOf(design, output, adjust, condition)!,
     regulatorW: burntW - aheadW,
     ahead: aheadPoint,
     small,

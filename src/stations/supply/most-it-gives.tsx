@@ -5,6 +5,7 @@ import type { Design } from '@/core/design/design';
 import { termsOf } from '@/core/design/source';
 import { formatQuantity } from '@/core/quantity/format';
 import { mostWords } from '@/core/study/most';
+import { MoreOfIt } from './more-of-it';
 import { useDesign } from '@/ui/session';
 import { useSolved } from '@/ui/use-solved';
 import { solver } from '@/workers/client';
@@ -16,13 +17,16 @@ export function MostItGives() {
   const { value: found } = useSolved(ask);
   const low = termsOf(design).low;
   return (
-    <p className="col-span-3 text-[13.5px] leading-snug" data-testid="most" aria-live="polite">
-      <span className="text-quiet">The most it gives: </span>
-      {found
-        ? found
-            .map((m) => `${found.length > 1 ? `${m.name} ` : ''}${mostWords(m, low, (a) => formatQuantity(a, 'A'))}`)
-            .join('; ')
-        : 'solving…'}
-    </p>
+    <div className="col-span-3 flex items-center gap-2 text-[13.5px] leading-snug">
+      <MoreOfIt />
+      <p data-testid="most" aria-live="polite">
+        <span className="text-quiet">The most it gives: </span>
+        {found
+          ? found
+              .map((m) => `${found.length > 1 ? `${m.name} ` : ''}${mostWords(m, low, (a) => formatQuantity(a, 'A'))}`)
+              .join('; ')
+          : 'solving…'}
+      </p>
+    </div>
   );
 }

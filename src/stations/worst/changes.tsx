@@ -1,41 +1,24 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import type { Design } from '@/core/design/design';
 import { rankChanges, type SingleChange } from '@/core/judge/single-change';
 import { formatQuantity } from '@/core/quantity/format';
-import { useDesign, useEdit } from '@/ui/session';
-import { callback, solver } from '@/workers/client';
+import { useEdit } from '@/ui/session';
+import { useFound } from '@/ui/use-found';
+import type { RemoteSolver } from '@/workers/client';
 
-let jobs = 0;
+const askChanges = (
+  search: RemoteSolver,
+  job: number,
+  design: Design,
+  onFound: (found: SingleChange[]) => void,
+): Promise<boolean> => search.changes(job, design, onFound);
 const SHOWN = 10;
 
 /** What single change helps most: every one any rule knows, simulated, by margin gained per euro. */
 export function Changes() {
-  const design = useDesign();
   const edit = useEdit();
-  const [found, setFound] = useState<SingleChange[]>([]);
-  const [running, setRunning] = useState(true);
-  useEffect(() => {
-    const mine = ++jobs;
-    const wait = setTimeout(() => {
-      setFound([]);
-      setRunning(true);
-      void solver('search')
-        .changes(
-          mine,
-          design,
-          callback((more: SingleChange[]) => {
-            if (mine === jobs) setFound((old) => [...old, ...more]);
-          }),
-        )
-        .then(() => mine === jobs && setRunning(false));
-    }, 250);
-    return () => {
-      clearTimeout(wait);
-      jobs++;
-      void solver('search').stopSearch();
-    };
-  }, [design]);
+  const { found, running } = useFound(askChanges);
   const ranked = rankChanges(found);
   return (
     <aside aria-label="What single change helps most">

@@ -1,3 +1,4 @@
+import { emfPeakV } from '@/core/circuit/network';
 import { arrangementFacts, dcSourceOf, hasDiodes } from '@/core/design/source';
 import { diodeOf } from '@/core/parts/diode';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
@@ -15,7 +16,7 @@ export const diodeReverse: Rule = {
     if (!hasDiodes(design)) return null;
     const dc = dcSourceOf(design);
     const diode = diodeOf(design.rectifier);
-    const openV = Math.SQRT2 * at.winding.voltageRms;
+    const openV = emfPeakV(at.network);
     // A DC source reverses only when its leads are swapped, while the reservoir is still charged.
     const value = dc ? openV + at.rail.inputMaxV : Math.max(...at.solution.diodes.map((d) => d.peakReverseV));
     return {

@@ -1,3 +1,4 @@
+import { emfPeakV } from '@/core/circuit/network';
 import { wordsOf } from '@/core/circuit/condition';
 import { dcSourceOf, hasDiodes } from '@/core/design/source';
 import { diodeOf } from '@/core/parts/diode';
@@ -46,7 +47,7 @@ export const diodeSurge: Rule = {
               : 'highest diode current of a start at the peak of the mains voltage',
             inputs: [
               computed(dc ? 'resistance of the source' : 'winding resistance, cold', loop, 'ohm'),
-              computed(dc ? 'its open volts' : 'peak of the winding', Math.SQRT2 * winding.voltageRms, 'V'),
+              computed(dc ? 'its open volts' : 'peak of the winding', emfPeakV(surge.network), 'V'),
               simulated('I²t of the first cycle', surge.i2t, 'A²s'),
               ...(diode.technology === 'valve'
                 ? []
@@ -67,7 +68,7 @@ export const diodeSurge: Rule = {
                 ],
             estimate: {
               label: dc ? 'open volts over resistance' : 'peak over cold winding resistance',
-              value: (Math.SQRT2 * winding.voltageRms) / loop,
+              value: emfPeakV(surge.network) / loop,
               expression: dc ? 'V/R' : '√2·V/R',
             },
           },

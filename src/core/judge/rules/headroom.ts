@@ -1,3 +1,4 @@
+import { emfPeakV } from '@/core/circuit/network';
 import { capacitanceAt } from '@/core/circuit/filter-of';
 import { arrangementFacts, dcSourceOf, termsOf } from '@/core/design/source';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
@@ -18,7 +19,7 @@ export const headroom: Rule = {
   decides: ['transformer', 'reservoir', 'choke', 'regulator', 'transistor'],
   early: 1,
   find({ design, study, output, model, at, adjust }) {
-    const needed = neededOf(study.design, output, adjust);
+    const needed = neededOf(study.design, output, adjust, at.at);
     if (needed === null || !model) return null;
     const valley = at.rail.minV;
     const value = valley - needed;
@@ -34,7 +35,7 @@ export const headroom: Rule = {
         const { diodesInPath, railPeaks } = arrangementFacts(design);
         const c = capacitanceAt(design, 'aged');
         const sag = c > 0 ? at.rail.loadMeanA / (rippleHz(design, output.rail) * c) : Infinity;
-        const estimate = railPeaks * (Math.SQRT2 * at.winding.voltageRms - diodesInPath) - sag - needed;
+        const estimate = railPeaks * (emfPeakV(at.network) - diodesInPath) - sag - needed;
         return {
           title,
           figure: {

@@ -1,3 +1,4 @@
+import { emfPeakV } from '@/core/circuit/network';
 import { mainsVolts } from '@/core/circuit/feed';
 import { bankRatedV } from '@/core/design/bank';
 import { arrangementFacts, dcSourceOf, termsOf } from '@/core/design/source';
@@ -43,7 +44,7 @@ export const reservoirVoltage: Rule = {
               : {
                   estimate: {
                     label: '√2 times the open-circuit volts, for each peak it stands at',
-                    value: Math.max(...cellPeaks) * Math.SQRT2 * at.winding.voltageRms,
+                    value: Math.max(...cellPeaks) * emfPeakV(at.network),
                     expression: `${Math.max(...cellPeaks) === 1 ? '' : `${Math.max(...cellPeaks)}·`}√2·V`,
                   },
                 }),

@@ -1,0 +1,67 @@
+import { applyPatch, type Design, type Edit, type OutputId } from '@/core/design/design';
+import { outputsOf } from '@/core/design/outputs';
+import { typicalCost } from '@/core/study/cost';
+import { mostOfOne, type Most } from '@/core/study/most';
+import { studyDesign } from '@/core/study/study';
+import { SolveError } from '@/core/solve/solve-error';
+import { curesOf, touchesFixed, withinBorders } from './cures-of';
+import { biggerReservoir, fullWave, otherDiodes, transformerSize, windingVolts } from './cures';
+import { countFails, judge } from './judge';
+import type { RuleId } from './rules';
+
+/** What one output gives at the most after one change of one part. */
+export interface MoreWith {
+  edit: Edit;
+  most: Most;
+  /** More than it gives now, A. */
+  gainA: number;
+  costEur: number;
+  /** Verdicts that fail after the change, at the load the design has. */
+  fails: number;
+}
+
+/** Rules whose cures let an output give more at the lowest input. */
+const LETTING_GO: readonly RuleId[] = ['headroom', 'output-window', 'regulator-current'];
+/** Less than this share of what it gives now is no gain worth a change. */
+const WORTH = 0.01;
+
+/** Changes of one part that could let an output give more, whether its verdicts ask for them or not. */
+function candidates(design: Design, output: OutputId): Edit[] {
+  const edits = [
+    ...LETTING_GO.flatMap((id) => curesOf(design, id, output)),
+    ...[
+      ...windingVolts(design, [1, 2]),
+      ...transformerSize(design, [1, 2]),
+      ...biggerReservoir(design, [1, 2]),
+      ...otherDiodes(design),
+      ...fullWave(design),
+    ].filter((e) => !touchesFixed(design, e.patch) && withinBorders(design, e.patch)),
+  ];
+  return [...new Map(edits.map((e) => [JSON.stringify(e.patch), e])).values()];
+}
+
+/** How much more an output gives with each single change, simulated one after the other: null after one without gain. */
+export function* moreOf(design: Design, output: OutputId): Generator<MoreWith | null> {
+  const now = most(design, output);
+  const cost = typicalCost(design);
+  for (const edit of candidates(design, output)) {
+    const changed = applyPatch(design, edit.patch);
+    const after = most(changed, output);
+    const gainA = (after?.amps ?? 0) - (now?.amps ?? 0);
+    if (!after || gainA <= WORTH * (now?.amps ?? 0)) {
+      yield null;
+      continue;
+    }
+    try {
+      const fails = countFails(judge(studyDesign(changed)));
+      yield { edit, most: after, gainA, costEur: typicalCost(changed) - cost, fails };
+    } catch (error) {
+      if (!(error instanceof SolveError)) throw error;
+    }
+  }
+}
+
+const most = (design: Design, id: OutputId) => {
+  const output = outputsOf(design).find((o) => o.id === id);
+  return output ? mostOfOne(design, output) : undefined;
+};
