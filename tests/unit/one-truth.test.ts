@@ -4,6 +4,7 @@ import type { Design } from '@/core/design/design';
 import { outputsOf } from '@/core/design/outputs';
 import { cornerGrid } from '@/core/judge/corners';
 import { judge } from '@/core/judge/judge';
+import { stationFigures } from '@/core/judge/station-figures';
 import { pictureOf } from '@/core/judge/picture';
 import { report } from '@/core/sheet/report';
 import { SolveError } from '@/core/solve/solve-error';
@@ -40,6 +41,10 @@ function agree(design: Design): void {
     const row = grid.rows.find((r) => r.id === v.id);
     if (row) expect(row.values[row.worst]!.value).toBeCloseTo(v.figure.value, 6);
   });
+  // The headroom that is judged is the one the regulator's own figures show, and what the drawing is labelled with.
+  const gap = picture.verdicts.find((v) => v.id === 'headroom' && v.at === 'low' && v.output === 'main');
+  const shownGap = stationFigures(picture, 'regulator', 'low').find((f) => f.id === 'regulator-headroom');
+  if (gap && shownGap) expect(shownGap.value).toBeCloseTo(gap.figure.value, 9);
   // The junction a verdict speaks of is the one Heat shows in that circumstance.
   for (const id of ['junction', 'rectifier-heat', 'winding-heat'] as const) {
     const v = picture.verdicts.find((x) => x.id === id);

@@ -17,7 +17,7 @@ export function MostItGives() {
   const { value: found } = useSolved(ask);
   const low = termsOf(design).low;
   return (
-    <div className="col-span-3 flex items-center gap-2 text-[13.5px] leading-snug">
+    <div className="col-span-3 flex items-center gap-2 text-[13.5px] leading-snug [&>div]:flex-none">
       <MoreOfIt />
       <p data-testid="most" aria-live="polite">
         <span className="text-quiet">The most it gives: </span>

@@ -156,7 +156,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             onChange={(diode) => edit({ rectifier: ofDiodeClass(diode) })}
           />
           <p className="self-end pb-1 text-[13px] leading-snug text-quiet">{arrangementOf(design).words.when}</p>
-          <span className="flex items-center gap-1.5 self-end">
+          <span className="col-span-3 flex items-center gap-2 [&>div]:flex-none">
             <DiodeInHand />
             <Kept role="rectifier" />
           </span>

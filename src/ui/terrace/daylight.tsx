@@ -5,23 +5,23 @@ import { Tag } from './tag';
 export function Daylight({
   x,
   valleyV,
-  neededV,
+  headroomV: headroom,
   y,
   mirrored,
   onOpen,
 }: {
   x: number;
   valleyV: number;
-  neededV: number;
+  /** Between that valley and what is needed, as it is judged, V. */
+  headroomV: number;
   y: (v: number) => number;
   /** True below zero, where clear means further down. */
   mirrored: boolean;
   onOpen(): void;
 }) {
-  const headroom = valleyV - neededV;
   const short = headroom < 0;
   const a = y(valleyV);
-  const b = y(neededV);
+  const b = y(valleyV - headroom);
   const colour = short ? 'var(--fail)' : headroom < 0.5 ? 'var(--tight)' : 'var(--volt)';
   return (
     <g>

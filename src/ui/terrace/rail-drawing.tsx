@@ -1,5 +1,5 @@
 import type { Design } from '@/core/design/design';
-import { mainModel, outputModel, outputsOf } from '@/core/design/outputs';
+import { mainModel, outputModel, outputsOf, windowOf } from '@/core/design/outputs';
 import { arrangementFacts, dcSourceOf } from '@/core/design/source';
 import { bankRatedV } from '@/core/design/bank';
 import type { ReactNode } from 'react';
@@ -42,10 +42,11 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
   const regulated = needed !== null;
   const outV = point.outputMeanV;
   const sign = mirrored ? '−' : '';
-  const half = design.demand.tolerancePct / 100;
-  const windowV = [design.demand.outputV * (1 - half), design.demand.outputV * (1 + half)] as const;
-  const valleyV = low.rail.reduce((least, p) => Math.min(least, p[1]), Infinity);
-  const short = needed !== null && valleyV < needed;
+  const { lowV, highV } = windowOf(design.demand);
+  const windowV = [lowV, highV] as const;
+  const lowPoint = onRail(picture.points.low, rail);
+  const headroomV = lowPoint.headroomV;
+  const short = headroomV !== null && headroomV < 0;
   const last = cols.after ?? cols.reservoir;
   const middle = ([a, b]: [number, number]) => (a + b) / 2;
   const between = (a: number, b: number) =>
@@ -293,11 +294,11 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
       )}
 
       {/* Daylight: the number the whole drawing is about */}
-      {needed !== null && (
+      {headroomV !== null && (
         <Daylight
           x={cols.regulator[0] + 14}
-          valleyV={valleyV}
-          neededV={needed}
+          valleyV={lowPoint.rail.minV}
+          headroomV={headroomV}
           y={y}
           mirrored={mirrored}
           onOpen={opens('regulator', 'verdict:headroom')}

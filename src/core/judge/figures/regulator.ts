@@ -4,17 +4,20 @@ import { rippleHz } from '@/core/study/operating-point';
 import { of, type FigureContext } from './context';
 
 /** The figures of the regulator. */
-export function regulatorFigures({ picture, design, point, levels, simulated, formula }: FigureContext): Figure[] {
+export function regulatorFigures({ design, point, simulated, formula }: FigureContext): Figure[] {
   const model = mainModel(design);
-  if (!model || !point.heat || picture.neededV === null) return [];
+  if (!model || !point.heat || point.headroomV === null) return [];
   return [
     simulated(
       'regulator-headroom',
       'Headroom',
-      levels.reservoirMinV - picture.neededV,
+      point.headroomV,
       'V',
-      'lowest reservoir voltage − (output + dropout)',
-      [of('valley', levels.reservoirMinV, 'V', 'simulated'), of('needed', picture.neededV, 'V', 'formula')],
+      'lowest voltage at its input − (output + dropout)',
+      [
+        of('valley', point.rail.minV, 'V', 'simulated'),
+        of('needed', point.rail.minV - point.headroomV, 'V', 'formula'),
+      ],
     ),
     simulated(
       'regulator-watts',
