@@ -194,7 +194,9 @@ function pointAt(design: Design, condition: Condition, warm?: readonly number[],
     regulator: sum(rails.map((p) => p.regulatorW + (p.ahead?.watts ?? 0))),
     outputs: sum(further.map((p) => p.regulatorW)),
     small: sum([...all.flatMap((p) => p.small), ...extras].map((s) => s.watts)),
-    load: sum(all.map((p) => p.loadW)) + sum((solution.acLoads ?? []).map((l) => l.powerW)),
+    // What heats the rectifier's own cathodes is lost, not used: it stands after what heats the load's.
+    load:
+      sum(all.map((p) => p.loadW)) + sum((solution.acLoads ?? []).slice(0, design.heater ? 1 : 0).map((l) => l.powerW)),
   };
   return warmed(design, {
     ...rails[0]!,
