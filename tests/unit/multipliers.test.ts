@@ -19,6 +19,13 @@ describe('what follows from the charging loops alone', () => {
     expect(of('tripler').railPeaks).toBe(3);
   });
 
+  test('how many ready-made bridges of four would carry it', () => {
+    expect(['bridge', 'split-bridge', 'two-bridges'].map((k) => of(k as 'bridge').bridges)).toEqual([1, 1, 2]);
+    expect(
+      ['half-wave', 'centre-tap', 'doubler', 'tripler', 'bridge-of-pairs'].map((k) => of(k as 'bridge').bridges),
+    ).toEqual([0, 0, 0, 0, 0]);
+  });
+
   test('half waves, drops in the way, and which windings conduct together', () => {
     expect(of('half-wave').fullWave).toEqual([false]);
     expect(of('bridge').fullWave).toEqual([true]);

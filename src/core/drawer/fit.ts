@@ -72,21 +72,16 @@ export function usesOf(part: PartDraft, design: Design, role: PartRole): Use[] {
     case 'diode':
     case 'bridge': {
       // A ready-made bridge is four diodes; other arrangements would leave some of them idle.
-      const four = design.rectifier.kind === 'bridge' || design.rectifier.kind === 'split-bridge';
-      if (part.kind === 'bridge' && !four) return [];
+      const { bridges } = arrangementFacts(design);
+      if (part.kind === 'bridge' && bridges === 0) return [];
       const averageA = part.kind === 'bridge' ? r('outputA')! / 2 : r('averageA')!;
       const like = nearestClass(averageA, part.kind === 'diode' && r('schottky') === 1);
       const rated = { averageA, reverseV: r('reverseV')!, surgeA: r('surgeA') ?? like.surgeA };
-      const pieces = part.kind === 'bridge' ? 1 : diodeCount(arrangementOf(design));
-      return part.kind === 'diode' && (part as Partial<Part>).count !== undefined && part.count < pieces
+      const pieces = part.kind === 'bridge' ? bridges : diodeCount(arrangementOf(design));
+      const many = part.kind === 'diode' || pieces > 1;
+      return many && (part as Partial<Part>).count !== undefined && part.count < pieces
         ? []
-        : [
-            one(
-              { rectifier: { ...ofDiodeClass(like.id), rated } },
-              part.kind === 'bridge' ? '' : `${pieces} of them`,
-              pieces,
-            ),
-          ];
+        : [one({ rectifier: { ...ofDiodeClass(like.id), rated } }, pieces === 1 ? '' : `${pieces} of them`, pieces)];
     }
     case 'capacitor': {
       const places = arrangementFacts(design).cans;

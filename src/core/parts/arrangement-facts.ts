@@ -1,4 +1,4 @@
-import { diodesOf, type Arrangement, type Loop } from './arrangement';
+import { diodeCount, diodesOf, type Arrangement, type Loop } from './arrangement';
 
 /** What follows from the loops of an arrangement. Volts are multiples of one winding's open-circuit peak. */
 export interface ArrangementFacts {
@@ -19,6 +19,8 @@ export interface ArrangementFacts {
   drops: readonly number[];
   /** Diodes whose cathodes are joined, one number for each place a cathode stands at. */
   cathodes: readonly number[];
+  /** Ready-made bridges of four that would carry it, with no diode idle; none where it is not made of such. */
+  bridges: number;
   /** Whether two windings carry current at the same instant: their ampere-turns then add in the primary. */
   together: boolean;
   /** Direct current left in the core as a multiple of each rail's, by the balance of charge. */
@@ -58,6 +60,9 @@ function derive(arrangement: Arrangement): ArrangementFacts {
   const means = Array.from({ length: arrangement.rails }, (_, rail) =>
     meanCurrents(arrangement, (cell) => (heads(cell, rail) ? 1 : 0)),
   );
+  const cathodes = cathodesOf(loops);
+  // Each bridge joins two cathodes at its plus.
+  const pairs = cathodes.filter((joined) => joined === 2).length;
   const stack = cells.filter((c) => c.at === 'stack').length;
   const pumps = cells.filter((c) => c.at === 'pump').length;
   const railPeaks = cells.reduce((sum, c, n) => (c.at === 'pump' || !heads(n, 0) ? sum : sum + cellPeaks[n]!), 0);
@@ -70,7 +75,8 @@ function derive(arrangement: Arrangement): ArrangementFacts {
     reversePeaks: Math.max(...reverse),
     diodeShare: Math.max(...means.flat()),
     drops: means.map((mean) => rounded(loops.reduce((sum, l, n) => sum + mean[n]! * diodesOf(l).length, 0))),
-    cathodes: cathodesOf(loops),
+    cathodes,
+    bridges: diodeCount(arrangement) === 4 * pairs ? pairs : 0,
     together: loops.some((a) => loops.some((b) => a.winding !== b.winding && polarity(a) === polarity(b))),
     bias: means.map((mean) => (direct ? 0 : rounded(loops.reduce((sum, l, n) => sum + polarity(l) * mean[n]!, 0)))),
     stacked: Math.max(1, stack),
