@@ -235,7 +235,7 @@ export function StationFields({ station }: { station: StationId }): ReactNode {
             placeholder="none"
             onCommit={(v) => edit({ filter: { bleederOhm: v } })}
           />
-          <div className="flex items-end gap-3">
+          <div className="col-span-3 flex items-center gap-2 [&>div]:flex-none">
             <Schools />
             <Kept role="reservoir" />
           </div>
