@@ -5,7 +5,11 @@ const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,
-  experimental: { optimizePackageImports: ['radix-ui'] },
+  experimental: {
+    optimizePackageImports: ['radix-ui'],
+    // A parts file of 20 MB, quoted as JSON.
+    proxyClientMaxBodySize: '26mb',
+  },
 };
 
 export default config;

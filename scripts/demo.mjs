@@ -7,14 +7,14 @@ import { ensureInstalled, root, run } from './ensure.mjs';
 
 ensureInstalled();
 console.log('Building…');
-run('npx', ['next', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] });
+run('node', ['scripts/build.mjs', '--quiet']);
 
 const file = process.env.EMBER_RAIL_DB ?? path.join(root, 'data/ember-rail.db');
 mkdirSync(path.dirname(file), { recursive: true });
 if (!existsSync(file)) console.log('The shelf starts with the demo designs.');
 
 const port = await freePort(Number(process.env.PORT ?? 3000));
-const server = spawn('npx', ['next', 'start', '--hostname', '127.0.0.1', '-p', String(port)], {
+const server = spawn(process.execPath, ['scripts/serve.mjs', '-p', String(port)], {
   cwd: root,
   stdio: ['inherit', 'ignore', 'inherit'],
   env: { ...process.env, EMBER_RAIL_DB: file, EMBER_RAIL_DEMO: '1', NEXT_TELEMETRY_DISABLED: '1' },

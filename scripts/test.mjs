@@ -10,7 +10,7 @@ run('npx', ['next', 'typegen']);
 run('npx', ['tsc', '--noEmit']);
 run('npm', ['run', 'lint', '--silent']);
 run('npx', ['jest']);
-run('npx', ['next', 'build']);
+run('node', ['scripts/build.mjs']);
 run('npx', ['playwright', 'test']);
 
 /** Debian's own Chromium. Installed when this may be done here, else the one command is printed. */

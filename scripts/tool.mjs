@@ -6,21 +6,9 @@ import { ensureInstalled, root } from './ensure.mjs';
 
 const [name, ...args] = process.argv.slice(2);
 ensureInstalled({ quiet: true });
-const { buildSync } = await import('esbuild');
-const outdir = path.join(root, 'node_modules/.cache/ember-rail');
-buildSync({
-  absWorkingDir: root,
-  entryPoints: [name, 'pool-thread'].map((n) => path.join(root, `src/cli/${n}.ts`)),
-  outdir,
-  outExtension: { '.js': '.mjs' },
-  bundle: true,
-  platform: 'node',
-  format: 'esm',
-  packages: 'external',
-  alias: { '@': path.join(root, 'src') },
-  logLevel: 'error',
-});
-const result = spawnSync(process.execPath, [path.join(outdir, `${name}.mjs`), ...args], {
+const { bundle, bundled } = await import('./bundle.mjs');
+await bundle([`cli/${name}`, 'cli/pool-thread']);
+const result = spawnSync(process.execPath, [path.join(bundled, `${name}.mjs`), ...args], {
   cwd: root,
   stdio: 'inherit',
 });

@@ -1,13 +1,27 @@
 import { NextResponse, type NextRequest } from 'next/server';
 import { allowedHost } from '@/server/allowed-host';
 
+/** On every answer, refusals included: nothing is sniffed, referred to, embedded or opened by another site. */
+const ALWAYS = {
+  'x-content-type-options': 'nosniff',
+  'referrer-policy': 'no-referrer',
+  'cross-origin-resource-policy': 'same-origin',
+  'cross-origin-opener-policy': 'same-origin',
+  'x-frame-options': 'DENY',
+};
+
 /**
- * Every page carries a content security policy with a fresh nonce; nothing is ever loaded from another host, and
- * nothing is told to one.
+ * The one place that decides whom a request may come from, by its Host. Every page carries a content security policy with
+ * a fresh nonce; nothing is ever loaded from another host, and nothing is told to one.
  */
 export function proxy(request: NextRequest) {
-  if (!allowedHost(request.headers.get('host'))) {
-    return new NextResponse('This program answers on this machine only.', { status: 403 });
+  const host = request.headers.get('host');
+  if (!allowedHost(host)) {
+    const detail = `This program answers on this machine only, not as '${(host ?? '').slice(0, 80)}'.`;
+    return refusal(403, 'Not from here', detail);
+  }
+  if (!readable(request.nextUrl.pathname)) {
+    return refusal(400, 'No such address', 'The address holds characters that stand for nothing.');
   }
   const nonce = btoa(crypto.randomUUID());
   const evaluation = process.env.NODE_ENV === 'development' ? " 'unsafe-eval'" : '';
@@ -29,9 +43,25 @@ export function proxy(request: NextRequest) {
   headers.set('content-security-policy', policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('content-security-policy', policy);
-  response.headers.set('x-content-type-options', 'nosniff');
-  response.headers.set('referrer-policy', 'no-referrer');
+  for (const [name, value] of Object.entries(ALWAYS)) response.headers.set(name, value);
   return response;
+}
+
+function refusal(status: number, title: string, detail: string): NextResponse {
+  return NextResponse.json(
+    { type: 'about:blank', status, title, detail },
+    { status, headers: { ...ALWAYS, 'content-type': 'application/problem+json' } },
+  );
+}
+
+/** Whether the escapes of a path stand for characters. */
+function readable(pathname: string): boolean {
+  try {
+    decodeURIComponent(pathname);
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 export const config = { matcher: ['/((?!_next/static|_next/image|icon.svg).*)'] };

@@ -1,10 +1,21 @@
 import { SHELF_PAGE } from '@/stations/shelf/page-size';
 import { Shelf } from '@/stations/shelf/shelf';
+import { databaseTrouble } from '@/server/database';
 import { store } from '@/server/store';
+import { FileTrouble } from '@/ui/file-trouble';
 
 export const dynamic = 'force-dynamic';
 
 export default function Page() {
+  const trouble = databaseTrouble();
+  if (trouble && trouble.kind !== 'newer')
+    return <FileTrouble kind={trouble.kind} sentence={trouble.message} file={trouble.file} copy={trouble.copy} />;
   const entries = store().list();
-  return <Shelf entries={entries} drawn={store().summaries(entries.slice(0, SHELF_PAGE).map((e) => e.id))} />;
+  return (
+    <Shelf
+      entries={entries}
+      drawn={store().summaries(entries.slice(0, SHELF_PAGE).map((e) => e.id))}
+      notice={trouble?.message ?? null}
+    />
+  );
 }

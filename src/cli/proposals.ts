@@ -112,12 +112,7 @@ function partsFor(ask: Ask, mains: Mains) {
 }
 
 /** Random sets of standard parts below a price. */
-function* drawnSets(
-  ask: Ask,
-  mains: Mains,
-  limitEur: number,
-  pick: <T>(list: readonly T[]) => T,
-): Generator<Design> {
+function* drawnSets(ask: Ask, mains: Mains, limitEur: number, pick: <T>(list: readonly T[]) => T): Generator<Design> {
   const parts = partsFor(ask, mains);
   const empty = blankDesign('Random', ask, mains);
   if (parts.windings.length === 0 || parts.farads.length === 0 || parts.diodes.length === 0) return;

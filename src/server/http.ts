@@ -1,5 +1,8 @@
 import { NextResponse, type NextRequest } from 'next/server';
-import { allowedHost } from './allowed-host';
+import { databaseFile, refuseReadOnly } from './database';
+import { DEPTH_MAX } from './designs';
+import { depthOfJson } from './json-depth';
+import { DatabaseTrouble, troubleOf, troubleWords } from './trouble';
 
 /** Largest body a request may carry, bytes. */
 const BODY_MAX = 2_000_000;
@@ -17,21 +20,49 @@ export function problem(
   );
 }
 
+type Handler<C> = (request: NextRequest, context: C) => Response | Promise<Response>;
+type Route<C> = (request: NextRequest, context: C) => Promise<Response>;
+
 /**
- * Refuses writes that do not come from the program's own pages: the Origin has to match the Host, and the Host has to
- * be this machine unless another was allowed (against cross-site posts and DNS rebinding).
+ * A route's handler with everything every route owes: changes come from the program's own pages only (what host a request
+ * may be for is the proxy's), nothing is written where nothing may be, and whatever fails is answered with a problem.
  */
+export function answered(handler: Handler<void>): (request: NextRequest) => Promise<Response>;
+export function answered<C>(handler: Handler<C>): Route<C>;
+export function answered<C>(handler: Handler<C>): Route<C> {
+  return async (request, context) => {
+    const refused = refuseForeign(request);
+    if (refused) return refused;
+    try {
+      if (request.method !== 'GET') refuseReadOnly();
+      return await handler(request, context);
+    } catch (error) {
+      return failure(error);
+    }
+  };
+}
+
+/** Refuses changes that another site's page asks for: the Origin has to match the Host. */
 export function refuseForeign(request: NextRequest): NextResponse | null {
   const host = request.headers.get('host') ?? '';
-  if (!allowedHost(host)) {
-    return problem(403, 'Not from here', `This program answers on this machine only, not as '${host.slice(0, 80)}'.`);
-  }
   const origin = request.headers.get('origin');
   if (request.method !== 'GET' && origin !== null && !sameHost(origin, host)) {
     return problem(403, 'Not from here', 'Changes are taken from this program’s own pages only.');
   }
   return null;
 }
+
+/** What failed, told apart: the file, or the program itself. */
+export function failure(error: unknown): NextResponse {
+  if (error instanceof DatabaseTrouble)
+    return problem(statusOf(error.kind), 'Not kept', error.message, { kind: error.kind });
+  const kind = troubleOf(error);
+  if (kind) return problem(statusOf(kind), 'Not kept', troubleWords(kind, databaseFile()), { kind });
+  console.error(error);
+  return problem(500, 'The program failed', 'Something in the program itself failed. Nothing was changed.');
+}
+
+const statusOf = (kind: DatabaseTrouble['kind']) => (kind === 'full' ? 507 : 503);
 
 function sameHost(origin: string, host: string): boolean {
   try {
@@ -50,6 +81,10 @@ export async function readJson(
   if (declared > most) return { ok: false, answer: tooLarge(most) };
   const text = await request.text();
   if (text.length > most) return { ok: false, answer: tooLarge(most) };
+  if (depthOfJson(text) > DEPTH_MAX) {
+    const detail = `This is nested deeper than anything kept here: ${DEPTH_MAX} brackets within each other are the most.`;
+    return { ok: false, answer: problem(422, 'Too deep', detail, { path: '' }) };
+  }
   try {
     return { ok: true, value: JSON.parse(text) as unknown };
   } catch {

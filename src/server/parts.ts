@@ -58,13 +58,13 @@ export function partStore(db: Database.Database) {
   const everything = db.prepare<[], Row>('SELECT * FROM parts ORDER BY kind, name, id');
   const counts = db.prepare<[], { kind: PartKind; n: number }>('SELECT kind, count(*) AS n FROM parts GROUP BY kind');
   const users = db.prepare<[string], { id: string; name: string }>(
-    `SELECT designs.id, designs.name FROM designs, json_each(designs.document, '$.picked') AS pick
+    `SELECT designs.id, designs.name FROM designs, json_each(CASE WHEN json_valid(designs.document) THEN designs.document ELSE '{}' END, '$.picked') AS pick
      WHERE designs.deleted_at IS NULL AND json_extract(pick.value, '$.partId') = ? ORDER BY designs.name`,
   );
 
   const used = db.prepare<[], { id: string; n: number }>(
     `SELECT json_extract(pick.value, '$.partId') AS id, count(DISTINCT designs.id) AS n
-     FROM designs, json_each(designs.document, '$.picked') AS pick WHERE designs.deleted_at IS NULL GROUP BY 1`,
+     FROM designs, json_each(CASE WHEN json_valid(designs.document) THEN designs.document ELSE '{}' END, '$.picked') AS pick WHERE designs.deleted_at IS NULL GROUP BY 1`,
   );
 
   const read = ({ price_eur, ratings, ...row }: Row): Part => ({
@@ -125,8 +125,13 @@ export function partStore(db: Database.Database) {
     counts(): Partial<Record<PartKind, number>> {
       return Object.fromEntries(counts.all().map(({ kind, n }) => [kind, n]));
     },
-    isEmpty(): boolean {
-      return counts.all().length === 0;
+    /** Fills an empty drawer at once; of two programs that start on it together only one does. */
+    fillIfEmpty(parts: () => readonly PartDraft[]): void {
+      const fill = db.transaction(() => {
+        if (counts.all().length > 0) return;
+        for (const part of parts()) insert.run(written(part, randomUUID()));
+      });
+      fill.immediate();
     },
     /** One page of one kind. Keys of ratings are checked against the kind, values are bound: nothing is pasted into SQL. */
     find({

@@ -1,32 +1,53 @@
 import { startingDrawer } from '@/core/drawer/starting';
-import { database } from './database';
+import { database, refuseReadOnly } from './database';
 import { demoDesigns } from './demo';
 import { demoDrawer } from './demo-drawer';
-import { designStore } from './designs';
-import { partStore } from './parts';
+import { designStore, type DesignsStore } from './designs';
+import { partStore, type PartStore } from './parts';
+import { sumUp } from './solving';
 
-let designs: ReturnType<typeof designStore> | undefined;
-let parts: ReturnType<typeof partStore> | undefined;
+let designs: DesignsStore | undefined;
+let parts: PartStore | undefined;
+
+/** Whether this process may write to its file. */
+function writable(): boolean {
+  try {
+    refuseReadOnly();
+    return true;
+  } catch {
+    return false;
+  }
+}
 
 /** The shelf of this process. With EMBER_RAIL_DEMO set, an empty one is filled with the demo designs first. */
-export function store() {
+export function store(): DesignsStore {
   if (!designs) {
     designs = designStore(database());
-    if (process.env['EMBER_RAIL_DEMO'] && designs.isEmpty()) {
+    if (process.env['EMBER_RAIL_DEMO'] && writable()) {
       // Written a second apart so that the shelf keeps their order.
-      demoDesigns().forEach((design, n) => designs!.create(design, new Date(Date.now() - n * 1000).toISOString()));
+      designs.fillIfEmpty(
+        demoDesigns().map((design, n) => ({ design, at: new Date(Date.now() - n * 1000).toISOString() })),
+      );
     }
   }
+  // After what was asked for: a design saved now is summed up too.
+  const shelf = designs;
+  if (writable()) setImmediate(() => sumUp(shelf));
   return designs;
 }
 
 /** The drawer of this process. An empty one begins with generic parts to order by; in a demo, with some salvaged ones. */
-export function drawer() {
+export function drawer(): PartStore {
   if (!parts) {
     parts = partStore(database());
-    if (parts.isEmpty()) {
-      parts.addAll([...startingDrawer(), ...(process.env['EMBER_RAIL_DEMO'] ? demoDrawer() : [])]);
-    }
+    if (writable())
+      parts.fillIfEmpty(() => [...startingDrawer(), ...(process.env['EMBER_RAIL_DEMO'] ? demoDrawer() : [])]);
   }
   return parts;
+}
+
+/** After another file was put in the place of the old one. */
+export function forgetStores(): void {
+  designs = undefined;
+  parts = undefined;
 }

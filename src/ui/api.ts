@@ -1,8 +1,7 @@
 'use client';
 
-import type { Design } from '@/core/design/design';
 import type { Summary } from '@/core/judge/picture';
-import type { StoredDesign } from '@/server/designs';
+import type { ShelfEntry, StoredDesign } from '@/server/designs';
 
 /** A refusal in words: what is wrong, and where. */
 export interface Refusal {
@@ -10,46 +9,52 @@ export interface Refusal {
   path: string;
 }
 
-export type Created = { ok: true; stored: StoredDesign } | { ok: false; refusal: Refusal };
+export type Asked<T> =
+  | { ok: true; value: T }
+  /** `said` is the problem as the server told it. */
+  | { ok: false; status: number; refusal: Refusal; said: Record<string, unknown> };
+export type Created = Asked<StoredDesign>;
 
-/** Puts a design on the shelf. The server validates it again. */
-export async function createDesign(design: unknown): Promise<Created> {
+/** The server gave no answer at all. */
+const SILENT = 0;
+
+/**
+ * Asks the server, and says in words what came of it when it refuses, fails or does not answer. Never throws.
+ * @returns status 0 where nothing answered
+ */
+export async function askServer<T = null>(path: string, init: RequestInit = {}): Promise<Asked<T>> {
   let response: Response;
   try {
-    response = await fetch('/api/designs', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(design),
-    });
+    response = await fetch(path, init);
   } catch {
-    return {
-      ok: false,
-      refusal: {
-        sentence: 'The program behind this page does not answer. Start it again; nothing was changed.',
-        path: '',
-      },
-    };
+    const sentence = 'The program behind this page does not answer. Start it again; nothing was changed.';
+    return { ok: false, status: SILENT, refusal: { sentence, path: '' }, said: {} };
   }
-  if (response.ok) return { ok: true, stored: (await response.json()) as StoredDesign };
-  const problem = (await response.json().catch(() => ({}))) as { detail?: string; path?: string };
+  const { status } = response;
+  if (response.ok) return { ok: true, value: (status === 204 ? null : await response.json()) as T };
+  const said = (await response.json().catch(() => ({}))) as { detail?: string; path?: string };
   return {
     ok: false,
-    refusal: { sentence: problem.detail ?? `The program answered ${response.status}.`, path: problem.path ?? '' },
+    status,
+    refusal: { sentence: said.detail ?? `The program answered ${status}.`, path: said.path ?? '' },
+    said,
   };
 }
 
-export async function removeDesign(id: string): Promise<boolean> {
-  return (await fetch(`/api/designs/${id}`, { method: 'DELETE' })).ok;
-}
+/** A request that carries JSON. */
+export const json = (method: string, body: unknown): RequestInit => ({
+  method,
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify(body),
+});
 
-export async function restoreDesign(id: string): Promise<boolean> {
-  return (await fetch(`/api/designs/${id}`, { method: 'POST' })).ok;
-}
-
-export async function fetchDesign(id: string): Promise<Design | null> {
-  const response = await fetch(`/api/designs/${id}`);
-  return response.ok ? ((await response.json()) as StoredDesign).design : null;
-}
+/** Puts a design on the shelf. The server validates it again. */
+export const createDesign = (design: unknown) => askServer<StoredDesign>('/api/designs', json('POST', design));
+export const removeDesign = (id: string) => askServer(`/api/designs/${id}`, { method: 'DELETE' });
+export const restoreDesign = (id: string) => askServer(`/api/designs/${id}`, { method: 'POST' });
+export const fetchDesign = (id: string) => askServer<StoredDesign>(`/api/designs/${id}`);
+/** What stands on the shelf now. */
+export const fetchShelf = () => askServer<ShelfEntry[]>('/api/designs');
 
 /** Drawings of designs by comma-separated ids; empty when they cannot be had. */
 export async function fetchSummaries(ids: string): Promise<Record<string, Summary>> {

@@ -18,19 +18,16 @@ export class Server {
   }
 
   async start() {
-    this.process = spawn(
-      process.execPath,
-      [path.resolve('node_modules/next/dist/bin/next'), 'start', '--hostname', '127.0.0.1', '-p', String(this.port)],
-      {
-        stdio: ['ignore', 'ignore', 'inherit'],
-        env: {
-          ...process.env,
-          EMBER_RAIL_DB: this.file,
-          NEXT_TELEMETRY_DISABLED: '1',
-          ...(this.demo ? { EMBER_RAIL_DEMO: '1' } : {}),
-        },
+    this.process = spawn(process.execPath, [path.resolve('scripts/serve.mjs'), '-p', String(this.port)], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: {
+        ...process.env,
+        EMBER_RAIL_DB: this.file,
+        NODE_ENV: 'production',
+        NEXT_TELEMETRY_DISABLED: '1',
+        ...(this.demo ? { EMBER_RAIL_DEMO: '1' } : {}),
       },
-    );
+    });
     const deadline = Date.now() + 30_000;
     for (;;) {
       try {

@@ -3,6 +3,8 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { NextRequest } from 'next/server';
+import { proxy } from '@/proxy';
+import { answered } from '@/server/http';
 
 process.env['EMBER_RAIL_DB'] = path.join(mkdtempSync(path.join(tmpdir(), 'routes-')), 'shelf.db');
 
@@ -89,13 +91,12 @@ test('a refused import leaves the shelf as it was', async () => {
   expect(await count()).toBe(before);
 });
 
-test('nothing is changed for another site, nor told to a rebound name', async () => {
+test('nothing is changed for another site', async () => {
   const { id, revision } = await create();
   const foreign = { origin: 'http://elsewhere.example' };
   expect((await all.POST(request('POST', '/api/designs', design, foreign))).status).toBe(403);
   expect((await one.PUT(request('PUT', `/api/designs/${id}`, { design, revision }, foreign), at(id))).status).toBe(403);
   expect((await one.DELETE(request('DELETE', `/api/designs/${id}`, undefined, foreign), at(id))).status).toBe(403);
-  expect((await all.GET(request('GET', '/api/designs', undefined, { host: 'rebound.example' }))).status).toBe(403);
   expect((await one.GET(request('GET', `/api/designs/${id}`), at(id))).status).toBe(200);
 });
 
@@ -107,10 +108,85 @@ test('ids are data, never SQL', async () => {
   expect((await one.GET(request('GET', `/api/designs/${id}`), at(id))).status).toBe(200);
 });
 
-test('drawings are handed out by id, a limited number at once', async () => {
+test('drawings are handed out by id once they are made, a limited number at once', async () => {
   const { id } = await create();
-  const response = await summaries.GET(request('GET', `/api/summaries?ids=${id},nobody`));
-  expect(Object.keys((await response.json()) as object)).toEqual([id]);
+  const drawn = async () => {
+    const response = await summaries.GET(request('GET', `/api/summaries?ids=${id},nobody`));
+    return Object.keys((await response.json()) as object);
+  };
+  // Nobody waits for them: they are made in the background, and asked for again.
+  for (let n = 0; n < 100 && (await drawn()).length === 0; n++) await new Promise((r) => setTimeout(r, 20));
+  expect(await drawn()).toEqual([id]);
   const many = Array.from({ length: 301 }, (_, n) => n).join(',');
   expect((await summaries.GET(request('GET', `/api/summaries?ids=${many}`))).status).toBe(422);
+});
+
+test('a save that is sent again because its answer was lost is no conflict', async () => {
+  const { id, revision } = await create();
+  const save = { design: { ...design, name: 'Once' }, revision, save: 'one' };
+  const put = (body: unknown) => one.PUT(request('PUT', `/api/designs/${id}`, body), at(id));
+  expect(await (await put(save)).json()).toMatchObject({ revision: revision + 1 });
+  expect(await (await put(save)).json()).toMatchObject({ revision: revision + 1 });
+  expect((await put({ ...save, save: 'another' })).status).toBe(409);
+});
+
+test('what is nested deeper than any design is refused, and the drawer still opens', async () => {
+  const deep = `${'{"a":['.repeat(400)}1${']}'.repeat(400)}`;
+  const response = await all.POST(request('POST', '/api/designs', deep));
+  expect(response.status).toBe(422);
+  expect(await response.json()).toMatchObject({ title: 'Too deep' });
+});
+
+test('a failure of the program itself is a problem too, and says that nothing was changed', async () => {
+  const said = jest.spyOn(console, 'error').mockImplementation(() => {});
+  const failing = answered(() => {
+    throw new Error('a fault of ours');
+  });
+  const response = await failing(request('GET', '/api/designs'));
+  expect(response.status).toBe(500);
+  expect(response.headers.get('content-type')).toContain('application/problem+json');
+  expect(await response.json()).toMatchObject({ detail: expect.stringMatching(/Nothing was changed/) });
+  expect(said).toHaveBeenCalled();
+  said.mockRestore();
+});
+
+test.each([
+  ['SQLITE_FULL', 507, /disk is full/],
+  ['SQLITE_BUSY', 503, /held by another program/],
+  ['SQLITE_READONLY', 503, /may not be written/],
+  ['SQLITE_CORRUPT', 503, /damaged/],
+])('the file’s trouble %s is told apart', async (code, status, words) => {
+  const failing = answered(() => {
+    throw Object.assign(new Error('driver'), { code });
+  });
+  const response = await failing(request('GET', '/api/designs'));
+  expect(response.status).toBe(status);
+  expect(await response.json()).toMatchObject({ detail: expect.stringMatching(words) });
+});
+
+describe('the proxy before every route', () => {
+  const ask = (path: string, host: string) =>
+    proxy(new NextRequest(`http://127.0.0.1:3000${path}`, { headers: { host } }));
+
+  test('answers to this machine’s names only, with a problem and every header', async () => {
+    const refused = ask('/api/designs', 'rebound.example');
+    expect(refused.status).toBe(403);
+    expect(await refused.json()).toMatchObject({
+      title: 'Not from here',
+      detail: expect.stringContaining('rebound.example'),
+    });
+    const taken = ask('/', '127.0.0.1:3000');
+    for (const answer of [refused, taken]) {
+      expect(answer.headers.get('cross-origin-resource-policy')).toBe('same-origin');
+      expect(answer.headers.get('cross-origin-opener-policy')).toBe('same-origin');
+      expect(answer.headers.get('x-content-type-options')).toBe('nosniff');
+    }
+    expect(taken.headers.get('content-security-policy')).toMatch(/script-src 'self' 'nonce-[^']+'/);
+  });
+
+  test('an address that stands for nothing is a problem, not a crash', async () => {
+    const answer = ask('/design/%ff', '127.0.0.1:3000');
+    expect(answer.status).toBe(400);
+    expect(await answer.json()).toMatchObject({ title: 'No such address' });
+  });
 });

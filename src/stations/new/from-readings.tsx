@@ -34,7 +34,7 @@ export function FromReadings() {
     if (fault) return setTrouble(fault);
     try {
       const created = await createDesign(designFromReadings(whole, MAINS_PRESETS[0]!.mains));
-      if (created.ok) return router.push(`/design/${created.stored.id}`);
+      if (created.ok) return router.push(`/design/${created.value.id}`);
       setTrouble(created.refusal.sentence);
     } catch (error) {
       if (!(error instanceof SolveError)) throw error;

@@ -26,7 +26,7 @@ export function FromTransformer() {
     const fault = [ratedV, ratedVA].find((x) => typeof x === 'string');
     if (fault) return setTrouble(String(fault));
     const created = await createDesign(designFromTransformer(Number(ratedV), Number(ratedVA), MAINS_PRESETS[0]!.mains));
-    if (created.ok) router.push(`/design/${created.stored.id}`);
+    if (created.ok) router.push(`/design/${created.value.id}`);
     else setTrouble(created.refusal.sentence);
   }
 

@@ -105,7 +105,7 @@ export function NewFromLoad() {
     setBusy(true);
     const created = await createDesign(proposal.design);
     setBusy(false);
-    if (created.ok) router.push(`/design/${created.stored.id}`);
+    if (created.ok) router.push(`/design/${created.value.id}`);
     else setTrouble(created.refusal.sentence);
   }
 

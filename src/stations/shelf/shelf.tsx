@@ -7,8 +7,16 @@ import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { Summary } from '@/core/judge/picture';
 import { readDesign } from '@/core/design/schema';
 import type { ShelfEntry } from '@/server/designs';
-import { createDesign, fetchDesign, fetchSummaries, removeDesign, restoreDesign, type Refusal } from '@/ui/api';
-import { downloadDesign } from '@/ui/download';
+import {
+  createDesign,
+  fetchDesign,
+  fetchShelf,
+  fetchSummaries,
+  removeDesign,
+  restoreDesign,
+  type Refusal,
+} from '@/ui/api';
+import { download, downloadDesign, fileName } from '@/ui/download';
 import { Mark } from '@/ui/mark';
 import { StateSign } from '@/ui/state-sign';
 import { toggleTheme } from '@/ui/theme';
@@ -19,12 +27,41 @@ type Order = 'recent' | 'worst' | 'name';
 
 const FILE_MAX = 2_000_000;
 
+/** How often the shelf asks again while something on it is being looked at, ms. */
+const ASK_AGAIN_MS = 700;
+
+/** What stands on the shelf: as the page brought it, and asked for again while summaries are still being made. */
+function useShelf(given: ShelfEntry[]): { entries: ShelfEntry[]; stale: Set<string> } {
+  const [asked, setAsked] = useState<{ given: ShelfEntry[]; entries: ShelfEntry[] } | null>(null);
+  const entries = asked?.given === given ? asked.entries : given;
+  const stale = useMemo(() => new Set(given.filter((e) => e.waiting).map((e) => e.id)), [given]);
+  const waiting = entries.some((e) => e.waiting);
+  useEffect(() => {
+    if (!waiting) return;
+    const timer = setTimeout(() => {
+      void fetchShelf().then((answer) => answer.ok && setAsked({ given, entries: answer.value }));
+    }, ASK_AGAIN_MS);
+    return () => clearTimeout(timer);
+  }, [waiting, given, entries]);
+  return { entries, stale };
+}
+
 /** Shelf: which supply, and what state is it in? */
-export function Shelf({ entries, drawn }: { entries: ShelfEntry[]; drawn: Record<string, Summary> }) {
+export function Shelf({
+  entries: given,
+  drawn,
+  notice,
+}: {
+  entries: ShelfEntry[];
+  drawn: Record<string, Summary>;
+  /** Why nothing can be changed; null where it can. */
+  notice: string | null;
+}) {
   const router = useRouter();
+  const { entries, stale } = useShelf(given);
   const file = useRef<HTMLInputElement>(null);
   const [gone, setGone] = useState<{ id: string; name: string } | null>(null);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [refusal, setRefusal] = useState<(Refusal & { what: string }) | null>(null);
   const [search, setSearch] = useState('');
   const [order, setOrder] = useState<Order>('recent');
   const [shown, setShown] = useState(SHELF_PAGE);
@@ -44,7 +81,7 @@ export function Shelf({ entries, drawn }: { entries: ShelfEntry[]; drawn: Record
   const [fetched, setFetched] = useState<Record<string, Summary>>({});
   const visible = list.slice(0, shown);
   const missing = visible
-    .filter((e) => e.headline && !drawn[e.id] && !fetched[e.id])
+    .filter((e) => e.headline && !e.waiting && !(drawn[e.id] && !stale.has(e.id)) && !fetched[e.id])
     .slice(0, 100)
     .map((e) => e.id)
     .join(',');
@@ -59,37 +96,54 @@ export function Shelf({ entries, drawn }: { entries: ShelfEntry[]; drawn: Record
 
   async function importFile(chosen: File) {
     setRefusal(null);
+    const refuse = (refused: Refusal) => setRefusal({ what: 'Not imported; nothing was changed.', ...refused });
     if (chosen.size > FILE_MAX)
-      return setRefusal({ path: chosen.name, sentence: 'this file is larger than any design: 2 MB is the most.' });
+      return refuse({ path: chosen.name, sentence: 'this file is larger than any design: 2 MB is the most.' });
     let value: unknown;
     try {
       value = JSON.parse(await chosen.text());
     } catch {
-      return setRefusal({ path: chosen.name, sentence: 'this is not a JSON file: it could not be read at all.' });
+      return refuse({ path: chosen.name, sentence: 'this is not a JSON file: it could not be read at all.' });
     }
     const read = readDesign(value);
-    if (!read.ok) return setRefusal({ path: read.fault.path || chosen.name, sentence: read.fault.sentence });
+    if (!read.ok) return refuse({ path: read.fault.path || chosen.name, sentence: read.fault.sentence });
     const created = await createDesign(read.design);
-    if (!created.ok) return setRefusal(created.refusal);
-    router.push(`/design/${created.stored.id}`);
+    if (!created.ok) return refuse(created.refusal);
+    router.push(`/design/${created.value.id}`);
   }
 
   async function remove(entry: ShelfEntry) {
-    if (await removeDesign(entry.id)) setGone({ id: entry.id, name: entry.name });
+    const answer = await removeDesign(entry.id);
+    if (answer.ok) setGone({ id: entry.id, name: entry.name });
+    else setRefusal({ what: `‘${entry.name}’ was not deleted.`, ...answer.refusal });
     router.refresh();
   }
 
   async function bringBack() {
-    if (gone && (await restoreDesign(gone.id))) setGone(null);
+    if (!gone) return;
+    const answer = await restoreDesign(gone.id);
+    if (answer.ok) setGone(null);
+    else setRefusal({ what: `‘${gone.name}’ was not put back.`, ...answer.refusal });
     router.refresh();
   }
 
-  async function duplicate(id: string) {
-    const design = await fetchDesign(id);
-    if (!design) return router.refresh();
+  async function duplicate(entry: ShelfEntry) {
+    const what = `‘${entry.name}’ was not duplicated.`;
+    const found = await fetchDesign(entry.id);
+    if (!found.ok) return setRefusal({ what, ...found.refusal });
+    const { design } = found.value;
     const created = await createDesign({ ...design, name: `${design.name.slice(0, 72)}, copy` });
     if (created.ok) router.refresh();
-    else setRefusal(created.refusal);
+    else setRefusal({ what, ...created.refusal });
+  }
+
+  async function take(entry: ShelfEntry) {
+    const found = await fetchDesign(entry.id);
+    if (found.ok) return downloadDesign(found.value.design);
+    // What cannot be read is handed over as it was stored.
+    const text = found.said['text'];
+    if (typeof text === 'string') download(`${fileName(entry.name)}-as-stored.json`, text, 'application/json');
+    else setRefusal({ what: `‘${entry.name}’ was not exported.`, ...found.refusal });
   }
 
   return (
@@ -125,10 +179,15 @@ export function Shelf({ entries, drawn }: { entries: ShelfEntry[]; drawn: Record
           <Plus size={16} /> New from a load
         </Link>
       </header>
+      {notice && (
+        <p role="status" className="mb-3 rounded border-2 border-tight px-3 py-2">
+          {notice}
+        </p>
+      )}
       {refusal && (
         <p role="alert" className="mb-3 flex items-start gap-3 rounded border-2 border-fail bg-fail-soft px-3 py-2">
           <span className="flex-1">
-            <strong className="text-fail">Not imported; nothing was changed.</strong>{' '}
+            <strong className="text-fail">{refusal.what}</strong>{' '}
             {refusal.path && <code className="font-semibold">{refusal.path}</code>}
             {refusal.path && ': '}
             {refusal.sentence}
@@ -191,7 +250,8 @@ export function Shelf({ entries, drawn }: { entries: ShelfEntry[]; drawn: Record
                 entry={e}
                 summary={drawn[e.id] ?? fetched[e.id]}
                 onRemove={() => void remove(e)}
-                onDuplicate={() => void duplicate(e.id)}
+                onDuplicate={() => void duplicate(e)}
+                onExport={() => void take(e)}
               />
             ))}
           </ul>
@@ -214,11 +274,13 @@ function Entry({
   summary,
   onRemove,
   onDuplicate,
+  onExport,
 }: {
   entry: ShelfEntry;
   summary: Summary | undefined;
   onRemove(): void;
   onDuplicate(): void;
+  onExport(): void;
 }) {
   const { headline } = entry;
   const state = headline === null ? null : headline.fails > 0 ? 'fails' : headline.tight > 0 ? 'tight' : 'holds';
@@ -234,7 +296,7 @@ function Entry({
           </Link>
         </h2>
         <p className="text-[14px] text-quiet">
-          {headline?.rating ?? 'Could not be solved'}
+          {headline?.rating ?? (entry.fault ? 'Nothing to show' : 'Being looked at…')}
           {headline?.hazard && <span className="font-semibold text-fail"> ⚠ hazardous voltage</span>}
         </p>
       </div>
@@ -247,7 +309,7 @@ function Entry({
         )}
         <p className="min-w-0 flex-1">
           {headline === null ? (
-            'Open it to see why.'
+            (entry.fault ?? 'Solved in the background; open it at any time.')
           ) : headline.fails > 0 ? (
             <>
               <strong>
@@ -268,7 +330,7 @@ function Entry({
             className="btn btn-bare !min-h-[26px] !px-1.5"
             aria-label={`Export ${entry.name}`}
             title="Export as JSON"
-            onClick={() => void fetchDesign(entry.id).then((d) => d && downloadDesign(d))}
+            onClick={onExport}
           >
             <Download size={15} />
           </button>

@@ -2,6 +2,7 @@
 
 import type { Part, PartDraft, PartKind } from '@/core/drawer/part';
 import type { PartPage } from '@/server/parts';
+import { askServer, json } from '../api';
 
 export interface DrawerPage extends PartPage {
   counts: Partial<Record<PartKind, number>>;
@@ -12,30 +13,12 @@ export interface DrawerPage extends PartPage {
 export type Outcome<T> =
   { ok: true; value: T } | { ok: false; sentence: string; users?: { id: string; name: string }[] };
 
-const SILENT = 'The program behind this page does not answer. Start it again; nothing was changed.';
-
-async function ask<T>(url: string, init?: RequestInit): Promise<Outcome<T>> {
-  let response: Response;
-  try {
-    response = await fetch(url, init);
-  } catch {
-    return { ok: false, sentence: SILENT };
-  }
-  if (response.status === 204) return { ok: true, value: undefined as T };
-  const body = (await response.json().catch(() => ({}))) as { detail?: string; users?: { id: string; name: string }[] };
-  if (response.ok) return { ok: true, value: body as T };
-  return {
-    ok: false,
-    sentence: body.detail ?? `The program answered ${response.status}.`,
-    ...(body.users ? { users: body.users } : {}),
-  };
+async function ask<T>(path: string, init?: RequestInit): Promise<Outcome<T>> {
+  const answer = await askServer<T>(path, init);
+  if (answer.ok) return answer;
+  const { users } = answer.said as { users?: { id: string; name: string }[] };
+  return { ok: false, sentence: answer.refusal.sentence, ...(users ? { users } : {}) };
 }
-
-const json = (method: string, body: unknown): RequestInit => ({
-  method,
-  headers: { 'content-type': 'application/json' },
-  body: JSON.stringify(body),
-});
 
 export const fetchPage = (query: URLSearchParams) => ask<DrawerPage>(`/api/parts?${query}`);
 export const fetchParts = (kinds: readonly PartKind[]) => ask<{ parts: Part[] }>(`/api/parts?kinds=${kinds.join(',')}`);

@@ -1,15 +1,13 @@
-import { NextResponse, type NextRequest } from 'next/server';
+import { NextResponse } from 'next/server';
 import { KINDS, PART_KINDS, type PartKind } from '@/core/drawer/part';
-import { problem, readJson, refuseForeign } from '@/server/http';
+import { answered, problem, readJson } from '@/server/http';
 import { readPart } from '@/server/read-part';
 import { drawer } from '@/server/store';
 
 export const dynamic = 'force-dynamic';
 
 /** One page of one kind, filtered and sorted; with `kinds=a,b` instead, all parts of those kinds. */
-export function GET(request: NextRequest) {
-  const refused = refuseForeign(request);
-  if (refused) return refused;
+export const GET = answered((request) => {
   const query = request.nextUrl.searchParams;
   const kinds = query.get('kinds')?.split(',');
   if (kinds)
@@ -43,15 +41,13 @@ export function GET(request: NextRequest) {
     limit: number('limit') ?? 100,
   });
   return NextResponse.json({ ...page, counts: drawer().counts(), uses: drawer().uses() });
-}
+});
 
 /** Puts a part into the drawer. */
-export async function POST(request: NextRequest) {
-  const refused = refuseForeign(request);
-  if (refused) return refused;
+export const POST = answered(async (request) => {
   const body = await readJson(request);
   if (!body.ok) return body.answer;
   const read = readPart(body.value);
   if (!read.ok) return problem(422, 'Not a part', read.error);
   return NextResponse.json(drawer().add(read.part), { status: 201 });
-}
+});

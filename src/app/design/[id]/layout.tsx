@@ -1,23 +1,40 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
-import { solveNow } from '@/server/solve-now';
+import { databaseTrouble } from '@/server/database';
+import { firstPicture } from '@/server/solving';
 import { store } from '@/server/store';
 import { DesignFrame } from '@/ui/design-frame';
+import { FileTrouble } from '@/ui/file-trouble';
 import { SessionProvider } from '@/ui/session';
+import { Unreadable } from '@/ui/unreadable';
 
 type Props = { params: Promise<{ id: string }> };
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: store().get((await params).id)?.design.name ?? 'Not on the shelf' };
+  if (closed()) return { title: 'The file cannot be used' };
+  const found = store().open((await params).id);
+  return { title: !found ? 'Not on the shelf' : found.ok ? found.stored.design.name : found.unreadable.name };
 }
 
 export default async function DesignLayout({ params, children }: Props & { children: ReactNode }) {
-  const stored = store().get((await params).id);
-  if (!stored) notFound();
+  const trouble = closed();
+  if (trouble) return <FileTrouble {...trouble} />;
+  const found = store().open((await params).id);
+  if (!found) notFound();
+  if (!found.ok) return <Unreadable {...found.unreadable} />;
+  const { stored } = found;
   return (
-    <SessionProvider stored={stored} solved={solveNow(stored.design)}>
+    <SessionProvider stored={stored} solved={await firstPicture(stored.design)}>
       <DesignFrame>{children}</DesignFrame>
     </SessionProvider>
   );
+}
+
+/** What keeps the file from being read at all. */
+function closed() {
+  const trouble = databaseTrouble();
+  return trouble && trouble.kind !== 'newer'
+    ? { kind: trouble.kind, sentence: trouble.message, file: trouble.file, copy: trouble.copy }
+    : null;
 }

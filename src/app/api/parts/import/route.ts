@@ -1,6 +1,6 @@
-import { NextResponse, type NextRequest } from 'next/server';
+import { NextResponse } from 'next/server';
 import { CSV_CHARACTERS_MAX, readPartsCsv } from '@/core/drawer/csv';
-import { problem, readJson, refuseForeign } from '@/server/http';
+import { answered, problem, readJson } from '@/server/http';
 import { drawer } from '@/server/store';
 
 export const dynamic = 'force-dynamic';
@@ -9,9 +9,7 @@ export const dynamic = 'force-dynamic';
  * Takes a parts file: all its rows, or with `refused: n` those that are left when exactly n were refused before the
  * person's eyes. All in one transaction: nothing is ever half taken.
  */
-export async function POST(request: NextRequest) {
-  const answer = refuseForeign(request);
-  if (answer) return answer;
+export const POST = answered(async (request) => {
   const body = await readJson(request, 1.2 * CSV_CHARACTERS_MAX);
   if (!body.ok) return body.answer;
   const { text, refused = 0 } = (body.value ?? {}) as { text?: unknown; refused?: unknown };
@@ -26,4 +24,4 @@ export async function POST(request: NextRequest) {
   }
   const taken = drawer().addAll(read.rows.flatMap((r) => ('part' in r ? [r.part] : [])));
   return NextResponse.json({ taken }, { status: 201 });
-}
+});

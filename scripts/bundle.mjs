@@ -1,0 +1,25 @@
+// Bundles programs that run beside the application for node, the way the application is bundled.
+import path from 'node:path';
+import { root } from './ensure.mjs';
+
+export const bundled = path.join(root, 'node_modules/.cache/ember-rail');
+
+/** @param entries files of src, without their ending; each becomes a file of its own name in `bundled` */
+export async function bundle(entries) {
+  const { buildSync } = await import('esbuild');
+  buildSync({
+    absWorkingDir: root,
+    entryPoints: Object.fromEntries(entries.map((e) => [path.basename(e), path.join(root, `src/${e}.ts`)])),
+    outdir: bundled,
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    packages: 'external',
+    alias: { '@': path.join(root, 'src') },
+    logLevel: 'error',
+  });
+}
+
+/** The thread the server solves in. */
+export const bundleServerThread = () => bundle(['server/solver-thread']);
