@@ -17,6 +17,6 @@ const config = {
   transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z-]+|internmap)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   setupFiles: ['<rootDir>/tests/unit/setup.ts'],
-  testMatch: ['<rootDir>/tests/unit/**/*.test.ts'],
+  testMatch: ['<rootDir>/tests/unit/**/*.test.{ts,tsx}'],
 };
 export default config;

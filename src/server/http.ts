@@ -58,7 +58,7 @@ export function failure(error: unknown): NextResponse {
     return problem(statusOf(error.kind), 'Not kept', error.message, { kind: error.kind });
   const kind = troubleOf(error);
   if (kind) return problem(statusOf(kind), 'Not kept', troubleWords(kind, databaseFile()), { kind });
-  console.error(error);
+  process.stderr.write(`${error instanceof Error ? error.stack : String(error)}\n`);
   return problem(500, 'The program failed', 'Something in the program itself failed. Nothing was changed.');
 }
 

@@ -37,7 +37,17 @@ export function DesignFrame({ children }: { children: ReactNode }) {
   const conflict = useView((s) => s.conflict);
   const save = useView((s) => s.save);
   const id = useView((s) => s.id);
+  const saveTrouble = useView((s) => s.saveTrouble);
+  const kept = useView((s) => s.kept);
+  const revision = useView((s) => s.revision);
+  const [notBack, setNotBack] = useState<string | null>(null);
   const refused = useStore(store, (s) => s.refused);
+
+  async function putBack() {
+    const answer = await session.putBack();
+    if (!answer.ok) setNotBack(answer.sentence);
+    else if (answer.id !== id) router.push(`/design/${answer.id}`);
+  }
 
   useEffect(() => {
     function onKey(event: KeyboardEvent) {
@@ -86,8 +96,31 @@ export function DesignFrame({ children }: { children: ReactNode }) {
     <div className="flex h-dvh flex-col overflow-hidden print:h-auto print:overflow-visible">
       <DesignBar onKeys={() => setKeys(true)} onPalette={() => setPalette(true)} />
       {save === 'gone' && (
+        <p role="alert" className="flex items-center gap-3 bg-fail-soft px-4 py-1.5 text-fail print:hidden">
+          <span>This design was deleted in another window. What you see is kept here only.</span>
+          <button type="button" className="btn !min-h-[26px]" onClick={() => void putBack()}>
+            Put it back on the shelf
+          </button>
+          {notBack && <span>{notBack}</span>}
+        </p>
+      )}
+      {saveTrouble && save === 'offline' && (
         <p role="alert" className="bg-fail-soft px-4 py-1.5 text-fail print:hidden">
-          This design was deleted in another window. Export it from the actions (Ctrl K) to keep what you see.
+          Not saved: {saveTrouble} Your changes are kept in this browser and sent again.
+        </p>
+      )}
+      {kept && (
+        <p role="status" className="flex flex-wrap items-center gap-3 bg-raised px-4 py-1.5 print:hidden">
+          <span>
+            Changes of {new Date(kept.at).toLocaleString()} were never saved; this browser kept them.
+            {kept.revision !== revision && ' The design was saved elsewhere since.'}
+          </span>
+          <button type="button" className="btn !min-h-[26px]" onClick={() => session.answerKept(true)}>
+            Take them
+          </button>
+          <button type="button" className="btn !min-h-[26px]" onClick={() => session.answerKept(false)}>
+            Let them go
+          </button>
         </p>
       )}
       {refused && (

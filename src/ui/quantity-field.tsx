@@ -1,9 +1,10 @@
 'use client';
 
-import { useId, useState, type KeyboardEvent, type Ref } from 'react';
+import { useRef, type Ref } from 'react';
 import { fieldLimit, rangeFault, type FieldPath } from '@/core/design/limits';
 import { formatForInput } from '@/core/quantity/format';
 import { parseQuantity, severalAlike, type ParseResult } from '@/core/quantity/parse';
+import { TypedField } from './typed-field';
 
 interface Props {
   path: FieldPath;
@@ -40,10 +41,7 @@ export function QuantityField({
   check,
 }: Props) {
   const limit = fieldLimit(path);
-  const id = useId();
-  const shown = value === null ? '' : formatForInput(value, limit.unit);
-  const [draft, setDraft] = useState<string | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
+  const before = useRef(value);
 
   function read(text: string): { value: number | null } | { fault: string } {
     if (text.trim() === '' && limit.optional) return { value: null };
@@ -53,71 +51,35 @@ export function QuantityField({
     return out ? { fault: out } : { value: parsed.value };
   }
 
-  function commit(text: string) {
-    if (text === shown) {
-      setDraft(null);
-      setFault(null);
-      return;
-    }
+  function take(text: string): string | null {
     const count = several ? severalAlike(text, limit.unit) : null;
     if (count && rangeFault(path, count.each) === null && rangeFault('reservoir.cans', count.count) === null) {
-      setDraft(null);
-      setFault(null);
       several!(count.count, count.each);
-      return;
+      return null;
     }
     const result = read(text);
-    if ('fault' in result) {
-      setDraft(text);
-      setFault(result.fault);
-      return;
-    }
-    setDraft(null);
-    setFault(null);
+    if ('fault' in result) return result.fault;
     if (result.value !== value) onCommit(result.value);
+    return null;
   }
 
-  function onKeyDown(event: KeyboardEvent<HTMLInputElement>) {
-    // While something is being typed, undo means the typing.
-    if (draft !== null && (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') event.stopPropagation();
-    if (event.key === 'Enter') commit(event.currentTarget.value);
-    if (event.key === 'Escape') {
-      setDraft(null);
-      setFault(null);
-    }
-    if ((event.key === 'ArrowUp' || event.key === 'ArrowDown') && step && value !== null && fault === null) {
-      event.preventDefault();
-      const direction = (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 10 : 1);
-      const next = Math.min(limit.max, Math.max(limit.min, step(value, direction)));
-      setDraft(null);
-      if (next !== value) onCommit(next);
-    }
+  function arrow(direction: number): boolean {
+    if (!step || value === null) return false;
+    const next = Math.min(limit.max, Math.max(limit.min, step(value, direction)));
+    if (next !== value) onCommit(next);
+    return true;
   }
 
   return (
-    <div className="min-w-0">
-      <label htmlFor={id} className="block truncate text-[13px] text-quiet">
-        {label ?? limit.label}
-      </label>
-      <input
-        id={id}
-        ref={inputRef}
-        className="field"
-        value={draft ?? shown}
-        placeholder={placeholder}
-        autoComplete="off"
-        spellCheck={false}
-        aria-invalid={fault !== null}
-        aria-describedby={fault ? `${id}-fault` : undefined}
-        onChange={(e) => setDraft(e.target.value)}
-        onBlur={(e) => draft !== null && commit(e.target.value)}
-        onKeyDown={onKeyDown}
-      />
-      {fault && (
-        <p id={`${id}-fault`} role="alert" className="mt-0.5 text-[13px] leading-tight text-fail">
-          {fault}
-        </p>
-      )}
-    </div>
+    <TypedField
+      label={label ?? limit.label}
+      shown={value === null ? '' : formatForInput(value, limit.unit)}
+      placeholder={placeholder}
+      inputRef={inputRef}
+      take={take}
+      begin={() => (before.current = value)}
+      back={() => onCommit(before.current)}
+      arrow={arrow}
+    />
   );
 }

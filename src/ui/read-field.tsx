@@ -1,6 +1,7 @@
 'use client';
 
-import { useId, useState } from 'react';
+import { useRef } from 'react';
+import { TypedField } from './typed-field';
 
 export type Read<T> = { ok: true; value: T } | { ok: false; error: string };
 
@@ -13,53 +14,23 @@ interface Props<T> {
   onCommit(value: T): void;
 }
 
-/** A field of its own grammar. What cannot be read stays in it with a sentence under it; the design keeps its last good value. */
+/** A field of its own grammar. */
 export function ReadField<T>({ label, shown, placeholder, read, onCommit }: Props<T>) {
-  const id = useId();
-  const [draft, setDraft] = useState<string | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
-  const settle = () => {
-    setDraft(null);
-    setFault(null);
-  };
-  function commit(text: string) {
-    if (text === shown) return settle();
+  const before = useRef(shown);
+  const take = (text: string): string | null => {
     const result = read(text);
-    if (!result.ok) {
-      setDraft(text);
-      return setFault(result.error);
-    }
-    settle();
+    if (!result.ok) return result.error;
     onCommit(result.value);
-  }
+    return null;
+  };
   return (
-    <div className="min-w-0">
-      <label htmlFor={id} className="block truncate text-[13px] text-quiet">
-        {label}
-      </label>
-      <input
-        id={id}
-        className="field"
-        value={draft ?? shown}
-        placeholder={placeholder}
-        autoComplete="off"
-        spellCheck={false}
-        aria-invalid={fault !== null}
-        aria-describedby={fault ? `${id}-fault` : undefined}
-        onChange={(e) => setDraft(e.target.value)}
-        onBlur={(e) => draft !== null && commit(e.target.value)}
-        onKeyDown={(e) => {
-          // While something is being typed, undo means the typing.
-          if (draft !== null && (e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z') e.stopPropagation();
-          if (e.key === 'Enter') commit(e.currentTarget.value);
-          if (e.key === 'Escape') settle();
-        }}
-      />
-      {fault && (
-        <p id={`${id}-fault`} role="alert" className="mt-0.5 text-[13px] leading-tight text-fail">
-          {fault}
-        </p>
-      )}
-    </div>
+    <TypedField
+      label={label}
+      shown={shown}
+      placeholder={placeholder}
+      take={take}
+      begin={() => (before.current = shown)}
+      back={() => void take(before.current)}
+    />
   );
 }

@@ -1,11 +1,11 @@
 'use client';
 
-import { createContext, useContext, useEffect, useState, type ReactNode } from 'react';
+import { createContext, useContext, useEffect, useRef, useState, type ReactNode } from 'react';
 import { useStore } from 'zustand';
 import type { Design, Patch } from '@/core/design/design';
 import type { Picture } from '@/core/judge/picture';
 import type { StoredDesign } from '@/server/designs';
-import { startAutosave } from './autosave';
+import { startAutosave, type Autosave } from './autosave';
 import { createDesignStore, type DesignStore } from './design-store';
 import { startSolving } from './solving';
 import { createView, type SessionState, type View } from './view';
@@ -17,6 +17,10 @@ export interface Session {
   flush(): Promise<void>;
   /** Answers a conflict: keep this window's version over the other, or take the other. */
   settle(keep: 'mine' | 'theirs'): Promise<void>;
+  /** Puts a design that was deleted elsewhere back on the shelf. */
+  putBack: Autosave['putBack'];
+  /** Takes what an earlier visit left unsaved in this browser, or lets it go. */
+  answerKept(take: boolean): void;
 }
 
 const SessionContext = createContext<Session | null>(null);
@@ -32,10 +36,19 @@ export function SessionProvider({
   children: ReactNode;
 }) {
   const [parts] = useState(() => ({ document: createDesignStore(stored.design), view: createView(stored, solved) }));
-  const [session] = useState<Session>(() => {
-    const saving = startAutosave(parts.document, parts.view);
-    return { ...parts, flush: saving.flush, settle: saving.settle };
-  });
+  const saving = useRef<Autosave | null>(null);
+  const [session] = useState<Session>(() => ({
+    ...parts,
+    flush: async () => saving.current?.flush(),
+    settle: async (choice) => saving.current?.settle(choice),
+    putBack: async () => saving.current?.putBack() ?? { ok: false, sentence: 'The page is not ready yet.' },
+    answerKept: (take) => saving.current?.answerKept(take),
+  }));
+  useEffect(() => {
+    const started = startAutosave(parts.document, parts.view);
+    saving.current = started;
+    return () => started.stop();
+  }, [parts]);
   useEffect(() => startSolving(parts.document, parts.view), [parts]);
   return <SessionContext.Provider value={session}>{children}</SessionContext.Provider>;
 }

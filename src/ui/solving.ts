@@ -2,21 +2,30 @@
 
 import type { Design } from '@/core/design/design';
 import type { Fix } from '@/core/judge/verdict';
-import { callback, solver } from '@/workers/client';
+import type { Picture } from '@/core/judge/picture';
+import { callback, replaceSolver, solver, SolverGone } from '@/workers/client';
+import type { Answer } from '@/workers/solver.worker';
 import type { DesignStore } from './design-store';
 import type { View } from './view';
 
 const FIXES_AFTER_MS = 90;
 
+/** A picture older than this after an edit is marked as not current. */
+const STALE_MS = 800;
+/** A solver that has not answered by then hangs: it is replaced and asked once more. */
+const HUNG_MS = 12_000;
+
 /**
  * Keeps the picture up with the document: the newest design is always the next one solved, what was overtaken is
- * dropped, and the last good picture stays until the new one is there. Fixes follow once the hand rests.
+ * dropped, and the last good picture stays until the new one is there, marked once it is older than a moment. A solver
+ * that dies or hangs is replaced and asked again. Fixes follow once the hand rests.
  * @returns stops it
  */
 export function startSolving(document: DesignStore, view: View): () => void {
   let running = false;
   let waiting: { design: Design; editedAt: number } | null = null;
   let fixTimer: ReturnType<typeof setTimeout> | undefined;
+  let staleTimer: ReturnType<typeof setTimeout> | undefined;
   let job = 0;
   let stopped = false;
 
@@ -26,20 +35,46 @@ export function startSolving(document: DesignStore, view: View): () => void {
     while (waiting && !stopped) {
       const { design, editedAt } = waiting;
       waiting = null;
-      const answer = await solver('edit').evaluate(design);
+      const answer = await solved(design);
       if (stopped) break;
       if (answer.ok) {
         view.setState({ picture: answer.value, trouble: null });
+        // While another waits, what stands is still not what is drawn.
+        if (!waiting) nowCurrent();
         markPaint(editedAt);
       } else {
-        view.setState({ trouble: answer.error });
+        view.setState({ trouble: answer.error, current: false });
+        clearTimeout(staleTimer);
       }
     }
     running = false;
   }
 
+  /** Asks the solver, and once more where it died or hung. Never throws. */
+  async function solved(design: Design): Promise<Answer<Picture>> {
+    for (let attempt = 1; ; attempt++) {
+      const watch = setTimeout(() => replaceSolver('edit'), HUNG_MS);
+      try {
+        return await solver('edit').evaluate(design);
+      } catch (error) {
+        if (error instanceof SolverGone && attempt === 1) continue;
+        const reason = error instanceof SolverGone ? 'it ended twice before it answered' : String(error);
+        return { ok: false, error: `The solver failed on this design (${reason}). Undo the last change, or go on.` };
+      } finally {
+        clearTimeout(watch);
+      }
+    }
+  }
+
+  function nowCurrent() {
+    clearTimeout(staleTimer);
+    staleTimer = undefined;
+    view.setState({ current: true });
+  }
+
   function solve(design: Design) {
     waiting = { design, editedAt: performance.now() };
+    staleTimer ??= setTimeout(() => view.setState({ current: false }), STALE_MS);
     void work();
     seekFixes(design);
   }
@@ -53,15 +88,19 @@ export function startSolving(document: DesignStore, view: View): () => void {
 
   async function findFixes(mine: number, design: Design) {
     const found: Record<string, Fix[]> = {};
-    await solver('search').fixes(
-      mine,
-      design,
-      callback((verdict: string, fixes: Fix[]) => {
-        if (mine !== job || stopped) return;
-        found[verdict] = fixes;
-        view.setState({ fixes: { ...found } });
-      }),
-    );
+    try {
+      await solver('search').fixes(
+        mine,
+        design,
+        callback((verdict: string, fixes: Fix[]) => {
+          if (mine !== job || stopped) return;
+          found[verdict] = fixes;
+          view.setState({ fixes: { ...found } });
+        }),
+      );
+    } catch {
+      // What was found until then stands; the next edit asks a new solver.
+    }
     if (mine === job && !stopped) view.setState({ fixes: found, fixing: false });
   }
 
@@ -80,6 +119,7 @@ export function startSolving(document: DesignStore, view: View): () => void {
   return () => {
     stopped = true;
     clearTimeout(fixTimer);
+    clearTimeout(staleTimer);
     unsubscribe();
   };
 }

@@ -28,12 +28,16 @@ export function useFound<T>(
       const tell = callback((more: T[]) => {
         if (mine === jobs) setFound((old) => [...old, ...more]);
       });
-      void ask(solver('search'), mine, design, tell).then(() => mine === jobs && setRunning(false));
+      const done = () => mine === jobs && setRunning(false);
+      // Where the solver ended on the way, what was found until then stands.
+      ask(solver('search'), mine, design, tell).then(done, done);
     }, WAIT_MS);
     return () => {
       clearTimeout(wait);
       jobs++;
-      void solver('search').stopSearch();
+      solver('search')
+        .stopSearch()
+        .catch(() => {});
     };
   }, [design, ask]);
   return { found, running };

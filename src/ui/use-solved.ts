@@ -16,11 +16,14 @@ export function useSolved<T>(ask: (design: Design) => Promise<Answer<T>>): { val
   const [trouble, setTrouble] = useState<string | null>(null);
   useEffect(() => {
     let current = true;
-    void ask(design).then((answer) => {
-      if (!current) return;
-      if (answer.ok) setValue(answer.value);
-      setTrouble(answer.ok ? null : answer.error);
-    });
+    ask(design).then(
+      (answer) => {
+        if (!current) return;
+        if (answer.ok) setValue(answer.value);
+        setTrouble(answer.ok ? null : answer.error);
+      },
+      (error: unknown) => current && setTrouble(error instanceof Error ? error.message : String(error)),
+    );
     return () => {
       current = false;
     };

@@ -4,6 +4,7 @@ import { createStore } from 'zustand/vanilla';
 import type { Band, Picture } from '@/core/judge/picture';
 import type { Fix, StationId } from '@/core/judge/verdict';
 import type { StoredDesign } from '@/server/designs';
+import type { KeptEdits } from './kept-edits';
 
 export type SaveState = 'saved' | 'unsaved' | 'saving' | 'offline' | 'conflict' | 'gone';
 
@@ -14,7 +15,15 @@ export interface SessionState {
   save: SaveState;
   /** The newer version another window saved. */
   conflict: StoredDesign | null;
+  /** Why saving is refused, where it is; null where the program only does not answer. */
+  saveTrouble: string | null;
+  /** Set where this browser could not keep what is not saved yet. */
+  unkept: boolean;
+  /** What an earlier visit left unsaved in this browser. */
+  kept: KeptEdits | null;
   picture: Picture | null;
+  /** False when the picture is of an earlier state of the design than the one that stands. */
+  current: boolean;
   /** Set when the newest edit could not be solved: the picture shown is the last good one. */
   trouble: string | null;
   fixes: Readonly<Record<string, Fix[]>>;
@@ -31,7 +40,11 @@ export function createView(stored: StoredDesign, picture: Picture | null) {
     revision: stored.revision,
     save: 'saved',
     conflict: null,
+    saveTrouble: null,
+    unkept: false,
+    kept: null,
     picture,
+    current: true,
     trouble: null,
     fixes: {},
     fixing: false,

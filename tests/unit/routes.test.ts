@@ -138,7 +138,7 @@ test('what is nested deeper than any design is refused, and the drawer still ope
 });
 
 test('a failure of the program itself is a problem too, and says that nothing was changed', async () => {
-  const said = jest.spyOn(console, 'error').mockImplementation(() => {});
+  const said = jest.spyOn(process.stderr, 'write').mockImplementation(() => true);
   const failing = answered(() => {
     throw new Error('a fault of ours');
   });

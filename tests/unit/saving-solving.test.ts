@@ -7,13 +7,16 @@ import { startSolving } from '@/ui/solving';
 import { createView } from '@/ui/view';
 
 type Answer = { ok: true; value: Picture } | { ok: false; error: string };
-const asked: { design: Design; answer: (a: Answer) => void }[] = [];
+const asked: { design: Design; answer: (a: Answer) => void; fail: (reason: unknown) => void }[] = [];
 const fixJobs: { job: number; give: (verdict: string, fixes: unknown[]) => void; done: () => void }[] = [];
 
+const replaced: string[] = [];
 jest.mock('@/workers/client', () => ({
+  SolverGone: class SolverGone extends Error {},
   callback: <T>(f: T) => f,
+  replaceSolver: (role: string) => replaced.push(role),
   solver: () => ({
-    evaluate: (design: Design) => new Promise<Answer>((answer) => asked.push({ design, answer })),
+    evaluate: (design: Design) => new Promise<Answer>((answer, fail) => asked.push({ design, answer, fail })),
     fixes: (job: number, _design: Design, give: (verdict: string, fixes: unknown[]) => void) =>
       new Promise<void>((done) => fixJobs.push({ job, give, done })),
   }),
@@ -25,41 +28,89 @@ const settle = async () => {
   for (let n = 0; n < 6; n++) await Promise.resolve();
 };
 
+/** What a browser keeps, with room for so many letters. */
+function browserStore(room = Infinity) {
+  const held = new Map<string, string>();
+  return {
+    held,
+    getItem: (key: string) => held.get(key) ?? null,
+    removeItem: (key: string) => void held.delete(key),
+    setItem: (key: string, text: string) => {
+      if (text.length > room) throw new Error('quota');
+      held.set(key, text);
+    },
+  };
+}
+
 beforeEach(() => {
   jest.useFakeTimers();
   asked.length = 0;
   fixJobs.length = 0;
-  Object.assign(globalThis, { requestAnimationFrame: () => 0 });
+  replaced.length = 0;
+  Object.assign(globalThis, {
+    requestAnimationFrame: () => 0,
+    window: new EventTarget(),
+    localStorage: browserStore(),
+  });
 });
 afterEach(() => jest.useRealTimers());
 
 describe('autosave', () => {
   type Call = {
     url: string;
-    body: { design: Design; revision: number };
+    body: { design: Design; revision: number; save: string };
+    signal: AbortSignal;
     reply: (status: number, body: unknown) => Promise<void>;
+    lose: () => Promise<void>;
   };
+  /** Saves, in their order; other requests are answered at once. */
   const calls: Call[] = [];
+  const others: [string, string][] = [];
+  let now: unknown = null;
 
-  function begin() {
+  function serve(answer: (method: string, url: string) => [number, unknown] = () => [404, {}]) {
     calls.length = 0;
+    others.length = 0;
     Object.assign(globalThis, {
-      fetch: (url: string, init: { body: string }) =>
-        new Promise((resolve) => {
+      fetch: (url: string, init: { method?: string; body?: string; signal?: AbortSignal } = {}) =>
+        new Promise((resolve, reject) => {
+          const give = (status: number, body: unknown) => resolve({ ok: status < 300, status, json: async () => body });
+          if (init.method !== 'PUT') {
+            others.push([init.method ?? 'GET', url]);
+            return give(
+              ...(now && !init.method ? ([200, now] as [number, unknown]) : answer(init.method ?? 'GET', url)),
+            );
+          }
           calls.push({
             url,
-            body: JSON.parse(init.body) as Call['body'],
+            body: JSON.parse(init.body!) as Call['body'],
+            signal: init.signal!,
             reply: async (status, body) => {
-              resolve({ ok: status < 300, status, json: async () => body });
+              give(status, body);
+              await settle();
+            },
+            lose: async () => {
+              reject(new Error('lost'));
               await settle();
             },
           });
         }),
     });
+  }
+
+  function begin(answer?: Parameters<typeof serve>[0]) {
+    serve(answer);
     const document = createDesignStore(design);
     const view = createView(stored, null);
     return { document, view, saving: startAutosave(document, view) };
   }
+  const kept = () => [...(localStorage as unknown as ReturnType<typeof browserStore>).held.values()];
+  /** The hand rests, and what was due has been sent. */
+  const rested = async (ms = 1000) => {
+    jest.advanceTimersByTime(ms);
+    await settle();
+  };
+  beforeEach(() => (now = null));
 
   test('waits for the hand to rest, then saves the newest state over the revision it knows', async () => {
     const { document, view } = begin();
@@ -128,24 +179,156 @@ describe('autosave', () => {
     expect(document.getState().design.name).toBe('Mine');
   });
 
-  test('a program that does not answer is asked again, and nothing is given up', async () => {
+  test('a program that does not answer is asked again for the same save, and nothing is given up', async () => {
     const { document, view } = begin();
-    Object.assign(globalThis, { fetch: () => Promise.reject(new Error('refused')) });
     document.getState().edit({ name: 'A' });
-    jest.advanceTimersByTime(1000);
-    await settle();
+    await rested();
+    await calls[0]!.lose();
     expect(view.getState().save).toBe('offline');
-    let tried = 0;
-    Object.assign(globalThis, {
-      fetch: () => {
-        tried++;
-        return Promise.reject(new Error('refused'));
-      },
-    });
-    jest.advanceTimersByTime(4000);
+    expect(kept()[0]).toContain('"name":"A"');
+    document.getState().edit({ name: 'AB' });
+    await rested(4000);
+    // It may have arrived and only its answer been lost: sent as it was, under its own name.
+    expect(calls[1]!.body).toEqual(calls[0]!.body);
+    await calls[1]!.reply(200, { revision: 2 });
+    await rested();
+    expect(calls[2]!.body).toMatchObject({ revision: 2, design: { name: 'AB' } });
+    expect(calls[2]!.body.save).not.toBe(calls[1]!.body.save);
+    await calls[2]!.reply(200, { revision: 3 });
+    expect(view.getState().save).toBe('saved');
+    expect(kept()).toEqual([]);
+  });
+
+  test('an answer that never comes is not waited for beyond its patience', async () => {
+    jest.useRealTimers();
+    const patience = jest.spyOn(AbortSignal, 'timeout');
+    const { saving, document } = begin();
+    document.getState().edit({ name: 'A' });
+    void saving.flush();
     await settle();
-    expect(tried).toBe(1);
-    expect(document.getState().design.name).toBe('A');
+    expect(patience).toHaveBeenCalledWith(10_000);
+    expect(calls[0]!.signal).toBe(patience.mock.results[0]!.value);
+    saving.stop();
+    patience.mockRestore();
+  });
+
+  test('a refusal in words is shown, and the save tried again', async () => {
+    const { document, view } = begin();
+    document.getState().edit({ name: 'A' });
+    await rested();
+    await calls[0]!.reply(507, { detail: 'The disk is full.' });
+    expect(view.getState()).toMatchObject({ save: 'offline', saveTrouble: 'The disk is full.' });
+    await rested(4000);
+    await calls[1]!.reply(200, { revision: 2 });
+    expect(view.getState()).toMatchObject({ save: 'saved', saveTrouble: null });
+  });
+
+  test('what was never saved is offered on return, taken or let go', async () => {
+    const first = begin();
+    first.document.getState().edit({ name: 'Before the lights went out' });
+    first.saving.stop();
+    await settle();
+    const second = begin();
+    expect(second.view.getState().kept).toMatchObject({ revision: 1, design: { name: 'Before the lights went out' } });
+    expect(second.document.getState().design.name).toBe(design.name);
+    second.saving.answerKept(true);
+    expect(second.document.getState().design.name).toBe('Before the lights went out');
+    await rested();
+    expect(calls[0]!.body.design.name).toBe('Before the lights went out');
+    await calls[0]!.reply(200, { revision: 2 });
+    expect(kept()).toEqual([]);
+
+    second.document.getState().edit({ name: 'Again' });
+    second.saving.stop();
+    const third = begin();
+    third.saving.answerKept(false);
+    expect(third.view.getState().kept).toBeNull();
+    expect(kept()).toEqual([]);
+    expect(third.document.getState().design.name).toBe(design.name);
+  });
+
+  test('a browser without room is said, and leaving warns then only', async () => {
+    const leaving = () => {
+      const event = new Event('beforeunload', { cancelable: true });
+      window.dispatchEvent(event);
+      return event.defaultPrevented;
+    };
+    const roomy = begin();
+    roomy.document.getState().edit({ name: 'A' });
+    expect(leaving()).toBe(false);
+    roomy.saving.stop();
+    Object.assign(globalThis, { localStorage: browserStore(10) });
+    const { document, view } = begin();
+    document.getState().edit({ name: 'A' });
+    expect(view.getState().unkept).toBe(true);
+    expect(leaving()).toBe(true);
+    await rested();
+    await calls[0]!.reply(200, { revision: 2 });
+    expect(leaving()).toBe(false);
+  });
+
+  test('a page out of the browser’s memory shows what is stored now, unless it was changed here', async () => {
+    now = { ...stored, revision: 4, design: { ...design, name: 'Saved since' } };
+    const { document, view } = begin();
+    await settle();
+    await settle();
+    expect(document.getState().design.name).toBe('Saved since');
+    expect(view.getState()).toMatchObject({ revision: 4, save: 'saved' });
+    const changed = begin();
+    changed.document.getState().edit({ name: 'Mine' });
+    await settle();
+    await settle();
+    expect(changed.document.getState().design.name).toBe('Mine');
+    expect(changed.view.getState().revision).toBe(1);
+  });
+
+  test('a design deleted elsewhere can be put back, under a new name where the old row is gone', async () => {
+    const gone = async (answer: (method: string) => [number, unknown]) => {
+      const session = begin(answer);
+      session.document.getState().edit({ name: 'Kept here' });
+      await rested();
+      await calls[0]!.reply(404, {});
+      expect(session.view.getState().save).toBe('gone');
+      return session;
+    };
+    const back = await gone(() => [204, null]);
+    const putting = back.saving.putBack();
+    await settle();
+    await settle();
+    expect(others.at(-1)).toEqual(['POST', '/api/designs/a']);
+    await calls[1]!.reply(200, { revision: 2 });
+    expect(await putting).toEqual({ ok: true, id: 'a' });
+    expect(back.view.getState().save).toBe('saved');
+
+    const anew = await gone((method) => (method === 'POST' && others.length < 3 ? [404, {}] : [201, { id: 'b' }]));
+    const answer = anew.saving.putBack();
+    for (let n = 0; n < 6; n++) await settle();
+    expect(await answer).toEqual({ ok: true, id: 'b' });
+  });
+
+  test('an undo while the conflict is asked does not wedge it', async () => {
+    const { document, view, saving } = begin();
+    document.getState().edit({ name: 'Mine' });
+    await rested();
+    await calls[0]!.reply(409, { current: { ...stored, revision: 5, design: { ...design, name: 'Theirs' } } });
+    document.temporal.getState().undo();
+    void saving.settle('mine');
+    await settle();
+    // What stands here is what is kept, though it is what was saved before.
+    expect(calls[1]!.body).toMatchObject({ revision: 5, design: { name: design.name } });
+    await calls[1]!.reply(200, { revision: 6 });
+    expect(view.getState()).toMatchObject({ save: 'saved', revision: 6 });
+  });
+
+  test('leaving the page sends what waits, and nothing after that', async () => {
+    const { document, saving } = begin();
+    document.getState().edit({ name: 'A' });
+    saving.stop();
+    await settle();
+    expect(calls).toHaveLength(1);
+    document.getState().edit({ name: 'B' });
+    await rested(9000);
+    expect(calls).toHaveLength(1);
   });
 
   test('an undo back to what is saved needs no save', () => {
@@ -187,6 +370,62 @@ describe('solving', () => {
     asked[1]!.answer({ ok: true, value: { ...good } });
     await settle();
     expect(view.getState().trouble).toBeNull();
+    stop();
+  });
+
+  test('a picture older than a moment is marked as not current, and is current again once solved', async () => {
+    const document = createDesignStore(design);
+    const view = createView(stored, good);
+    const stop = startSolving(document, view);
+    document.getState().edit({ transformer: { ratedV: 25 } });
+    jest.advanceTimersByTime(700);
+    expect(view.getState().current).toBe(true);
+    document.getState().edit({ transformer: { ratedV: 26 } });
+    jest.advanceTimersByTime(200);
+    expect(view.getState().current).toBe(false);
+    asked[0]!.answer({ ok: true, value: { ...good } });
+    await settle();
+    // The second edit is still being solved.
+    expect(view.getState().current).toBe(false);
+    asked[1]!.answer({ ok: true, value: { ...good } });
+    await settle();
+    expect(view.getState().current).toBe(true);
+    stop();
+  });
+
+  test('a solver that dies is asked anew once; one that dies again or throws is told, and the next edit is solved', async () => {
+    const { SolverGone } = jest.requireMock<{ SolverGone: new () => Error }>('@/workers/client');
+    const document = createDesignStore(design);
+    const view = createView(stored, good);
+    const stop = startSolving(document, view);
+    document.getState().edit({ transformer: { ratedV: 25 } });
+    asked[0]!.fail(new SolverGone());
+    await settle();
+    expect(asked).toHaveLength(2);
+    asked[1]!.answer({ ok: true, value: { ...good } });
+    await settle();
+    expect(view.getState()).toMatchObject({ trouble: null, current: true });
+
+    document.getState().edit({ transformer: { ratedV: 26 } });
+    asked[2]!.fail(new Error('a fault of ours'));
+    await settle();
+    expect(view.getState().trouble).toMatch(/a fault of ours/);
+    expect(view.getState().current).toBe(false);
+    document.getState().edit({ transformer: { ratedV: 27 } });
+    asked[3]!.answer({ ok: true, value: { ...good } });
+    await settle();
+    expect(view.getState()).toMatchObject({ trouble: null, current: true });
+    stop();
+  });
+
+  test('a solver that hangs is replaced', () => {
+    const document = createDesignStore(design);
+    const stop = startSolving(document, createView(stored, good));
+    document.getState().edit({ transformer: { ratedV: 25 } });
+    jest.advanceTimersByTime(11_000);
+    expect(replaced).toEqual([]);
+    jest.advanceTimersByTime(2000);
+    expect(replaced).toEqual(['edit']);
     stop();
   });
 

@@ -14,6 +14,7 @@ import { MarginBar } from './margin-bar';
 export function VerdictRail({ picture }: { picture: Picture }) {
   const { verdicts, fails, tight } = picture;
   const [chosen, setChosen] = useState<string | null>(null);
+  const current = useView((s) => s.current);
   const worst = verdicts[0];
   const open = verdicts.find((v) => v.id === chosen) ?? worst;
 
@@ -25,15 +26,22 @@ export function VerdictRail({ picture }: { picture: Picture }) {
     >
       <header className="border-b border-rule px-4 pb-2 pt-2.5" aria-live="polite">
         <h2
-          className={`text-[21px] font-semibold leading-tight ${fails ? 'text-fail' : ''}`}
+          className={`text-[21px] font-semibold leading-tight ${current && fails ? 'text-fail' : ''}`}
           data-testid="verdict-count"
         >
-          {fails > 0
-            ? `${fails} of ${verdicts.length} fail`
-            : tight > 0
-              ? `All ${verdicts.length} pass, ${tight} tight`
-              : `All ${verdicts.length} hold`}
+          {!current
+            ? 'Not solved yet'
+            : fails > 0
+              ? `${fails} of ${verdicts.length} fail`
+              : tight > 0
+                ? `All ${verdicts.length} pass, ${tight} tight`
+                : `All ${verdicts.length} hold`}
         </h2>
+        {!current && (
+          <p className="text-[13px] leading-tight text-tight">
+            The design has moved on; what stands here is of its last solved state.
+          </p>
+        )}
         {picture.hazard && (
           <p className="mt-0.5 text-[13px] font-semibold leading-tight text-fail">⚠ {picture.hazard}</p>
         )}
