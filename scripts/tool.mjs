@@ -1,6 +1,7 @@
 // Runs a command-line tool of src/cli: bundled the way the application is, so that its times are the application's.
 // Usage: node scripts/tool.mjs solve|bench [arguments]
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import { constants } from 'node:os';
 import path from 'node:path';
 import { ensureInstalled, root } from './ensure.mjs';
 
@@ -8,8 +9,7 @@ const [name, ...args] = process.argv.slice(2);
 ensureInstalled({ quiet: true });
 const { bundle, bundled } = await import('./bundle.mjs');
 await bundle([`cli/${name}`, 'cli/pool-thread']);
-const result = spawnSync(process.execPath, [path.join(bundled, `${name}.mjs`), ...args], {
-  cwd: root,
-  stdio: 'inherit',
-});
-process.exitCode = result.status ?? 1;
+const tool = spawn(process.execPath, [path.join(bundled, `${name}.mjs`), ...args], { cwd: root, stdio: 'inherit' });
+// Whoever ends this ends the work too.
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => tool.kill(signal));
+tool.on('exit', (code, signal) => process.exit(code ?? (signal ? 128 + (constants.signals[signal] ?? 0) : 1)));

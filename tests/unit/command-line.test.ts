@@ -1,10 +1,11 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 
 const ROOT = path.join(__dirname, '../..');
 const CASE = path.join(ROOT, 'tests/fixtures/cases/01-bridge-12v-500ma.json');
+const bridge = JSON.parse(readFileSync(CASE, 'utf8')) as { id: string; source: object };
 const folder = mkdtempSync(path.join(tmpdir(), 'solve-'));
 
 function solve(args: string[], input = '') {
@@ -52,12 +53,58 @@ test.each([
   ['not JSON', '{"a":', /not JSON/],
   ['no case', '3', /a case has to be a JSON object/],
   ['a fault', '{"frequencyHz": 50, "source": {"voltageRms": -12}}', /source\.voltageRms: it has to be more than 0/],
-  ['a fault in a list', '[{"frequencyHz": "fifty"}]', /^\[0\] frequencyHz/],
-])('%s: status 2 and a sentence', (name, text, sentence) => {
-  const { status, out, err } = solve([file(`${name}.json`, text)]);
+  ['an unknown key', JSON.stringify({ ...bridge, voltage: 12 }), /^voltage: no case has such a key/],
+  [
+    'an unknown key within',
+    JSON.stringify({ ...bridge, source: { ...bridge.source, resistance: 1 } }),
+    /^source\.resistance: no case has such a key/,
+  ],
+  [
+    'an unknown key of a load',
+    JSON.stringify({ ...bridge, rails: [{ filter: [], load: { kind: 'resistance', resistanceOhm: 9, watts: 1 } }] }),
+    /^rails\[0\]\.load\.watts: no case has such a key/,
+  ],
+  ['nesting without end', `${'['.repeat(9000)}${']'.repeat(9000)}`, /a case has to be a JSON object/],
+])('%s: status 2, a sentence, and no trace of the program', (name, text, sentence) => {
+  const { status, err } = solve([file(`${name}.json`, text)]);
   expect(status).toBe(2);
-  expect(out).toBe('');
-  expect(err).toMatch(sentence);
+  expect(err.replace(/^\[0\] /, '')).toMatch(sentence);
+  expect(err).not.toMatch(/\n\s+at /);
+});
+
+test('one bad case of a list does not cost the others, and stands in its place', () => {
+  const { status, out, err } = solve(
+    ['-'],
+    JSON.stringify([bridge, { id: 'bad', frequencyHz: 'fifty' }, { ...bridge, id: 'last' }]),
+  );
+  expect(status).toBe(2);
+  const answers = JSON.parse(out) as { id: string; error?: string; rails?: unknown[] }[];
+  expect(answers.map((a) => [a.id, a.error === undefined])).toEqual([
+    [bridge.id, true],
+    ['bad', false],
+    ['last', true],
+  ]);
+  expect(err).toMatch(/^\[1\] frequencyHz/);
+});
+
+test('a file that begins with the mark of its byte order is read', () => {
+  expect(solve([file('bom.json', `\uFEFF${JSON.stringify(bridge)}`)]).status).toBe(0);
+});
+
+test('a signal ends the work, not only what started it', async () => {
+  const many = Array.from({ length: 4000 }, () => ({
+    ...bridge,
+    run: { kind: 'start', cycles: 9000, switchOnPhaseDeg: 0 },
+  }));
+  const started = spawn(process.execPath, ['scripts/tool.mjs', 'solve', file('many.json', JSON.stringify(many))], {
+    cwd: ROOT,
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  const ended = new Promise<number | null>((resolve) => started.on('close', (code) => resolve(code)));
+  await new Promise((resolve) => setTimeout(resolve, 2500));
+  started.kill('SIGTERM');
+  // Closed means that nobody holds its output any more: the work itself is gone too.
+  expect(await ended).toBe(143);
 });
 
 test('a file that is not there is said to be not there', () => {

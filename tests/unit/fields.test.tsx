@@ -1,4 +1,4 @@
-/** @jest-environment jsdom */
+/** @jest-environment @stryker-mutator/jest-runner/jest-env/jsdom */
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { QuantityField } from '@/ui/quantity-field';
 import { ReadField } from '@/ui/read-field';

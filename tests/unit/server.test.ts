@@ -1,4 +1,3 @@
-/** @jest-environment node */
 import Database from 'better-sqlite3';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { firstFault } from '@/core/design/fault';
+import { firstFault, type Fault } from '@/core/design/fault';
 import { diodeCount } from '@/core/parts/arrangement';
 import { factsOf } from '@/core/parts/arrangement-facts';
 import { ARRANGEMENTS, RECTIFIER_KINDS } from '@/core/parts/arrangements';
@@ -29,6 +29,18 @@ const notNegative = () => finite().min(0, '${path} cannot be negative');
 const MOST = 1e9;
 const within = () => positive().max(MOST, '${path} is more than 1e9');
 
+/** An object of which every key is known: a misspelt one would be left out without a word. */
+const closed = <S extends yup.ObjectShape>(shape: S) => yup.object(shape).noUnknown(true);
+
+/** The first fault of a failed validation; of an unknown key its own path. */
+function caseFault(error: unknown): Fault {
+  const fault = firstFault(error);
+  const inner = (error as yup.ValidationError).inner[0] ?? (error as yup.ValidationError);
+  if (inner.type !== 'noUnknown') return fault;
+  const [key] = String(inner.params?.['unknown']).split(', ');
+  return { path: fault.path ? `${fault.path}.${key}` : key!, sentence: 'no case has such a key' };
+}
+
 const ELEMENT_KINDS = ['capacitor', 'inductor', 'resistor'] as const;
 const element = yup.lazy((value: unknown) => {
   const kind = (value as { kind?: unknown } | null)?.kind;
@@ -38,10 +50,9 @@ const element = yup.lazy((value: unknown) => {
       .required('${path} is missing')
       .oneOf([...ELEMENT_KINDS], '${path} ${value} is not a filter element (capacitor, inductor, resistor)'),
   };
-  if (kind === 'capacitor') return yup.object({ ...named, capacitanceF: within(), esrOhm: notNegative().default(0) });
-  if (kind === 'inductor')
-    return yup.object({ ...named, inductanceH: within(), resistanceOhm: notNegative().default(0) });
-  if (kind === 'resistor') return yup.object({ ...named, resistanceOhm: notNegative().required('${path} is missing') });
+  if (kind === 'capacitor') return closed({ ...named, capacitanceF: within(), esrOhm: notNegative().default(0) });
+  if (kind === 'inductor') return closed({ ...named, inductanceH: within(), resistanceOhm: notNegative().default(0) });
+  if (kind === 'resistor') return closed({ ...named, resistanceOhm: notNegative().required('${path} is missing') });
   return yup.object(named);
 });
 
@@ -55,10 +66,10 @@ const load = yup.lazy((value: unknown) => {
       .required('${path} is missing')
       .oneOf([...LOAD_KINDS], '${path} ${value} is not a load (resistance, current, regulator, power)'),
   };
-  if (kind === 'resistance') return yup.object({ ...named, resistanceOhm: positive() });
-  if (kind === 'current') return yup.object({ ...named, currentA: notNegative().required('${path} is missing') });
+  if (kind === 'resistance') return closed({ ...named, resistanceOhm: positive() });
+  if (kind === 'current') return closed({ ...named, currentA: notNegative().required('${path} is missing') });
   if (kind === 'regulator') {
-    return yup.object({
+    return closed({
       ...named,
       outputV: positive(),
       dropoutV: notNegative().required('${path} is missing'),
@@ -67,55 +78,49 @@ const load = yup.lazy((value: unknown) => {
     });
   }
   if (kind === 'power')
-    return yup.object({ ...named, powerW: notNegative().required('${path} is missing'), minV: positive() });
+    return closed({ ...named, powerW: notNegative().required('${path} is missing'), minV: positive() });
   return yup.object(named);
 });
 
-const caseSchema = yup.object({
+const caseSchema = closed({
   id: yup.string().strict(true),
   frequencyHz: positive(),
-  source: yup
-    .object({
-      voltageRms: positive(),
-      resistanceOhm: notNegative().default(0),
-      inductanceH: notNegative().default(0),
-      sharedResistanceOhm: notNegative().default(0),
-      flatTop: notNegative().lessThan(1, '${path} has to be below 1').default(0),
-    })
-    .required('${path} is missing'),
-  rectifier: yup
-    .object({
-      kind: yup
-        .string()
-        .required('${path} is missing')
-        .oneOf([...RECTIFIER_KINDS], `\${path} is \${value}: it can be ${RECTIFIER_KINDS.join(', ')}`),
-      diode: yup
-        .object({
-          saturationCurrentA: positive(),
-          emissionCoefficient: positive(),
-          seriesResistanceOhm: notNegative().default(0),
-          temperatureC: finite().moreThan(-273.15, '${path} lies below absolute zero').default(25),
-        })
-        .required('${path} is missing'),
-      faults: yup
-        .array()
-        .of(
-          yup.object({
-            diode: finite().required('${path} is missing').integer('${path} has to be a whole number'),
-            state: yup
-              .string<'open' | 'short'>()
-              .required('${path} is missing')
-              .oneOf(['open', 'short'], '${path} is ${value}: a diode can be open or short'),
-          }),
-        )
-        .default([]),
-    })
-    .required('${path} is missing'),
+  source: closed({
+    voltageRms: positive(),
+    resistanceOhm: notNegative().default(0),
+    inductanceH: notNegative().default(0),
+    sharedResistanceOhm: notNegative().default(0),
+    flatTop: notNegative().lessThan(1, '${path} has to be below 1').default(0),
+  }).required('${path} is missing'),
+  rectifier: closed({
+    kind: yup
+      .string()
+      .required('${path} is missing')
+      .oneOf([...RECTIFIER_KINDS], `\${path} is \${value}: it can be ${RECTIFIER_KINDS.join(', ')}`),
+    diode: closed({
+      saturationCurrentA: positive(),
+      emissionCoefficient: positive(),
+      seriesResistanceOhm: notNegative().default(0),
+      temperatureC: finite().moreThan(-273.15, '${path} lies below absolute zero').default(25),
+    }).required('${path} is missing'),
+    faults: yup
+      .array()
+      .of(
+        closed({
+          diode: finite().required('${path} is missing').integer('${path} has to be a whole number'),
+          state: yup
+            .string<'open' | 'short'>()
+            .required('${path} is missing')
+            .oneOf(['open', 'short'], '${path} is ${value}: a diode can be open or short'),
+        }),
+      )
+      .default([]),
+  }).required('${path} is missing'),
   rails: yup
     .array()
     .required('${path} is missing')
     .of(
-      yup.object({
+      closed({
         filter: yup.array().of(element).max(40, '${path} holds more than 40 elements').default([]),
         load: yup.lazy((value: unknown) =>
           Array.isArray(value)
@@ -128,7 +133,7 @@ const caseSchema = yup.object({
                     load.validateSync(v, { strict: true });
                     return true;
                   } catch (error) {
-                    const fault = firstFault(error);
+                    const fault = caseFault(error);
                     return ctx.createError({
                       path: fault.path ? `${ctx.path}.${fault.path}` : ctx.path,
                       message: fault.sentence,
@@ -138,29 +143,24 @@ const caseSchema = yup.object({
         ),
       }),
     ),
-  run: yup
-    .object({
-      kind: yup
-        .string()
-        .required('${path} is missing')
-        .oneOf(
-          ['steady', 'start', 'step', 'dip'] as const,
-          '${path} is ${value}: it can be steady, start, step or dip',
-        ),
-      cycles: finite()
-        .integer('${path} has to be a whole number')
-        .min(1, '${path} has to be at least 1')
-        .max(10_000, '${path} is more than 10000')
-        .when('kind', { is: (kind: string) => kind !== 'steady', then: (s) => s.required('${path} is missing') }),
-      switchOnPhaseDeg: finite().default(0),
-      fromA: notNegative().when('kind', { is: 'step', then: (s) => s.required('${path} is missing') }),
-      toA: notNegative().when('kind', { is: 'step', then: (s) => s.required('${path} is missing') }),
-      missingCycles: finite()
-        .moreThan(0, '${path} has to be more than 0')
-        .when('kind', { is: 'dip', then: (s) => s.required('${path} is missing') }),
-      atCycle: notNegative().default(0),
-    })
-    .default(() => ({ kind: 'steady' as const, switchOnPhaseDeg: 0, atCycle: 0 }) as never),
+  run: closed({
+    kind: yup
+      .string()
+      .required('${path} is missing')
+      .oneOf(['steady', 'start', 'step', 'dip'] as const, '${path} is ${value}: it can be steady, start, step or dip'),
+    cycles: finite()
+      .integer('${path} has to be a whole number')
+      .min(1, '${path} has to be at least 1')
+      .max(10_000, '${path} is more than 10000')
+      .when('kind', { is: (kind: string) => kind !== 'steady', then: (s) => s.required('${path} is missing') }),
+    switchOnPhaseDeg: finite().default(0),
+    fromA: notNegative().when('kind', { is: 'step', then: (s) => s.required('${path} is missing') }),
+    toA: notNegative().when('kind', { is: 'step', then: (s) => s.required('${path} is missing') }),
+    missingCycles: finite()
+      .moreThan(0, '${path} has to be more than 0')
+      .when('kind', { is: 'dip', then: (s) => s.required('${path} is missing') }),
+    atCycle: notNegative().default(0),
+  }).default(() => ({ kind: 'steady' as const, switchOnPhaseDeg: 0, atCycle: 0 }) as never),
 });
 
 /**
@@ -173,7 +173,7 @@ export function readCase(json: unknown): { network: Network; run: Run } {
   try {
     caseSchema.validateSync(json, { strict: true, abortEarly: false });
   } catch (error) {
-    const fault = firstFault(error);
+    const fault = caseFault(error);
     throw new CaseError(fault.path, fault.sentence);
   }
   const c = caseSchema.cast(json, { assert: false });

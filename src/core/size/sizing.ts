@@ -276,7 +276,7 @@ function setOf(
 export function compareSets(by: SizingBy): (a: SizedSet, b: SizedSet) => number {
   const key = (s: SizedSet) =>
     by === 'cost' ? s.toPayEur : by === 'heat' ? s.lostW : by === 'height' ? s.heightMm : -Math.min(s.worstLeft, 3);
-  return (a, b) => a.fails - b.fails || key(a) - key(b) || a.toPayEur - b.toPayEur;
+  return (a, b) => a.fails - b.fails || key(a) - key(b) || a.toPayEur - b.toPayEur || b.worstLeft - a.worstLeft;
 }
 
 /** What taking a set does: its values, and which parts came from the drawer. */
