@@ -1,7 +1,10 @@
 import { plainWay } from '@/cli/plain-way';
 import { applyPatch, type Design } from '@/core/design/design';
-import { bulbsOf, heatersOf } from '@/core/design/heaters';
+import { bulbsOf, heatersOf, rectifierSink } from '@/core/design/heaters';
 import { otherDiodes } from '@/core/judge/cures';
+import { pictureOf } from '@/core/judge/picture';
+import { stationFigures } from '@/core/judge/station-figures';
+import { lossesOf } from '@/core/study/losses';
 import { judge } from '@/core/judge/judge';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import { RULES } from '@/core/judge/rules';
@@ -158,6 +161,28 @@ describe('a design with a valve rectifier', () => {
     // 9 K/W from 9.5 W of heater and two anodes, above the air of the box.
     expect(heat.figure.value).toBeGreaterThan(receiver.heat.ambientC + 9 * (9.5 + 2 * 0.8 * each));
     expect(RULES['rectifier-heat'].cures(valved).every((c) => !c.label.toLowerCase().includes('sink'))).toBe(true);
+  });
+
+  test('what it burns is one figure everywhere: embers, Heat and the loss of the station, its heater included', () => {
+    const { picture, study } = pictureOf(valved);
+    const { nominal } = study;
+    const anodes = nominal.solution.diodes.reduce((sum, d) => sum + d.meanW, 0);
+    // 5 V at 1.9 A are 9.5 W; turns that make up for the copper give it up to a fifth more.
+    expect(nominal.watts.rectifier - anodes).toBeGreaterThan(9.4);
+    expect(nominal.watts.rectifier - anodes).toBeLessThan(11.5);
+    const shown = stationFigures(picture, 'rectifier', 'nominal').find((f) => f.id === 'diode-loss')!;
+    expect(shown.value).toBe(nominal.watts.rectifier);
+    expect(lossesOf(valved, nominal).rectifierW).toBe(nominal.watts.rectifier);
+    // The load's own heaters are used, not lost.
+    expect(nominal.watts.load).toBeGreaterThan(6.3 * 1.8);
+    expect(nominal.watts.load).toBeLessThan(6.3 * 1.8 * 1.3 + 0.045 * 200);
+  });
+
+  test('a bulb takes no sink, whatever the design says of one', () => {
+    const sinks = applyPatch(valved, { heat: { rectifierSinkKPerW: 2 } });
+    expect(rectifierSink(sinks)).toBeNull();
+    expect(typicalCost(sinks)).toBeCloseTo(typicalCost(valved), 9);
+    expect(rectifierSink(applyPatch(receiver, { heat: { rectifierSinkKPerW: 2 } }))).toBe('own');
   });
 
   test('the anode’s peak is judged against its rating, and only a valve’s', () => {

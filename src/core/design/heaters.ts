@@ -30,7 +30,8 @@ export function heatersOf(design: Design): Heater[] {
   return [...(design.heater ? [design.heater] : []), ...rectifierHeaters(design)];
 }
 
-/** What the heaters of the rectifier burn in its bulbs, W. */
-export function rectifierHeaterW(design: Design): number {
-  return rectifierHeaters(design).reduce((sum, h) => sum + h.ratedV * h.currentA, 0);
+/** Where the rectifier's heat goes besides the air: a sink of its own, the regulator's, or none. Bulbs take no sink. */
+export function rectifierSink(design: Design): 'own' | 'shared' | null {
+  if (!hasDiodes(design) || diodeOf(design.rectifier).technology === 'valve') return null;
+  return design.heat.rectifierSinkKPerW !== null ? 'own' : design.heat.sharedWithRectifier ? 'shared' : null;
 }

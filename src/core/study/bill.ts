@@ -1,4 +1,4 @@
-import { heatersOf, rectifierPieces } from '@/core/design/heaters';
+import { heatersOf, rectifierPieces, rectifierSink } from '@/core/design/heaters';
 import { mainModel, outputModel, outputsOf, outputName } from '@/core/design/outputs';
 import { arrangementFacts, arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
 import Papa from 'papaparse';
@@ -296,7 +296,7 @@ export function billOf(study: Study): BillLine[] {
         });
       }
     });
-  if (heat.rectifierSinkKPerW !== null && hasDiodes(design)) {
+  if (heat.rectifierSinkKPerW !== null && rectifierSink(design) === 'own') {
     add(null, {
       references: `H${h++}`,
       what: `Heatsink ${formatNominal(heat.rectifierSinkKPerW, 'K/W')}, for the rectifier`,
@@ -374,7 +374,7 @@ function worstOf(study: Study) {
 function onMainSinkW(design: Design, point: OperatingPoint): number {
   const { heat } = design;
   const rails = point.rails.map((p) => p.regulatorW + (p.ahead?.watts ?? 0));
-  const rectifierW = heat.sharedWithRectifier ? point.watts.rectifier : 0;
+  const rectifierW = rectifierSink(design) === 'shared' ? point.watts.rectifier : 0;
   if (!heat.oneSink) return Math.max(...rails) + rectifierW / rails.length;
   const further = outputsOf(design).reduce(
     (sum, o) => sum + (o.place >= 0 && outputModel(o)?.pass.takesSink ? point.outputs[o.place]!.regulatorW : 0),

@@ -1,4 +1,4 @@
-import { heatersOf, rectifierPieces } from '@/core/design/heaters';
+import { heatersOf, rectifierPieces, rectifierSink } from '@/core/design/heaters';
 import { arrangementFacts, arrangementOf, dcSourceOf } from '@/core/design/source';
 import { canCount } from '@/core/design/bank';
 import type { Design, FilterStep, FurtherOutput } from '@/core/design/design';
@@ -48,7 +48,7 @@ export function typicalCost(design: Design): number {
     rails * (steps + (filter.bleederOhm === null ? 0 : SMALL_EUR.powerResistor)) +
     rails * (model ? regulatorCost(model) + (aheadModel(design.preRegulator)?.priceEur ?? 0) : 0) +
     mainSinks(design) * (heat.sinkKPerW === null ? 0 : typicalSinkPrice(heat.sinkKPerW)) +
-    (heat.rectifierSinkKPerW === null ? 0 : typicalSinkPrice(heat.rectifierSinkKPerW)) +
+    (rectifierSink(design) === 'own' ? typicalSinkPrice(heat.rectifierSinkKPerW!) : 0) +
     insulators(design) * SMALL_EUR.insulator +
     (heat.fan === 'none' ? 0 : SMALL_EUR.fan) +
     (indicator ? SMALL_EUR.led + SMALL_EUR.resistor : 0) +

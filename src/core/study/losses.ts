@@ -1,10 +1,11 @@
 import type { Design } from '@/core/design/design';
-import { rectifierHeaterW } from '@/core/design/heaters';
+import { rectifierSink } from '@/core/design/heaters';
 import { outputModel, outputsOf } from '@/core/design/outputs';
 
 /** Watts leaving at each station, W. */
 export interface Watts {
   winding: number;
+  /** In the diodes; of valves with what heats their cathodes. */
   rectifier: number;
   reservoir: number;
   /** In the pass devices of the main output and its twin, pre-regulators included. */
@@ -50,14 +51,13 @@ export function lossesOf(design: Design, { watts, outputs }: Lossy): Losses {
   const dc = source.kind !== 'mains';
   const ironW = dc ? 0 : IRON_SHARE[transformer.core] * transformer.ratedVA;
   const copperW = dc ? 0 : watts.winding;
-  const rectifierW = watts.rectifier + rectifierHeaterW(design);
-  const totalW = ironW + copperW + rectifierW + watts.reservoir + watts.regulator + watts.outputs + watts.small;
+  const totalW = ironW + copperW + watts.rectifier + watts.reservoir + watts.regulator + watts.outputs + watts.small;
   const outside = heat.sinkOutside && heat.box !== 'open';
   const onSinks = outside ? onSinksW(design, watts, outputs) : 0;
   return {
     ironW,
     copperW,
-    rectifierW,
+    rectifierW: watts.rectifier,
     filterW: watts.reservoir,
     regulatorW: watts.regulator,
     outputsW: watts.outputs,
@@ -81,6 +81,7 @@ function onSinksW(design: Design, watts: Watts, outputs: Lossy['outputs']): numb
     if (output.id === 'main') sum += watts.regulator;
     else if (output.place >= 0) sum += outputs[output.place]?.regulatorW ?? 0;
   }
-  const rectifier = (heat.sharedWithRectifier && main) || heat.rectifierSinkKPerW !== null;
+  const cooled = rectifierSink(design);
+  const rectifier = cooled === 'own' || (cooled === 'shared' && main);
   return sum + (rectifier ? watts.rectifier : 0);
 }

@@ -1,3 +1,4 @@
+import { rectifierSink } from '@/core/design/heaters';
 import { wordsOf, conditionOf, type Condition, type ConditionId } from '@/core/circuit/condition';
 import { reservoirPlace } from '@/core/circuit/filter-of';
 import { networkOf, type Adjust } from '@/core/circuit/network-of';
@@ -186,17 +187,18 @@ function pointAt(design: Design, condition: Condition, warm?: readonly number[],
   const guarded = hasDiodes(design);
   const all = [...rails, ...further];
   const extras = extrasOf(design, condition, rails[0]!);
+  const heaters = (solution.acLoads ?? []).map((l) => l.powerW);
+  const ofLoad = design.heater ? 1 : 0;
   const watts: Watts = {
     winding:
       sum(solution.windings.map((w) => w.copperLossW)) + (solution.source.sharedLossW ?? 0) + (guarded ? 0 : diodesW),
-    rectifier: guarded ? diodesW : 0,
+    // What heats the rectifier's own cathodes is lost there: its windings stand after the one of the load's heaters.
+    rectifier: (guarded ? diodesW : 0) + sum(heaters.slice(ofLoad)),
     reservoir: solution.energyBalance.filterW,
     regulator: sum(rails.map((p) => p.regulatorW + (p.ahead?.watts ?? 0))),
     outputs: sum(further.map((p) => p.regulatorW)),
     small: sum([...all.flatMap((p) => p.small), ...extras].map((s) => s.watts)),
-    // What heats the rectifier's own cathodes is lost, not used: it stands after what heats the load's.
-    load:
-      sum(all.map((p) => p.loadW)) + sum((solution.acLoads ?? []).slice(0, design.heater ? 1 : 0).map((l) => l.powerW)),
+    load: sum(all.map((p) => p.loadW)) + sum(heaters.slice(0, ofLoad)),
   };
   return warmed(design, {
     ...rails[0]!,
@@ -258,7 +260,7 @@ export function warmed(design: Design, point: OperatingPoint): OperatingPoint {
   const { watts } = point;
   const outputs = outputsOf(design);
   const boxW = lossesOf(design, point).insideW;
-  const rectifierW = heat.sharedWithRectifier ? watts.rectifier : 0;
+  const rectifierW = rectifierSink(design) === 'shared' ? watts.rectifier : 0;
   const sinkable = (o: Output) => outputModel(o)?.pass.takesSink ?? false;
   const furtherOnSinkW = point.outputs.reduce((sum, p, n) => {
     const output = outputs.find((o) => o.place === n)!;

@@ -1,3 +1,4 @@
+import { bulbsOf } from '@/core/design/heaters';
 import type { Condition } from '@/core/circuit/condition';
 import type { Design } from '@/core/design/design';
 import { arrangementFacts, dcSourceOf, hasDiodes } from '@/core/design/source';
@@ -53,7 +54,9 @@ export function diodeHeat(design: Design, point: Burning): DiodeHeat {
   const each = Math.max(...point.solution.diodes.map((d) => d.meanW));
   if (diode.technology === 'valve') {
     const airC = insideAir(design, lossesOf(design, point).insideW);
-    const heaterW = diode.heater.ratedV * diode.heater.currentA;
+    const bulbs = bulbsOf(design).reduce((a, b) => a + b, 0);
+    const diodesW = point.solution.diodes.reduce((sum, d) => sum + d.meanW, 0);
+    const heaterW = Math.max(0, point.watts.rectifier - diodesW) / Math.max(1, bulbs);
     const anodes = Math.min(2, Math.max(...arrangementFacts(design).cathodes));
     const bulbC = airC + (heaterW + anodes * each) * diode.jaKPerW;
     return {

@@ -1,3 +1,4 @@
+import { diodeOf } from '@/core/parts/diode';
 import { wordsOf } from '@/core/circuit/condition';
 import type { Figure } from '@/core/study/figure';
 import { hasDiodes, termsOf } from '@/core/design/source';
@@ -16,6 +17,7 @@ export function rectifierFigures({
 }: FigureContext): Figure[] {
   if (!hasDiodes(design)) return [];
   const droppedA = point.rails.reduce((sum, p, r) => sum + facts.drops[r]! * p.rail.loadMeanA, 0);
+  const valve = diodeOf(design.rectifier).technology === 'valve';
   const diode = solution.diodes.reduce((a, b) => (b.meanA > a.meanA ? b : a));
   return [
     simulated('diode-mean', 'Mean, each diode', diode.meanA, 'A', 'mean of the diode current', [
@@ -28,21 +30,33 @@ export function rectifierFigures({
       'V',
       `highest ${termsOf(design).winding} voltage while conducting − highest reservoir voltage`,
       [],
-      {
-        estimate: {
-          label: '0.9 V a diode in the path',
-          value: 0.9 * facts.diodesInPath,
-          expression: 'diodes in path × 0.9 V',
-        },
-      },
+      valve
+        ? {}
+        : {
+            estimate: {
+              label: '0.9 V a diode in the path',
+              value: 0.9 * facts.diodesInPath,
+              expression: 'diodes in path × 0.9 V',
+            },
+          },
     ),
-    simulated('diode-loss', 'Loss, all diodes', point.watts.rectifier, 'W', 'mean of diode voltage × current', [], {
-      estimate: {
-        label: '0.9 V a diode in the path',
-        value: 0.9 * droppedA,
-        expression: 'diodes in path × 0.9 V × load current, all rails',
-      },
-    }),
+    simulated(
+      'diode-loss',
+      valve ? 'Loss, heaters included' : 'Loss, all diodes',
+      point.watts.rectifier,
+      'W',
+      `mean of diode voltage × current${valve ? ', and what heats the cathodes' : ''}`,
+      [],
+      valve
+        ? {}
+        : {
+            estimate: {
+              label: '0.9 V a diode in the path',
+              value: 0.9 * droppedA,
+              expression: 'diodes in path × 0.9 V × load current, all rails',
+            },
+          },
+    ),
     simulated('diode-angle', 'Conducts', diode.conductionDeg, '°', '360° × time above 1 % of the peak / period'),
     simulated(
       'diode-surge',

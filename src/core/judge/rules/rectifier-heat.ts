@@ -42,7 +42,7 @@ export const rectifierHeat: Rule = {
             expression: `air + watts × (${found.chain.map((c) => c.label).join(' + ')})`,
             inputs: [
               computed('air', found.airC, '°C'),
-              simulated('lost in the diodes', watts, 'W'),
+              simulated(valve ? 'lost in all bulbs' : 'lost in the diodes', watts, 'W'),
               simulated('in the hottest of them', Math.max(...at.solution.diodes.map((d) => d.meanW)), 'W'),
               ...(valve ? [typical('heater of a bulb', diode.heater.ratedV * diode.heater.currentA, 'W')] : []),
               simulated('direct current through it', amps, 'A'),
