@@ -452,7 +452,7 @@ function turned(row: Row, value: number): { holds: number; beyond: number } {
     const { figure } = verdictOf(row, x);
     return row.relation === 'at least' ? figure.value < value : figure.value > value;
   };
-  for (let round = 0; round < 22; round++) {
+  for (let round = 0; round < 16; round++) {
     const middle = a > 0 && b > 0 ? Math.sqrt(a * b) : (a + b) / 2;
     if (beyond(middle)) b = middle;
     else a = middle;
