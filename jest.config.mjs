@@ -17,6 +17,8 @@ const config = {
   transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z-]+|internmap)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   setupFiles: ['<rootDir>/tests/unit/setup.ts'],
+  testPathIgnorePatterns: ['/node_modules/', '<rootDir>/.mutate/'],
+  modulePathIgnorePatterns: ['<rootDir>/.mutate/'],
   // Planting faults may be held to the tests that are meant for a file (scripts/mutate.mjs).
   testRegex: [`/tests/unit/.*(${process.env.MUTATE_TESTS ?? ''}).*\\.test\\.tsx?$`],
 };
