@@ -1,7 +1,7 @@
 // Makes a fresh clone ready: installs the packages of the lock file when they are missing or older than it.
 // Plain Node, no dependencies.
 import { spawnSync } from 'node:child_process';
-import { existsSync, statSync } from 'node:fs';
+import { existsSync, lstatSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -23,7 +23,10 @@ export function run(command, args, extra = {}) {
 }
 
 export function ensureInstalled({ quiet = process.argv.includes('--quiet') } = {}) {
-  const mark = path.join(root, 'node_modules/.package-lock.json');
+  const modules = path.join(root, 'node_modules');
+  // A copy that borrows the packages of another one never installs over them.
+  if (existsSync(modules) && lstatSync(modules).isSymbolicLink()) return;
+  const mark = path.join(modules, '.package-lock.json');
   const lock = path.join(root, 'package-lock.json');
   if (existsSync(mark) && statSync(mark).mtimeMs >= statSync(lock).mtimeMs - 1000) return;
   if (!quiet) console.log('Installing packages (the database driver is compiled; a few minutes the first time)…');
