@@ -18,6 +18,7 @@ import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
 import { FAMILIES, FamilyFields } from './family-fields';
+import { PartInHand } from './part-in-hand';
 import { by } from '@/ui/stepping';
 
 /** More outputs of the same supply: each with its own headroom, heat and sink. */
@@ -174,6 +175,16 @@ function One({ output, n }: { output: FurtherOutput; n: number }) {
           </button>
         ))}
         <span className="flex-1" />
+        {output.regulator.kind !== 'none' && (
+          <span className="[&>div]:flex-none">
+            <PartInHand
+              regulator={output.regulator}
+              sheet={output.regulatorSheet}
+              onRegulator={(regulator) => set({ regulator })}
+              onSheet={(regulatorSheet) => set({ regulatorSheet })}
+            />
+          </span>
+        )}
         <button
           type="button"
           className="btn"
