@@ -136,8 +136,22 @@ test('typing over a number: units, commas, and a sentence for what cannot be', a
 
 test('dragging moves the whole terrace within the budget, and is one step back', async ({ page }) => {
   await openSupply(page, CLOCK);
+  /** Where a grip stands once what the last drag changed has been drawn: seen at the same place three times. */
+  const resting = async (name: string) => {
+    const seen: string[] = [];
+    await expect
+      .poll(
+        async () => {
+          seen.push(JSON.stringify(await page.getByTestId(name).boundingBox()));
+          return seen.length >= 3 && new Set(seen.slice(-3)).size === 1;
+        },
+        { intervals: [300] },
+      )
+      .toBe(true);
+    return (await page.getByTestId(name).boundingBox())!;
+  };
   const drag = async (name: string, dy: number) => {
-    const box = (await page.getByTestId(name).boundingBox())!;
+    const box = await resting(name);
     await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
     await page.mouse.down();
     for (let n = 1; n <= 25; n++) {
