@@ -8,6 +8,8 @@ import { forgetKept, keep, keptOf } from './kept-edits';
 import type { View } from './view';
 
 const PAUSE_MS = 350;
+/** Edits are kept in this browser no later than this, ms. */
+const KEEP_MS = 150;
 const RETRY_MS = 3000;
 /** An answer that has not come by then is not waited for: the save is sent again, under its own name. */
 const PATIENCE_MS = 10_000;
@@ -25,6 +27,7 @@ interface Sent {
  */
 export function startAutosave(document: DesignStore, view: View) {
   let timer: ReturnType<typeof setTimeout> | undefined;
+  let keeping: ReturnType<typeof setTimeout> | undefined;
   let inFlight: Promise<void> | null = null;
   let sent: Sent | null = null;
   let savedDesign = document.getState().design;
@@ -37,7 +40,7 @@ export function startAutosave(document: DesignStore, view: View) {
       clearTimeout(timer);
       return rest();
     }
-    remember(state.design);
+    remember();
     if (view.getState().save === 'conflict') return;
     view.setState({ save: 'unsaved' });
     schedule(PAUSE_MS);
@@ -45,13 +48,23 @@ export function startAutosave(document: DesignStore, view: View) {
 
   /** Everything is where it belongs. */
   function rest(): void {
+    clearTimeout(keeping);
+    keeping = undefined;
     forgetKept(view.getState().id);
     view.setState({ save: 'saved', unkept: false });
   }
 
-  function remember(design: Design): void {
-    const { id, revision } = view.getState();
-    const kept = keep(id, { design, revision, at: new Date().toISOString() });
+  /** Kept in this browser soon: not with every frame of a drag. */
+  function remember(): void {
+    keeping ??= setTimeout(keepNow, KEEP_MS);
+  }
+
+  function keepNow(): void {
+    clearTimeout(keeping);
+    keeping = undefined;
+    const { id, revision, save: state } = view.getState();
+    if (state === 'saved') return;
+    const kept = keep(id, { design: document.getState().design, revision, at: new Date().toISOString() });
     if (view.getState().unkept === kept) view.setState({ unkept: !kept });
   }
 
@@ -86,8 +99,8 @@ export function startAutosave(document: DesignStore, view: View) {
       savedDesign = mine.design;
       view.setState({ revision: answer.value.revision, saveTrouble: null });
       if (document.getState().design === mine.design) return rest();
-      remember(document.getState().design);
       view.setState({ save: 'unsaved' });
+      remember();
       return schedule(PAUSE_MS);
     }
     if (answer.status === 409) {
@@ -152,10 +165,14 @@ export function startAutosave(document: DesignStore, view: View) {
   }
 
   function onLeave(event: BeforeUnloadEvent): void {
+    if (keeping) keepNow();
     // Only where this browser could not keep what is not saved: else nothing would be lost.
     if (view.getState().unkept && view.getState().save !== 'saved') event.preventDefault();
   }
-  const onHide = () => void (view.getState().save === 'unsaved' && save());
+  const onHide = () => {
+    if (keeping) keepNow();
+    if (view.getState().save === 'unsaved') void save();
+  };
   const onOnline = () => void (view.getState().save === 'offline' && save());
   window.addEventListener('beforeunload', onLeave);
   window.addEventListener('pagehide', onHide);
@@ -174,6 +191,7 @@ export function startAutosave(document: DesignStore, view: View) {
     stop(): void {
       stopped = true;
       clearTimeout(timer);
+      if (keeping) keepNow();
       unsubscribe();
       window.removeEventListener('beforeunload', onLeave);
       window.removeEventListener('pagehide', onHide);

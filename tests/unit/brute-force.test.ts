@@ -2,6 +2,7 @@ import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import type { Part, PartKind } from '@/core/drawer/part';
 import { usesOf, withPart } from '@/core/drawer/fit';
 import { countFails, judge } from '@/core/judge/judge';
+import { regulatorChoices } from '@/core/size/regulator-choices';
 import { compareSets, patchOfSet, sizing, type SizedSet } from '@/core/size/sizing';
 import { studyDesign } from '@/core/study/study';
 import { demoDesigns } from '@/server/demo';
@@ -105,4 +106,15 @@ describe('a small drawer', () => {
     expect(held[0]!.toPayEur).toBe(0);
     expect(held[0]!.worstLeft).toBe(Math.max(...held.filter((s) => s.toPayEur === 0).map((s) => s.worstLeft)));
   });
+});
+
+test('a lopsided window is what a regulator has to stay in, not its tolerance', () => {
+  const volts = (window: { lowV: number; highV: number } | null) =>
+    regulatorChoices({ ...pen.demand, outputV: 12, outputA: 0.5, tolerancePct: 5, window }, pen.mains).choices.flatMap(
+      (r) => (r.kind === 'fixed' ? [r.outputV] : []),
+    );
+  expect(new Set(volts(null))).toEqual(new Set([12]));
+  // 12 V less 4 % are 11.5: too low for a window from 11.9 V; 15 V less 4 % are 14.4, more 4 % 15.6.
+  expect(new Set(volts({ lowV: 11.9, highV: 16 }))).toEqual(new Set([15]));
+  expect(new Set(volts({ lowV: 11.4, highV: 16 }))).toEqual(new Set([12, 15]));
 });

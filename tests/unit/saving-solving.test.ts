@@ -247,6 +247,17 @@ describe('autosave', () => {
     expect(third.document.getState().design.name).toBe(design.name);
   });
 
+  test('a drag is kept as it goes on, but not with every frame of it', () => {
+    const { document } = begin();
+    const written = jest.spyOn(localStorage, 'setItem');
+    for (let frame = 0; frame < 60; frame++) {
+      document.getState().edit({ name: `frame ${frame}` });
+      jest.advanceTimersByTime(16);
+    }
+    expect(written.mock.calls.length).toBeGreaterThan(3);
+    expect(written.mock.calls.length).toBeLessThan(10);
+  });
+
   test('a browser without room is said, and leaving warns then only', async () => {
     const leaving = () => {
       const event = new Event('beforeunload', { cancelable: true });
@@ -260,8 +271,8 @@ describe('autosave', () => {
     Object.assign(globalThis, { localStorage: browserStore(10) });
     const { document, view } = begin();
     document.getState().edit({ name: 'A' });
-    expect(view.getState().unkept).toBe(true);
     expect(leaving()).toBe(true);
+    expect(view.getState().unkept).toBe(true);
     await rested();
     await calls[0]!.reply(200, { revision: 2 });
     expect(leaving()).toBe(false);

@@ -1,5 +1,5 @@
-import type { Ask, Mains, Regulator } from '@/core/design/design';
-import { outputModel } from '@/core/design/outputs';
+import type { Ask, Mains, OutputDemand, Regulator, Span } from '@/core/design/design';
+import { outputModel, windowOf } from '@/core/design/outputs';
 import { outputDemand } from '@/core/design/defaults';
 import {
   ADJ_A,
@@ -29,8 +29,10 @@ export interface RegulatorChoices {
  * Ready-made regulators worth trying for a load, and none where the window is wide enough to live without. Nothing is
  * dropped without a word.
  */
-export function regulatorChoices(demand: Ask, mains: Mains): RegulatorChoices {
-  const { outputV, outputA, tolerancePct } = demand;
+export function regulatorChoices(demand: Ask & Partial<Pick<OutputDemand, 'window'>>, mains: Mains): RegulatorChoices {
+  const { outputV, outputA } = demand;
+  const asked: OutputDemand = { ...outputDemand(demand), window: demand.window ?? null };
+  const allowed = windowOf(asked);
   const made: Regulator[] = [
     ...REGULATOR_SIZES.flatMap((s) =>
       s.outputsV.map((volts): Regulator => ({ kind: 'fixed', size: s.id, outputV: volts })),
@@ -43,14 +45,13 @@ export function regulatorChoices(demand: Ask, mains: Mains): RegulatorChoices {
       LOW_DROPOUT_V.map((volts): Regulator => ({ kind: 'low-dropout', part, outputV: volts, boardCm2: 6 })),
     ),
   ];
-  const asked = outputDemand(demand);
   const fits: Regulator[] = [];
   let nearest: Regulator | null = null;
   const counts = { weak: 0, strong: 0, off: 0 };
   for (const regulator of made) {
     const model = outputModel({ regulator, regulatorSheet: null, demand: asked });
     if (!model) continue;
-    if (!withinWindow(model, outputV, tolerancePct)) {
+    if (!withinWindow(model, allowed)) {
       counts.off++;
       if (regulator.kind === 'adjustable' && model.ratedA >= outputA) nearest ??= regulator;
     } else if (model.ratedA < outputA) counts.weak++;
@@ -63,7 +64,7 @@ export function regulatorChoices(demand: Ask, mains: Mains): RegulatorChoices {
   if (counts.strong > 0) leftOut.push(`${counts.strong} ready-made regulators: far stronger than the load.`);
   leftOut.push('Discrete and bench regulators: they are designed, not picked; change the family afterwards.');
   // Unregulated, the output follows the mains at least: hopeless in a window narrower than the mains' own swing.
-  const loose = tolerancePct >= Math.min(mains.lowPct, mains.highPct);
+  const loose = (50 * (allowed.highV - allowed.lowV)) / outputV >= Math.min(mains.lowPct, mains.highPct) * (1 - 1e-9);
   const none = fits.length === 0;
   // What spreads further than the window is still nearer to it than the mains.
   if (none && nearest) fits.push(nearest);
@@ -73,8 +74,8 @@ export function regulatorChoices(demand: Ask, mains: Mains): RegulatorChoices {
 }
 
 /** Whether a regulator's output stays inside what is allowed over its whole spread. */
-function withinWindow({ outputV: set, spread }: RegulatorModel, outputV: number, tolerancePct: number): boolean {
-  return Math.abs(set / outputV - 1) + spread * (set / outputV) <= (tolerancePct / 100) * (1 + 1e-9);
+function withinWindow({ outputV: set, spread }: RegulatorModel, { lowV, highV }: Span): boolean {
+  return set * (1 - spread) >= lowV * (1 - 1e-9) && set * (1 + spread) <= highV * (1 + 1e-9);
 }
 
 /** The pair from E24 nearest to an output whose divider draws what the worst part needs: 1.25 V over 82 to 120 ohm. */

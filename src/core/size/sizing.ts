@@ -1,4 +1,4 @@
-import { mainModel } from '@/core/design/outputs';
+import { mainModel, windowOf } from '@/core/design/outputs';
 import { arrangementFacts } from '@/core/design/source';
 import { applyPatch, mergePatches, type Design, type PartRole, type Patch, type Pick } from '@/core/design/design';
 import { bankF, bankRatedV } from '@/core/design/bank';
@@ -238,9 +238,7 @@ function promise(design: Design, four: readonly Choice[]): number {
   const ripple =
     (0.75 * demand.outputA) /
     ((facts.fullWave[0] ? 2 : 1) * mains.frequencyHz * 0.64 * Math.max(bankF(reservoir), 1e-9));
-  const needed = model
-    ? model.outputV + dropoutAt(model, demand.outputA)
-    : demand.outputV * (1 - demand.tolerancePct / 100);
+  const needed = model ? model.outputV + dropoutAt(model, demand.outputA) : windowOf(demand).lowV;
   const short = Math.max(0, (needed - (loadedPeak - ripple)) / needed);
   const over = model ? Math.max(0, idlePeak / model.inputMaxV - 1) : 0;
   const canOver = Math.max(0, idlePeak / (0.87 * facts.railPerCan * bankRatedV(reservoir)) - 1);

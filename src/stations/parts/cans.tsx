@@ -7,6 +7,7 @@ import type { VariationResult } from '@/core/study/variation';
 import { typicalRippleRating } from '@/core/parts/capacitor';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { parseQuantity, type Unit } from '@/core/quantity/parse';
+import { windowOf } from '@/core/design/outputs';
 import { ChoiceField } from '@/ui/choice-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
 import { solver } from '@/workers/client';
@@ -57,7 +58,7 @@ export function Cans() {
   if (reservoir.capacitanceF <= 0) return <p className="text-quiet">This supply has no reservoir.</p>;
 
   const valley = picture?.points.nominal.reservoir.minV ?? null;
-  const floor = neededV(design) ?? design.demand.outputV * (1 - design.demand.tolerancePct / 100);
+  const floor = neededV(design) ?? windowOf(design.demand).lowV;
   const gapS = parseQuantity(gap, 's');
   const hold =
     valley !== null && valley > floor && gapS.ok && gapS.value > 0

@@ -1,6 +1,7 @@
 'use client';
 
 import { arrangementFacts, termsOf } from '@/core/design/source';
+import { windowOf } from '@/core/design/outputs';
 import { bankRatedV } from '@/core/design/bank';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { mainsVolts } from '@/core/circuit/feed';
@@ -64,10 +65,10 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
     const cols = columns(AXIS_PX, width - 4, { regulated, before, after });
     const rails = picture.points.nominal.rails.map((_, r) => railScene(picture, r, cols));
     const split = rails.length === 2;
-    const { tolerancePct, outputV } = design.demand;
+    const { lowV, highV } = windowOf(design.demand);
     const lines = rails.map((r) => r.low);
     const lowest = Math.min(
-      outputV * (1 - tolerancePct / 100),
+      lowV,
       ...lines.flatMap((l) => [l.levels.reservoirMinV, l.levels.outputMinV]),
       ...picture.points.low.outputs.map((o) => o.outputMinV),
     );
@@ -78,7 +79,7 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
     const bottom = plotBottom - 8;
     const axis = voltAxis(
       Math.max(0, lowest),
-      Math.max(peak, ceiling, outputV * (1 + tolerancePct / 100)) * 1.02,
+      Math.max(peak, ceiling, highV) * 1.02,
       top,
       split ? (top + bottom) / 2 : bottom,
       split ? 14 : 26,
