@@ -7,6 +7,8 @@ export const REST_MS = 900;
 
 interface Props {
   label: string;
+  /** In a table's cell its column says what it is: the label is for those who do not see the column. */
+  inCell?: boolean;
   /** The value as it stands, as text. */
   shown: string;
   placeholder?: string | undefined;
@@ -25,7 +27,7 @@ interface Props {
  * A field one types into. What cannot be read stays in it with a sentence under it, and the design keeps its last good
  * value; what can be read counts when the field is left, on Enter, and once the hand rests.
  */
-export function TypedField({ label, shown, placeholder, inputRef, take, begin, back, arrow }: Props) {
+export function TypedField({ label, inCell = false, shown, placeholder, inputRef, take, begin, back, arrow }: Props) {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
@@ -81,7 +83,7 @@ export function TypedField({ label, shown, placeholder, inputRef, take, begin, b
 
   return (
     <div className="min-w-0">
-      <label htmlFor={id} className="block truncate text-[13px] text-quiet">
+      <label htmlFor={id} className={inCell ? 'sr-only' : 'block truncate text-[13px] text-quiet'}>
         {label}
       </label>
       <input

@@ -1,5 +1,6 @@
 /** @jest-environment @stryker-mutator/jest-runner/jest-env/jsdom */
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { Amount } from '@/stations/load/amount';
 import { QuantityField } from '@/ui/quantity-field';
 import { ReadField } from '@/ui/read-field';
 import { REST_MS } from '@/ui/typed-field';
@@ -158,4 +159,25 @@ test('a field of its own grammar goes the same way', () => {
   expect(got).toEqual(['60 to 66 V']);
   fireEvent.keyDown(input, { key: 'Escape' });
   expect(got).toEqual(['60 to 66 V', '58 to 70 V']);
+});
+
+test('a cell of the load table is named for those who do not see its column, and reads watts of its output', () => {
+  const got: (number | null)[] = [];
+  render(
+    <table>
+      <tbody>
+        <tr>
+          <Amount path="load.typicalA" label="Typical of line 1" value={0.5} volts={12} onCommit={(v) => got.push(v)} />
+        </tr>
+      </tbody>
+    </table>,
+  );
+  const input = screen.getByLabelText<HTMLInputElement>('Typical of line 1');
+  expect(input.value).toBe('500 mA');
+  type(input, '24 W');
+  rest();
+  expect(got).toEqual([2]);
+  type(input, 'plenty');
+  fireEvent.blur(input);
+  expect(screen.getByRole('alert').textContent).toMatch(/ohms and watts/);
 });

@@ -13,19 +13,19 @@ import {
   type Patch,
 } from '@/core/design/design';
 import { nameOfOutput, outputsOf, type Output } from '@/core/design/outputs';
-import { CONSUMERS_MAX, NAME_MAX, rangeFault, type FieldPath, fieldLimit } from '@/core/design/limits';
+import { CONSUMERS_MAX, NAME_MAX, rangeFault } from '@/core/design/limits';
 import { isSplit } from '@/core/design/words';
-import { consumersCsv, readConsumers } from '@/core/load/consumers-csv';
+import { consumersCsv } from '@/core/load/consumers-csv';
 import { consumerFault, railSums, startSurge, type RailSums } from '@/core/load/sums';
-import { formatForInput, formatNominal, formatQuantity } from '@/core/quantity/format';
-import { parseQuantity } from '@/core/quantity/parse';
+import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { download, fileName } from '@/ui/download';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
-import { parseLoad } from '@/core/quantity/load';
 import { regulatorModel } from '@/core/parts/regulators';
 import { AllowedField, LoadField, RangeField } from '@/ui/demand-fields';
+import { Amount } from './amount';
 import { HumBudget } from './hum-budget';
+import { Paste } from './paste';
 
 const KIND_WORDS: Record<ConsumerKind, string> = {
   current: 'constant current',
@@ -417,120 +417,4 @@ function lineFault(design: Design, consumer: Consumer, n: number): string | null
 
 function voltsOf(outputs: readonly Output[], id: OutputId): number {
   return (outputs.find((o) => o.id === id) ?? outputs[0]!).demand.outputV;
-}
-
-/** A current in a cell of the table. What cannot be read stays, marked, with its sentence. */
-function Amount({
-  path,
-  label,
-  value,
-  volts,
-  placeholder,
-  onCommit,
-}: {
-  path: FieldPath;
-  label: string;
-  value: number | null;
-  /** Of the output it hangs on: ohms and watts are then read too. */
-  volts?: number;
-  placeholder?: string;
-  onCommit(value: number | null): void;
-}) {
-  const { unit, optional } = fieldLimit(path);
-  const [draft, setDraft] = useState<string | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
-  function commit(text: string) {
-    if (text.trim() === '' && optional) {
-      setFault(null);
-      setDraft(null);
-      if (value !== null) onCommit(null);
-      return;
-    }
-    const read = volts === undefined ? parseQuantity(text, unit) : parseLoad(text, volts);
-    const wrong = read.ok ? rangeFault(path, read.value) : read.error;
-    setFault(wrong);
-    if (wrong || !read.ok) return;
-    setDraft(null);
-    if (read.value !== value) onCommit(read.value);
-  }
-  return (
-    <td className="px-1">
-      <input
-        className="field"
-        aria-label={label}
-        aria-invalid={fault !== null}
-        value={draft ?? (value === null ? '' : formatForInput(value, unit))}
-        placeholder={placeholder}
-        onChange={(e) => setDraft(e.target.value)}
-        onBlur={(e) => draft !== null && commit(e.target.value)}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') commit(e.currentTarget.value);
-          if (e.key === 'Escape') {
-            setDraft(null);
-            setFault(null);
-          }
-        }}
-      />
-      {fault && (
-        <span role="alert" className="block text-[12.5px] leading-tight text-fail">
-          {fault}
-        </span>
-      )}
-    </td>
-  );
-}
-
-function Paste({
-  outputs,
-  onClose,
-  onTake,
-}: {
-  outputs: readonly Output[];
-  onClose(): void;
-  onTake(consumers: Consumer[]): void;
-}) {
-  const [text, setText] = useState('');
-  const read = text.trim() === '' ? null : readConsumers(text, outputs);
-  return (
-    <div className="my-2 rounded border border-rule bg-raised p-3">
-      <label className="text-[14px]">
-        Cells from a spreadsheet or a CSV: name, count, typical, peak; or with a first row of name, count, on, output,
-        kind, standing, typical, peak, duty, start
-        <textarea
-          className="field mt-1 !h-[110px] py-1 font-mono text-[13px]"
-          value={text}
-          autoFocus
-          onChange={(e) => setText(e.target.value)}
-        />
-      </label>
-      <input
-        type="file"
-        accept=".csv,.tsv,.txt,text/csv"
-        aria-label="File with a load table"
-        className="mt-1 text-[13px]"
-        onChange={(e) => {
-          const file = e.target.files?.[0];
-          if (file) void file.text().then(setText);
-        }}
-      />
-      {read?.errors.map((e) => (
-        <p key={e} role="alert" className="text-[14px] text-fail">
-          {e}
-        </p>
-      ))}
-      <div className="mt-2 flex gap-2">
-        <button
-          type="button"
-          className="btn btn-main"
-          disabled={!read || read.consumers.length === 0}
-          onClick={() => read && onTake(read.consumers)}
-        >
-          {read && read.consumers.length > 0 ? `Take ${read.consumers.length} lines` : 'Take them'}
-        </button>
-        <button type="button" className="btn" onClick={onClose}>
-          Take nothing
-        </button>
-      </div>
-    </div>
-  );
 }
