@@ -33,7 +33,7 @@ export function Amount({ path, label, value, volts, placeholder, onCommit }: Pro
     return wrong;
   }
   return (
-    <td className="px-1 align-top">
+    <td className="px-1">
       <TypedField
         inCell
         label={label}
