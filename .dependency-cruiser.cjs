@@ -8,6 +8,7 @@ const CORE = [
   'circuit',
   'solve',
   'study',
+  'view',
   'judge',
   'size',
   'bench',

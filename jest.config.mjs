@@ -1,6 +1,7 @@
 /** @type {import('jest').Config} */
 const config = {
   testEnvironment: 'node',
+  maxWorkers: 2,
   transform: {
     '^.+\\.m?[jt]sx?$': [
       '@swc/jest',

@@ -1,5 +1,7 @@
 import type { readDesign } from '@/core/design/schema';
-import { headlineOf, summaryOf, type Picture, type pictureOf } from '@/core/judge/picture';
+import { headlineOf, summaryOf } from '@/core/view/summary';
+import type { Picture } from '@/core/view/picture';
+import type { pictureOf } from '@/core/judge/picture';
 import { SolveError } from '@/core/solve/solve-error';
 import type { Summed } from './designs';
 

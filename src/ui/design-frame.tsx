@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
 import { useStore } from 'zustand';
-import { BANDS } from '@/core/judge/picture';
+import { BANDS } from '@/core/view/picture';
 import { DesignBar } from './design-bar';
 import { Dialog } from './dialog';
 import { downloadDesign } from './download';

@@ -2,9 +2,8 @@
 
 import type { Design } from '@/core/design/design';
 import type { Fix } from '@/core/judge/verdict';
-import type { Picture } from '@/core/judge/picture';
-import { callback, replaceSolver, solver, SolverGone } from '@/workers/client';
-import type { Answer } from '@/workers/solver.worker';
+import { asked } from '@/workers/asked';
+import { callback, dropSearch } from '@/workers/client';
 import type { DesignStore } from './design-store';
 import type { View } from './view';
 
@@ -12,8 +11,6 @@ const FIXES_AFTER_MS = 90;
 
 /** A picture older than this after an edit is marked as not current. */
 const STALE_MS = 800;
-/** A solver that has not answered by then hangs: it is replaced and asked once more. */
-const HUNG_MS = 12_000;
 
 /**
  * Keeps the picture up with the document: the newest design is always the next one solved, what was overtaken is
@@ -27,6 +24,7 @@ export function startSolving(document: DesignStore, view: View): () => void {
   let fixTimer: ReturnType<typeof setTimeout> | undefined;
   let staleTimer: ReturnType<typeof setTimeout> | undefined;
   let job = 0;
+  let seeking = 0;
   let stopped = false;
 
   async function work() {
@@ -35,7 +33,7 @@ export function startSolving(document: DesignStore, view: View): () => void {
     while (waiting && !stopped) {
       const { design, editedAt } = waiting;
       waiting = null;
-      const answer = await solved(design);
+      const answer = await asked((solver) => solver.evaluate(design), 'edit');
       if (stopped) break;
       if (answer.ok) {
         view.setState({ picture: answer.value, trouble: null });
@@ -48,22 +46,6 @@ export function startSolving(document: DesignStore, view: View): () => void {
       }
     }
     running = false;
-  }
-
-  /** Asks the solver, and once more where it died or hung. Never throws. */
-  async function solved(design: Design): Promise<Answer<Picture>> {
-    for (let attempt = 1; ; attempt++) {
-      const watch = setTimeout(() => replaceSolver('edit'), HUNG_MS);
-      try {
-        return await solver('edit').evaluate(design);
-      } catch (error) {
-        if (error instanceof SolverGone && attempt === 1) continue;
-        const reason = error instanceof SolverGone ? 'it ended twice before it answered' : String(error);
-        return { ok: false, error: `The solver failed on this design (${reason}). Undo the last change, or go on.` };
-      } finally {
-        clearTimeout(watch);
-      }
-    }
   }
 
   function nowCurrent() {
@@ -88,19 +70,25 @@ export function startSolving(document: DesignStore, view: View): () => void {
 
   async function findFixes(mine: number, design: Design) {
     const found: Record<string, Fix[]> = {};
-    try {
-      await solver('search').fixes(
-        mine,
-        design,
-        callback((verdict: string, fixes: Fix[]) => {
-          if (mine !== job || stopped) return;
-          found[verdict] = fixes;
-          view.setState({ fixes: { ...found } });
-        }),
-      );
-    } catch {
-      // What was found until then stands; the next edit asks a new solver.
-    }
+    // What an older one is at may be one candidate that takes seconds.
+    if (seeking > 0) dropSearch(false);
+    seeking++;
+    // Where the solver ends on the way it is asked again; where it ends twice, what was found until then stands.
+    await asked(
+      (solver) =>
+        solver.fixes(
+          mine,
+          design,
+          callback((verdict: string, fixes: Fix[]) => {
+            if (mine !== job || stopped) return;
+            found[verdict] = fixes;
+            view.setState({ fixes: { ...found } });
+          }),
+        ),
+      'search',
+      () => mine === job && !stopped,
+    );
+    seeking--;
     if (mine === job && !stopped) view.setState({ fixes: found, fixing: false });
   }
 

@@ -2,7 +2,9 @@
 
 import { useEffect, useState } from 'react';
 import type { Design } from '@/core/design/design';
-import { callback, solver, type RemoteSolver } from '@/workers/client';
+import { asked } from '@/workers/asked';
+import { callback, dropSearch, type RemoteSolver } from '@/workers/client';
+import type { Answer } from '@/workers/solver.worker';
 import { useDesign } from './session';
 
 let jobs = 0;
@@ -15,30 +17,39 @@ const WAIT_MS = 250;
  * @param ask has to stay the same function between renders, or it is asked again
  */
 export function useFound<T>(
-  ask: (search: RemoteSolver, job: number, design: Design, onFound: (found: T[]) => void) => Promise<unknown>,
-): { found: T[]; running: boolean } {
+  ask: (search: RemoteSolver, job: number, design: Design, onFound: (found: T[]) => void) => Promise<Answer<unknown>>,
+): { found: T[]; running: boolean; trouble: string | null } {
   const design = useDesign();
   const [found, setFound] = useState<T[]>([]);
   const [running, setRunning] = useState(true);
+  const [trouble, setTrouble] = useState<string | null>(null);
   useEffect(() => {
     const mine = ++jobs;
     const wait = setTimeout(() => {
-      setFound([]);
       setRunning(true);
+      setTrouble(null);
       const tell = callback((more: T[]) => {
         if (mine === jobs) setFound((old) => [...old, ...more]);
       });
-      const done = () => mine === jobs && setRunning(false);
-      // Where the solver ended on the way, what was found until then stands.
-      ask(solver('search'), mine, design, tell).then(done, done);
+      void asked(
+        (search) => {
+          // Where it is asked a second time it finds all of it again.
+          if (mine === jobs) setFound([]);
+          return ask(search, mine, design, tell);
+        },
+        'search',
+        () => mine === jobs,
+      ).then((answer) => {
+        if (mine !== jobs) return;
+        setRunning(false);
+        setTrouble(answer.ok ? null : answer.error);
+      });
     }, WAIT_MS);
     return () => {
       clearTimeout(wait);
       jobs++;
-      solver('search')
-        .stopSearch()
-        .catch(() => {});
+      dropSearch(true);
     };
   }, [design, ask]);
-  return { found, running };
+  return { found, running, trouble };
 }

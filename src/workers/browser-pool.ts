@@ -1,9 +1,9 @@
 import type { Design, PartRole } from '@/core/design/design';
-import type { Candidate, Try } from '@/core/size/picking';
-import type { Build } from '@/core/judge/tolerance';
+import type { Candidate, Try } from '@/core/size/candidate';
+import type { Build } from '@/core/view/build-summary';
 import type { Variation, VariationResult } from '@/core/study/variation';
-import { poolSolver, type RemoteSolver } from './client';
-import { runPool, type PoolOptions } from './pool';
+import { endOfPoolSolver, poolSolver, SolverGone, type RemoteSolver } from './client';
+import { runPool, Stopped, type PoolOptions } from './pool';
 
 /** How many threads a page takes for what a person waits for: all cores but one where there are three, never more than four. */
 function threads(): number {
@@ -16,7 +16,15 @@ export function solveInPool(
   variations: readonly Variation[],
   options: PoolOptions<VariationResult> = {},
 ): Promise<VariationResult[]> {
-  return overPool<Variation, VariationResult>((solver, chunk) => solver.variations(design, chunk), variations, options);
+  return overPool<Variation, VariationResult>(
+    async (solver, chunk) => {
+      const answer = await solver.variations(design, chunk);
+      if (!answer.ok) throw new Error(answer.error);
+      return answer.value;
+    },
+    variations,
+    options,
+  );
 }
 
 /** Tries parts in a design over the page's pool of workers. @throws Stopped */
@@ -55,11 +63,37 @@ export async function buildInPool(
   return runs.flat().slice(0, count);
 }
 
-function overPool<T, R>(
+/** How long a chunk in hand may go on after a stop, ms. */
+const STOPS_WITHIN_MS = 100;
+
+async function overPool<T, R>(
   run: (solver: RemoteSolver, chunk: T[]) => Promise<R[]>,
   items: readonly T[],
   options: PoolOptions<R>,
 ): Promise<R[]> {
-  const workers = Array.from({ length: threads() }, (_, n) => ({ run: (chunk: T[]) => run(poolSolver(n), chunk) }));
-  return runPool(workers, items, options);
+  const busy = new Set<number>();
+  const workers = Array.from({ length: threads() }, (_, n) => ({
+    async run(chunk: T[]): Promise<R[]> {
+      busy.add(n);
+      try {
+        // One that died is replaced and given its chunk again.
+        return await run(poolSolver(n), chunk).catch((error: unknown) => {
+          if (!(error instanceof SolverGone) || options.signal?.aborted) throw error;
+          return run(poolSolver(n), chunk);
+        });
+      } finally {
+        busy.delete(n);
+      }
+    },
+  }));
+  try {
+    return await runPool(workers, items, options);
+  } catch (error) {
+    if (error instanceof Stopped && busy.size > 0) {
+      // The thread in hand, so that one started meanwhile by a later question is not taken for it.
+      const ends = [...busy].map((n) => ({ n, end: endOfPoolSolver(n) }));
+      setTimeout(() => ends.forEach(({ n, end }) => busy.has(n) && end()), STOPS_WITHIN_MS);
+    }
+    throw error;
+  }
 }

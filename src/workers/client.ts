@@ -3,6 +3,12 @@ import type { Solver } from './solver.worker';
 
 export type RemoteSolver = Comlink.Remote<Solver>;
 
+/**
+ * 'edit' answers what a person's hand is waiting for; 'ask' what a screen asks besides; 'search' does the longer work
+ * that tells what it finds on the way, so that it never stands in the way of the others.
+ */
+export type Role = 'edit' | 'ask' | 'search';
+
 /** A solver ended before it answered: it died, could not be loaded, or was replaced because it hung. */
 export class SolverGone extends Error {
   constructor() {
@@ -14,17 +20,18 @@ export class SolverGone extends Error {
 interface Started {
   worker: Worker;
   remote: RemoteSolver;
+  /** Whether it has answered anything yet: until then it is being loaded. */
+  loaded: boolean;
   end(): void;
 }
 
 const started = new Map<string, Started>();
 
 /**
- * A solver in its own thread, started once and kept. 'edit' answers what a person is waiting for; 'search' does the
- * longer work, so that it never stands in the way; 'scope' draws what a probe would show. One that dies is forgotten and
- * started anew by the next call; what it was asked is rejected with SolverGone.
+ * A solver in its own thread, started once and kept. One that dies is forgotten and started anew by the next call; what
+ * it was asked is rejected with SolverGone.
  */
-export function solver(role: 'edit' | 'search' | 'scope'): RemoteSolver {
+export function solver(role: Role): RemoteSolver {
   return start(role).remote;
 }
 
@@ -34,8 +41,32 @@ export function poolSolver(n: number): RemoteSolver {
 }
 
 /** Ends a solver that hangs; the next call starts another. */
-export function replaceSolver(role: 'edit' | 'search' | 'scope'): void {
+export function replaceSolver(role: Role): void {
   started.get(role)?.end();
+}
+
+/** What ends the n-th solver of the pool as it stands; the next call then starts another. */
+export function endOfPoolSolver(n: number): () => void {
+  const one = started.get(`pool-${n}`);
+  return () => one?.end();
+}
+
+/** How long a search may take to notice that it is no longer wanted, ms. */
+const NOTICES_WITHIN_MS = 100;
+
+/**
+ * Tells the searching solver that what it is at is no longer wanted. It looks up between two candidates; where one
+ * candidate takes longer than a tenth of a second its thread is ended.
+ * @param everything also the searches it could go on with; otherwise it only has to be free for what is asked next
+ */
+export function dropSearch(everything: boolean): void {
+  const searching = started.get('search');
+  if (!searching) return;
+  const impatience = setTimeout(() => {
+    if (searching.loaded) searching.end();
+  }, NOTICES_WITHIN_MS);
+  const noticed = () => clearTimeout(impatience);
+  searching.remote.lookUp(everything).then(noticed, noticed);
 }
 
 function start(role: string): Started {
@@ -53,7 +84,8 @@ function start(role: string): Started {
   };
   worker.addEventListener('error', end);
   worker.addEventListener('messageerror', end);
-  const made = { worker, remote: guarded(Comlink.wrap<Solver>(worker), gone), end };
+  worker.addEventListener('message', () => (made.loaded = true), { once: true });
+  const made: Started = { worker, remote: guarded(Comlink.wrap<Solver>(worker), gone), loaded: false, end };
   started.set(role, made);
   return made;
 }

@@ -19,7 +19,7 @@ export class Stopped extends Error {
 
 /**
  * Spreads items over workers, each taking the next chunk when it is done with its last. The same dispatcher serves web
- * workers and threads.
+ * workers and threads. Told to stop it rejects at once; chunks in hand are the workers' own affair.
  * @returns results in the order of the items
  * @throws Stopped when the signal says so; whatever a worker throws, otherwise
  */
@@ -31,21 +31,35 @@ export async function runPool<T, R>(
   const results = new Array<R>(items.length);
   let next = 0;
   let done = 0;
-  await Promise.all(
+  let over = false;
+  const all = Promise.all(
     workers.map(async (worker) => {
-      while (next < items.length) {
-        if (signal?.aborted) throw new Stopped('stopped');
+      while (next < items.length && !over) {
         const from = next;
         next = Math.min(items.length, from + chunk);
         const found = await worker.run(items.slice(from, next));
+        if (over) return;
         found.forEach((r, k) => (results[from + k] = r));
         done += found.length;
-        if (signal?.aborted) throw new Stopped('stopped');
         onFound?.(found);
         onProgress?.(done, items.length);
       }
     }),
   );
-  if (signal?.aborted) throw new Stopped('stopped');
+  try {
+    await Promise.race([all, stopped(signal)]);
+  } finally {
+    over = true;
+    // What a worker says after that concerns nobody.
+    all.catch(() => {});
+  }
   return results;
+}
+
+/** Rejects when the signal says so; never comes otherwise. */
+function stopped(signal: AbortSignal | undefined): Promise<never> {
+  return new Promise((_, reject) => {
+    if (signal?.aborted) reject(new Stopped('stopped'));
+    signal?.addEventListener('abort', () => reject(new Stopped('stopped')), { once: true });
+  });
 }

@@ -13,17 +13,26 @@ import { singleChanges, type SingleChange } from '@/core/judge/single-change';
 import { simulateFixes } from '@/core/judge/fixes';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import type { MainsReport } from '@/core/mains-side/report';
-import { pictureOf, summaryOf, type Picture, type Summary } from '@/core/judge/picture';
+import { pictureOf } from '@/core/judge/picture';
+import { summaryOf, type Summary } from '@/core/view/summary';
+import type { Picture } from '@/core/view/picture';
 import type { Fix } from '@/core/judge/verdict';
-import { tryPart, type Candidate, type Try } from '@/core/size/picking';
-import { sizing, type SizingAsk, type SizingProgress } from '@/core/size/sizing';
+import { tryPart } from '@/core/size/picking';
+import type { Candidate, Try } from '@/core/size/candidate';
+import { sizing } from '@/core/size/sizing';
+import type { SizingAsk, SizingProgress } from '@/core/size/sized-set';
 import { proposing, type Proposal, type SearchProgress } from '@/core/size/propose';
 import { SolveError } from '@/core/solve/solve-error';
-import { scopeTraces, type ScopeBand, type ScopeRun, type Traces } from '@/core/study/traces';
+import { scopeTraces } from '@/core/study/traces';
+import type { ScopeBand, ScopeRun, Traces } from '@/core/study/scope-shapes';
 import { coolerWays, heatView, selfLimit, type CoolerWay, type HeatView } from '@/core/study/heat-report';
 import { letsGoAt } from '@/core/study/cascade';
-import { solveBuilds, type Build } from '@/core/judge/tolerance';
-import { solveVariations } from '@/core/study/variation';
+import { drawnShares, solveBuilds, summarise } from '@/core/judge/tolerance';
+import type { Build, ToleranceSummary } from '@/core/view/build-summary';
+import type { RuleId } from '@/core/judge/rules';
+import { designFromReadings } from '@/core/size/from-readings';
+import type { BoxReadings } from '@/core/size/box-readings';
+import { solveVariations, type Variation, type VariationResult } from '@/core/study/variation';
 import {
   coolingWays,
   designOf,
@@ -72,8 +81,12 @@ export interface RegulatorSchools {
 }
 
 /** What a parts file would become. */
-export type PartsPreview =
-  { ok: false; error: string } | { ok: true; total: number; refused: number; errors: string[]; first: RowResult[] };
+export interface PartsPreview {
+  total: number;
+  refused: number;
+  errors: string[];
+  first: RowResult[];
+}
 
 export type Answer<T> = { ok: true; value: T } | { ok: false; error: string };
 
@@ -128,26 +141,30 @@ function schoolReport(way: Way, variant: Design): SchoolReport {
 
 const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
 
-/** Tells what a search finds every 80 ms; false when a newer search or stopSearch ended it. A null was looked at and is nothing. */
+/** Tells what a search finds every 80 ms; false when it was dropped or a newer one began. A null was looked at and is nothing. */
 async function tellAsFound<T>(
   job: number,
   search: Iterable<T | null>,
   onFound: (found: T[]) => void,
-): Promise<boolean> {
+): Promise<Answer<boolean>> {
   newestSearch = job;
   let batch: T[] = [];
   let since = performance.now();
-  for (const one of search) {
-    if (one !== null) batch.push(one);
+  const steps = search[Symbol.iterator]();
+  for (;;) {
+    const step = answer(() => steps.next());
+    if (!step.ok) return step;
+    if (step.value.done) break;
+    if (step.value.value !== null) batch.push(step.value.value);
     if (performance.now() - since < 80) continue;
     onFound(batch);
     batch = [];
     await breathe();
-    if (newestSearch !== job) return false;
+    if (newestSearch !== job) return { ok: true, value: false };
     since = performance.now();
   }
   onFound(batch);
-  return true;
+  return { ok: true, value: true };
 }
 
 const solver = {
@@ -160,15 +177,16 @@ const solver = {
     });
   },
   /** Simulates the fixes of every verdict that does not hold; a newer call ends an older one. */
-  async fixes(job: number, design: Design, onBatch: (verdict: string, fixes: Fix[]) => void): Promise<void> {
+  async fixes(job: number, design: Design, onBatch: (verdict: string, fixes: Fix[]) => void): Promise<Answer<boolean>> {
     newestFixJob = job;
     const start = answer(() => pictureOf(design));
-    if (!start.ok) return;
+    if (!start.ok) return start;
     for (const batch of simulateFixes(start.value.study, start.value.picture.verdicts)) {
       onBatch(batch.verdict, batch.fixes);
       await breathe();
-      if (newestFixJob !== job) return;
+      if (newestFixJob !== job) return { ok: true, value: false };
     }
+    return { ok: true, value: true };
   },
   /** The three schools of feeding the reservoir, each solved on this design's own values. */
   schools(design: Design): Answer<SchoolReport[]> {
@@ -209,19 +227,34 @@ const solver = {
   corners(design: Design): Answer<Grid> {
     return answer(() => cornerGrid(design));
   },
-  /** Single changes, simulated one after the other; a newer search or stopSearch ends it. */
-  changes(job: number, design: Design, onFound: (found: SingleChange[]) => void): Promise<boolean> {
+  /** Single changes, simulated one after the other; false when it was dropped. */
+  changes(job: number, design: Design, onFound: (found: SingleChange[]) => void): Promise<Answer<boolean>> {
     return tellAsFound(job, singleChanges(design), onFound);
   },
   /** How much more an output gives with each single change. */
-  more(job: number, design: Design, output: OutputId, onFound: (found: MoreWith[]) => void): Promise<boolean> {
+  more(job: number, design: Design, output: OutputId, onFound: (found: MoreWith[]) => void): Promise<Answer<boolean>> {
     return tellAsFound(job, moreOf(design, output), onFound);
   },
   /** Runs of builds drawn from the parts' spreads, by the number of the first of each run. */
   builds(design: Design, seed: number, size: number, firsts: readonly number[]): Build[][] {
     return firsts.map((from) => solveBuilds(design, seed, from, size));
   },
-  variations: solveVariations,
+  /** What many builds come to, check by check. */
+  summariseBuilds(design: Design, seed: number, builds: readonly Build[]): Answer<ToleranceSummary> {
+    return answer(() => summarise(design, seed, builds));
+  },
+  /** Share of so many builds that hold each verdict. */
+  sharesOf(design: Design, builds: number): Answer<Partial<Record<RuleId, number>>> {
+    return answer(() => drawnShares(design, solveBuilds(design, 1, 0, builds)));
+  },
+  /** A first design that behaves as an existing box was read. */
+  fromReadings(readings: BoxReadings, mains: Mains): Answer<Design> {
+    return answer(() => designFromReadings(readings, mains));
+  },
+  /** Variations of one design, each with its own trouble where it has one. */
+  variations(design: Design, variations: readonly Variation[]): Answer<VariationResult[]> {
+    return answer(() => solveVariations(design, variations));
+  },
   scope(design: Design, run: ScopeRun, band: ScopeBand): Answer<Traces> {
     return answer(() => scopeTraces(design, run, band));
   },
@@ -238,7 +271,7 @@ const solver = {
   bench(design: Design): Answer<TestPoint[]> {
     return answer(() => testPoints(design, mainsForReadings(design)));
   },
-  /** Searches a supply for a load, telling its progress; null when a newer search or stopSearch ended it. */
+  /** Searches a supply for a load, telling its progress; null when it was dropped. */
   async propose(
     job: number,
     name: string,
@@ -246,7 +279,7 @@ const solver = {
     mains: Mains,
     feed: Patch | null,
     onProgress: (progress: SearchProgress) => void,
-  ): Promise<Answer<Proposal & { summary: Summary }> | null> {
+  ): Promise<Answer<(Proposal & { summary: Summary }) | null>> {
     newestSearch = job;
     const search = proposing(name, demand, mains, feed);
     for (;;) {
@@ -258,52 +291,59 @@ const solver = {
       }
       onProgress(step.value.value);
       await breathe();
-      if (newestSearch !== job) return null;
+      if (newestSearch !== job) return { ok: true, value: null };
     }
   },
-  stopSearch(): void {
-    newestSearch = 0;
+  /** Looks up from its work: shows that it can, and drops what it is searching where that is wanted. */
+  lookUp(drop: boolean): void {
+    if (drop) newestSearch = 0;
   },
   /** Simulates a design with each of some parts taken. */
   tryParts(design: Design, role: PartRole, tries: readonly Try[]): (Candidate | null)[] {
     return tries.map((one) => tryPart(design, role, one));
   },
-  /** Sizes whole sets; a newer search or stopSearch ends it. */
+  /** Sizes whole sets; false when it was dropped or a newer search began. */
   async size(
     job: number,
     design: Design,
     parts: Part[],
     ask: SizingAsk,
     onProgress: (progress: SizingProgress) => void,
-  ): Promise<boolean> {
+  ): Promise<Answer<boolean>> {
     newestSearch = job;
     let found: SizingProgress['found'] = [];
     let since = performance.now();
     let last: Omit<SizingProgress, 'found'> = { simulated: 0, studies: 0, leftOut: [] };
-    for (const progress of sizing(design, parts, ask)) {
-      found.push(...progress.found);
-      last = progress;
+    const search = sizing(design, parts, ask);
+    for (;;) {
+      const step = answer(() => search.next());
+      if (!step.ok) return step;
+      if (step.value.done) break;
+      found.push(...step.value.value.found);
+      last = step.value.value;
       if (performance.now() - since < 100) continue;
       onProgress({ ...last, found });
       found = [];
       await breathe();
-      if (newestSearch !== job) return false;
+      if (newestSearch !== job) return { ok: true, value: false };
       since = performance.now();
     }
     onProgress({ ...last, found });
-    return true;
+    return { ok: true, value: true };
   },
   /** Reads a parts file for its preview: what rows become, which are refused and why. */
-  readParts(text: string): PartsPreview {
+  readParts(text: string): Answer<PartsPreview> {
     const read = readPartsCsv(text);
     if (!read.ok) return { ok: false, error: read.error };
     const refused = read.rows.flatMap((r) => ('error' in r ? [r.error] : []));
     return {
       ok: true,
-      total: read.rows.length,
-      refused: refused.length,
-      errors: refused.slice(0, 200),
-      first: read.rows.slice(0, 100),
+      value: {
+        total: read.rows.length,
+        refused: refused.length,
+        errors: refused.slice(0, 200),
+        first: read.rows.slice(0, 100),
+      },
     };
   },
 };

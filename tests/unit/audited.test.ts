@@ -5,8 +5,9 @@ import { applyPatch, type Consumer, type Design, type Patch, type Regulator } fr
 import { readDesign } from '@/core/design/schema';
 import { testPoints } from '@/core/bench/test-points';
 import { judge } from '@/core/judge/judge';
-import { levelsOf, pictureOf } from '@/core/judge/picture';
-import { stationFigures } from '@/core/judge/station-figures';
+import { levelsOf } from '@/core/view/levels';
+import { pictureOf } from '@/core/judge/picture';
+import { stationFigures } from '@/core/view/station-figures';
 import { solveBuilds, summarise } from '@/core/judge/tolerance';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import { regulatorModel, type SomeRegulator } from '@/core/parts/regulators';
@@ -22,7 +23,8 @@ import { mostOf } from '@/core/study/most';
 import { operatingPoint } from '@/core/study/operating-point';
 import { storedEnergy } from '@/core/study/stored-energy';
 import { studyDesign } from '@/core/study/study';
-import { loadLineVariations, solveVariations } from '@/core/study/variation';
+import { loadLineVariations } from '@/core/study/load-line';
+import { solveVariations } from '@/core/study/variation';
 import { demoDesigns } from '@/server/demo';
 
 /** What an audit from outside found wrong, each with the figure that is right and how it was worked out. */

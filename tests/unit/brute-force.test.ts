@@ -3,7 +3,8 @@ import type { Part, PartKind } from '@/core/drawer/part';
 import { usesOf, withPart } from '@/core/drawer/fit';
 import { countFails, judge } from '@/core/judge/judge';
 import { regulatorChoices } from '@/core/size/regulator-choices';
-import { compareSets, patchOfSet, sizing, type SizedSet } from '@/core/size/sizing';
+import { compareSets, patchOfSet, type SizedSet } from '@/core/size/sized-set';
+import { sizing } from '@/core/size/sizing';
 import { studyDesign } from '@/core/study/study';
 import { demoDesigns } from '@/server/demo';
 

@@ -4,12 +4,13 @@ import { readDesign } from '@/core/design/schema';
 import { arrangementWords, ratingWords, windingWords } from '@/core/design/words';
 import { pictureOf } from '@/core/judge/picture';
 import { simulateFixes } from '@/core/judge/fixes';
-import { stationFigures } from '@/core/judge/station-figures';
+import { stationFigures } from '@/core/view/station-figures';
 import { RECTIFIER_KINDS } from '@/core/parts/arrangements';
 import { placedParts } from '@/core/circuit/filter-of';
 import { scopeTraces } from '@/core/study/traces';
 import { schools } from '@/core/study/schools';
-import { LOAD_LINE_SHARES, loadLineVariations, solveVariations } from '@/core/study/variation';
+import { LOAD_LINE_SHARES, loadLineVariations } from '@/core/study/load-line';
+import { solveVariations } from '@/core/study/variation';
 import { demoDesigns } from '@/server/demo';
 import { runPool, Stopped } from '@/workers/pool';
 
@@ -226,6 +227,21 @@ describe('many at once', () => {
       },
     );
     await expect(run).rejects.toBeInstanceOf(Stopped);
+  });
+
+  test('a stop does not wait for a chunk that takes for ever, and what comes late is not told', async () => {
+    const stop = new AbortController();
+    const found: number[] = [];
+    let late: (squares: number[]) => void = () => {};
+    const run = runPool([{ run: () => new Promise<number[]>((resolve) => (late = resolve)) }], [1, 2, 3], {
+      signal: stop.signal,
+      onFound: (some) => found.push(...some),
+    });
+    stop.abort();
+    await expect(run).rejects.toBeInstanceOf(Stopped);
+    late([1, 4, 9]);
+    await Promise.resolve();
+    expect(found).toEqual([]);
   });
 
   test('what a worker throws comes out of the pool', async () => {

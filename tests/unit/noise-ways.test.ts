@@ -1,7 +1,8 @@
 import { applyPatch, type Design } from '@/core/design/design';
 import { judge } from '@/core/judge/judge';
 import { regulatorModel } from '@/core/parts/regulators';
-import { heatView, coolerWays, selfLimit, touchWords, heatCorners } from '@/core/study/heat-report';
+import { coolerWays, heatView, selfLimit } from '@/core/study/heat-report';
+import { heatCorners, touchWords } from '@/core/study/heat-corners';
 import { noiseReport, strayDistance, WIRE_OHM_PER_10CM } from '@/core/study/noise';
 import { studyDesign } from '@/core/study/study';
 import { coolingWays, designOf, regulatorWays, technologies } from '@/core/study/regulator-schools';

@@ -3,7 +3,8 @@ import { partsIn, usesOf, withPart } from '@/core/drawer/fit';
 import type { Part, PartDraft } from '@/core/drawer/part';
 import { startingDrawer } from '@/core/drawer/starting';
 import { regulatorModel } from '@/core/parts/regulators';
-import { rankCandidates, triesOf, tryPart } from '@/core/size/picking';
+import { rankCandidates, triesOf } from '@/core/size/candidate';
+import { tryPart } from '@/core/size/picking';
 import { demoDrawer } from '@/server/demo-drawer';
 import { demoDesigns } from '@/server/demo';
 

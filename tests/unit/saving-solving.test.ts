@@ -1,5 +1,6 @@
 import type { Design } from '@/core/design/design';
-import { pictureOf, type Picture } from '@/core/judge/picture';
+import { pictureOf } from '@/core/judge/picture';
+import type { Picture } from '@/core/view/picture';
 import { demoDesigns } from '@/server/demo';
 import { startAutosave } from '@/ui/autosave';
 import { createDesignStore } from '@/ui/design-store';
@@ -8,17 +9,24 @@ import { createView } from '@/ui/view';
 
 type Answer = { ok: true; value: Picture } | { ok: false; error: string };
 const asked: { design: Design; answer: (a: Answer) => void; fail: (reason: unknown) => void }[] = [];
-const fixJobs: { job: number; give: (verdict: string, fixes: unknown[]) => void; done: () => void }[] = [];
+const fixJobs: {
+  job: number;
+  give: (verdict: string, fixes: unknown[]) => void;
+  done: (a: { ok: true; value: boolean }) => void;
+  fail: (reason: unknown) => void;
+}[] = [];
+const dropped: boolean[] = [];
 
 const replaced: string[] = [];
 jest.mock('@/workers/client', () => ({
   SolverGone: class SolverGone extends Error {},
   callback: <T>(f: T) => f,
   replaceSolver: (role: string) => replaced.push(role),
+  dropSearch: (everything: boolean) => dropped.push(everything),
   solver: () => ({
     evaluate: (design: Design) => new Promise<Answer>((answer, fail) => asked.push({ design, answer, fail })),
     fixes: (job: number, _design: Design, give: (verdict: string, fixes: unknown[]) => void) =>
-      new Promise<void>((done) => fixJobs.push({ job, give, done })),
+      new Promise((done, fail) => fixJobs.push({ job, give, done, fail })),
   }),
 }));
 
@@ -46,6 +54,7 @@ beforeEach(() => {
   jest.useFakeTimers();
   asked.length = 0;
   fixJobs.length = 0;
+  dropped.length = 0;
   replaced.length = 0;
   Object.assign(globalThis, {
     requestAnimationFrame: () => 0,
@@ -482,15 +491,47 @@ describe('solving', () => {
     expect(fixJobs).toHaveLength(1);
     document.getState().edit({ transformer: { ratedV: 25 } });
     fixJobs[0]!.give('headroom', [{ late: true }]);
-    fixJobs[0]!.done();
+    fixJobs[0]!.done({ ok: true, value: true });
     await settle();
     expect(view.getState().fixes).toEqual({});
     expect(view.getState().fixing).toBe(true);
     jest.advanceTimersByTime(500);
     fixJobs[1]!.give('headroom', []);
-    fixJobs[1]!.done();
+    fixJobs[1]!.done({ ok: true, value: true });
     await settle();
     expect(view.getState()).toMatchObject({ fixes: { headroom: [] }, fixing: false });
+    stop();
+  });
+
+  test('fixes still sought for a design that moved on make room for the next', () => {
+    const document = createDesignStore(design);
+    const stop = startSolving(document, createView(stored, good));
+    document.getState().edit({ transformer: { ratedV: 24.5 } });
+    jest.advanceTimersByTime(500);
+    expect(dropped).toEqual([]);
+    document.getState().edit({ transformer: { ratedV: 25 } });
+    jest.advanceTimersByTime(500);
+    // Free for the next, without dropping what another screen searches.
+    expect(dropped).toEqual([false]);
+    expect(fixJobs.map((j) => j.job)).toEqual([fixJobs[0]!.job, fixJobs[0]!.job + 1]);
+    stop();
+  });
+
+  test('fixes whose solver ended on the way are sought once more, unless the design moved on', async () => {
+    const { SolverGone } = jest.requireMock<{ SolverGone: new () => Error }>('@/workers/client');
+    const document = createDesignStore(design);
+    const view = createView(stored, good);
+    const stop = startSolving(document, view);
+    document.getState().edit({ transformer: { ratedV: 24.5 } });
+    jest.advanceTimersByTime(500);
+    fixJobs[0]!.fail(new SolverGone());
+    await settle();
+    expect(fixJobs).toHaveLength(2);
+    expect(view.getState().fixing).toBe(true);
+    document.getState().edit({ transformer: { ratedV: 25 } });
+    fixJobs[1]!.fail(new SolverGone());
+    await settle();
+    expect(fixJobs).toHaveLength(2);
     stop();
   });
 });

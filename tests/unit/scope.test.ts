@@ -1,6 +1,7 @@
 import { applyPatch } from '@/core/design/design';
 import { IDEAL_INSTRUMENT, noiseLine, throughInstrument } from '@/core/study/instrument';
-import { harmonics, layOver, scopeTraces, type Trace } from '@/core/study/traces';
+import { harmonics, layOver, type Trace } from '@/core/study/scope-shapes';
+import { scopeTraces } from '@/core/study/traces';
 import { solveSteady } from '@/core/solve/steady';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { networkOf } from '@/core/circuit/network-of';

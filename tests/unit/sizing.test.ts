@@ -1,8 +1,10 @@
 import { applyPatch, type Design, type PartRole } from '@/core/design/design';
 import type { Part } from '@/core/drawer/part';
 import { countFails, judge, tightest } from '@/core/judge/judge';
-import { triesOf, tryPart, rankCandidates, type Candidate } from '@/core/size/picking';
-import { compareSets, patchOfSet, sizing, type SizedSet, type SizingAsk } from '@/core/size/sizing';
+import { rankCandidates, triesOf, type Candidate } from '@/core/size/candidate';
+import { tryPart } from '@/core/size/picking';
+import { compareSets, patchOfSet, type SizedSet, type SizingAsk } from '@/core/size/sized-set';
+import { sizing } from '@/core/size/sizing';
 import { partsIn } from '@/core/drawer/fit';
 import { studyDesign, studyWithHeat } from '@/core/study/study';
 import { demoDesigns } from '@/server/demo';

@@ -1,7 +1,8 @@
 import { applyPatch } from '@/core/design/design';
-import { transformerFigures } from '@/core/judge/figures/transformer';
-import { pictureOf, type Picture } from '@/core/judge/picture';
-import { stationFigures } from '@/core/judge/station-figures';
+import { transformerFigures } from '@/core/view/figures/transformer';
+import { pictureOf } from '@/core/judge/picture';
+import type { Picture } from '@/core/view/picture';
+import { stationFigures } from '@/core/view/station-figures';
 import type { StationId } from '@/core/judge/verdict';
 import type { Figure } from '@/core/study/figure';
 import { demoDesigns } from '@/server/demo';

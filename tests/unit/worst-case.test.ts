@@ -2,17 +2,10 @@ import { conditionOf } from '@/core/circuit/condition';
 import { applyPatch, type Design } from '@/core/design/design';
 import { cornerGrid } from '@/core/judge/corners';
 import { judge } from '@/core/judge/judge';
-import { rankChanges, singleChanges } from '@/core/judge/single-change';
-import {
-  checksOf,
-  drawBuild,
-  drawnShares,
-  marginsAt,
-  shareError,
-  solveBuilds,
-  spreadsOf,
-  summarise,
-} from '@/core/judge/tolerance';
+import { rankChanges } from '@/core/view/changes';
+import { singleChanges } from '@/core/judge/single-change';
+import { checksOf, drawBuild, drawnShares, marginsAt, solveBuilds, spreadsOf, summarise } from '@/core/judge/tolerance';
+import { shareError } from '@/core/view/build-summary';
 import { studyDesign } from '@/core/study/study';
 import { demoDesigns } from '@/server/demo';
 

@@ -10,7 +10,8 @@ import { formatNominal, formatQuantity as q } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';
 import { windingCount } from '@/core/design/words';
 import { solveSteady } from '@/core/solve/steady';
-import { operatingPoint, reservoirOf, restingAdjust, rippleHz, WAVE_SAMPLES } from '@/core/study/operating-point';
+import { operatingPoint, reservoirOf, restingAdjust } from '@/core/study/operating-point';
+import { WAVE_SAMPLES, rippleHz } from '@/core/study/point';
 import { sourcePoint } from './source-point';
 import { figure, type PointId, type TestPoint } from './test-point';
 

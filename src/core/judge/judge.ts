@@ -1,7 +1,7 @@
 import { wordsOf, type Condition } from '@/core/circuit/condition';
 import { applyPatch, type Design } from '@/core/design/design';
 import { outputsOf, type Output } from '@/core/design/outputs';
-import { onRail, type OperatingPoint } from '@/core/study/operating-point';
+import { onRail, type OperatingPoint } from '@/core/study/point';
 import { modelUnder } from '@/core/study/output-point';
 import type { Study } from '@/core/study/study';
 import type { Finding, Look, Rule } from './rule';

@@ -4,9 +4,9 @@ import type { Design, Edit, PartRole } from '@/core/design/design';
 import type { Output } from '@/core/design/outputs';
 import type { RegulatorModel } from '@/core/parts/regulators/model';
 import type { Figure } from '@/core/study/figure';
-import type { OperatingPoint } from '@/core/study/operating-point';
+import type { OperatingPoint } from '@/core/study/point';
 import type { Study } from '@/core/study/study';
-import type { StationId } from './station';
+import type { StationId } from '@/core/view/station';
 
 export { FULL, LASTING, UNLOADED } from '@/core/study/occasion';
 

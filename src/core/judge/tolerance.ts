@@ -7,11 +7,11 @@ import { applyPatch, type Design, type OutputDemand } from '@/core/design/design
 import { mainModel } from '@/core/design/outputs';
 import { dcSourceOf, hasDiodes } from '@/core/design/source';
 import { SOURCE_TRUST } from '@/core/parts/transformer-source';
-import type { Unit } from '@/core/quantity/parse';
 import { SolveError } from '@/core/solve/solve-error';
 import { studyDesign } from '@/core/study/study';
 import { deciding, findingsOf, judge, marginOf } from './judge';
 import { ruleOf, type RuleId } from './rules';
+import type { Build, Check, CheckSummary, ToleranceSummary } from '@/core/view/build-summary';
 
 /** Something that differs from one build to the next. */
 export interface Spread {
@@ -20,20 +20,6 @@ export interface Spread {
   /** Ends of its range as factors; drawn with the middle likelier than the ends. */
   low: number;
   high: number;
-}
-
-/** What is checked in every build: a rule of the judge, by its limit. */
-export interface Check {
-  id: RuleId;
-  title: string;
-  unit: Unit;
-}
-
-export interface Build {
-  /** Drawn factors, in the order of the spreads. */
-  factors: number[];
-  /** Distance to the limit of each check, in its unit, negative beyond; null where a build found no answer. */
-  margins: number[] | null;
 }
 
 /** The parts' spreads of a design: from what is known of each, typical where nothing is. */
@@ -178,29 +164,6 @@ function buildOf(base: Design, load: number, sink: number): Design {
   });
 }
 
-/** What many builds come to in one check. */
-export interface CheckSummary {
-  check: Check;
-  /** Share of the builds that pass it. */
-  pass: number;
-  least: number;
-  median: number;
-  most: number;
-  /** Builds in each of equally wide steps from least to most. */
-  histogram: number[];
-  /** What moves this margin, the strongest first, with its share of the variance and the end that hurts. */
-  causes: { label: string; share: number; hurts: 'low' | 'high' }[];
-}
-
-export interface ToleranceSummary {
-  seed: number;
-  builds: number;
-  unsolved: number;
-  /** Share of the builds that pass everything. */
-  pass: number;
-  checks: CheckSummary[];
-}
-
 const BINS = 24;
 
 /** Adds up builds: shares, histograms, and what drives the misses by the squares of the correlations. */
@@ -269,9 +232,4 @@ export function drawnShares(design: Design, builds: readonly Build[]): Partial<R
       return [id, builds.length === 0 ? 0 : held / builds.length];
     }),
   );
-}
-
-/** How sure a share of builds is: half width of its 95 % interval. */
-export function shareError(share: number, builds: number): number {
-  return 1.96 * Math.sqrt(Math.max(share * (1 - share), 1 / builds) / builds);
 }

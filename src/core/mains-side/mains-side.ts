@@ -23,7 +23,7 @@ import { checkPoints } from './check-points';
 import { OPENING_S, type MainsReport } from './report';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import type { Figure } from '@/core/study/figure';
-import type { OperatingPoint } from '@/core/study/operating-point';
+import type { OperatingPoint } from '@/core/study/point';
 import { storedEnergy } from '@/core/study/stored-energy';
 import type { Study } from '@/core/study/study';
 

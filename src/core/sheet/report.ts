@@ -5,7 +5,7 @@ import { judgeReading, latestReadings } from '@/core/bench/readings';
 import type { TestPoint } from '@/core/bench/test-point';
 import { capacitanceAt, esrOf } from '@/core/circuit/filter-of';
 import { mainsVolts, modelOf } from '@/core/circuit/feed';
-import type { Picture } from '@/core/judge/picture';
+import type { Picture } from '@/core/view/picture';
 import type { State } from '@/core/judge/verdict';
 import { diodeOf } from '@/core/parts/diode';
 import { thermalInterface } from '@/core/parts/heatsink';
@@ -16,7 +16,8 @@ import type { Design } from '@/core/design/design';
 import { insulators } from '@/core/study/cost';
 import { bankWords, sourceWords, windingWords } from '@/core/design/words';
 import type { Figure } from '@/core/study/figure';
-import { mostWords, type Most } from '@/core/study/most';
+import { mostWords } from '@/core/study/most-words';
+import type { Most } from '@/core/study/most';
 import { cautions } from './cautions';
 
 /** What is printed and stays with the box. */

@@ -6,33 +6,13 @@ import { formatNominal } from '@/core/quantity/format';
 import { CAPACITOR_VOLTS, E6, nearestInDecades } from '@/core/quantity/preferred';
 import { SolveError } from '@/core/solve/solve-error';
 import { solveSteady } from '@/core/solve/steady';
-
-/** What a meter says of an existing box, SI. */
-export interface BoxReadings {
-  /** Mains volts at the time. */
-  mainsV: number;
-  /** On the reservoir without load, and with one. */
-  idleV: number;
-  loadedV: number;
-  loadA: number;
-  /** On the reservoir with that load. */
-  rippleVpp: number;
-}
+import { readingsFault, type BoxReadings } from './box-readings';
 
 /** Drop of one silicon diode that carries next to nothing, V. */
 const IDLE_DROP_V = 0.45;
+
 /** How much less the ripple is than I*t/C says: the reservoir is recharged for part of the time. */
 const RECHARGED = 0.8;
-
-/** The sentence for readings that cannot belong to a bridge and a reservoir, or null. */
-export function readingsFault(r: BoxReadings): string | null {
-  if (!(r.mainsV > 0 && r.idleV > 0 && r.loadedV > 0 && r.loadA > 0 && r.rippleVpp > 0))
-    return 'Each reading has to be more than nothing.';
-  if (r.loadedV >= r.idleV) return 'A load pulls the rail down: the loaded reading has to be the lower one.';
-  if (r.rippleVpp > r.loadedV)
-    return 'More ripple than volts: was the meter on its AC range with the right probe factor?';
-  return null;
-}
 
 /**
  * A first design that behaves as a box was read, taken as a bridge with silicon diodes and one reservoir: open volts from

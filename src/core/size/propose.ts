@@ -18,7 +18,7 @@ import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format'
 import { CAPACITOR_VOLTS, E6, nearestInDecades, stepInDecades } from '@/core/quantity/preferred';
 import { SolveError } from '@/core/solve/solve-error';
 import { typicalCost } from '@/core/study/cost';
-import { neededV } from '@/core/study/operating-point';
+import { neededV } from '@/core/study/point';
 import { studyDesign, studyWithHeat, type Study } from '@/core/study/study';
 import { regulatorChoices, whyNoneFits } from './regulator-choices';
 

@@ -1,12 +1,12 @@
 import { mainModel, windowOf } from '@/core/design/outputs';
 import { arrangementFacts } from '@/core/design/source';
-import { applyPatch, mergePatches, type Design, type PartRole, type Patch, type Pick } from '@/core/design/design';
+import { applyPatch, mergePatches, type Design, type PartRole, type Patch } from '@/core/design/design';
 import { bankF, bankRatedV } from '@/core/design/bank';
 import type { Part } from '@/core/drawer/part';
 import { countFails, judge, tightest } from '@/core/judge/judge';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { ruleOf, rulesDeciding } from '@/core/judge/rules';
-import { diodeClass, VALVE_CLASSES } from '@/core/parts/diode';
+import { VALVE_CLASSES, diodeClass } from '@/core/parts/diode';
 import { failedAt, givenUpFor, type EarlyFailure } from '@/core/judge/early';
 import type { Watts } from '@/core/study/losses';
 import { regulatorModel } from '@/core/parts/regulators';
@@ -31,50 +31,16 @@ import {
   standardSinks,
   standardTransformers,
   type Choice,
-  type SetPart,
 } from './choices';
-
-export type SizingBy = 'cost' | 'heat' | 'height' | 'margin';
-
-export interface SizingAsk {
-  /** Where parts may come from. */
-  from: 'drawer' | 'values' | 'both';
-  by: SizingBy;
-}
-
-/** A complete set, simulated and judged. */
-export interface SizedSet {
-  patch: Patch;
-  parts: SetPart[];
-  /** What has to be paid: parts from the drawer cost nothing more. */
-  toPayEur: number;
-  worthEur: number;
-  lostW: number;
-  /** Of the tallest can, estimated from its energy where nobody measured it, mm. */
-  heightMm: number;
-  fails: number;
-  /** Least share of the wanted margin over all verdicts. */
-  worstLeft: number;
-  worst: string;
-}
-
-export interface SizingProgress {
-  /** Whole sets looked at; sets that differ in the sink alone share one study of their circuit. */
-  simulated: number;
-  studies: number;
-  /** Sets found since the last progress, passing or the cheapest failing. */
-  found: SizedSet[];
-  /** What is not looked at, and why: a sentence each. */
-  leftOut: string[];
-}
+import type { SizedSet, SizingAsk, SizingProgress } from './sized-set';
 
 /** Most studies (three electrical parts at every corner) one search may make. */
 const MOST_STUDIES = 2000;
+
 /** Sinks shown behind one circuit: the smallest that hold. */
 const SINKS_EACH = 4;
+
 const SINK_RULES = rulesDeciding('sink');
-/** Most sets kept for the picture. */
-export const MOST_SETS = 4000;
 
 /**
  * Sizes whole sets around a design's load, mains and arrangement. Rules of thumb only say in which order sets are tried;
@@ -246,7 +212,7 @@ function promise(design: Design, four: readonly Choice[]): number {
   return 1 + 20 * short + 20 * over + 10 * canOver + 3 * windingOver;
 }
 
-function judged(study: Study, choices: readonly Choice[], patch: Patch): SizedSet {
+export function judged(study: Study, choices: readonly Choice[], patch: Patch): SizedSet {
   const verdicts = judge(study);
   const worst = tightest(verdicts)!;
   return setOf(choices, patch, { fails: countFails(verdicts), watts: study.nominal.watts, worst });
@@ -268,36 +234,4 @@ function setOf(
     worstLeft: worst.left,
     worst: `${worst.title}: ${worst.sentence}`,
   };
-}
-
-/** The order sets are shown in. */
-export function compareSets(by: SizingBy): (a: SizedSet, b: SizedSet) => number {
-  const key = (s: SizedSet) =>
-    by === 'cost' ? s.toPayEur : by === 'heat' ? s.lostW : by === 'height' ? s.heightMm : -Math.min(s.worstLeft, 3);
-  return (a, b) => a.fails - b.fails || key(a) - key(b) || a.toPayEur - b.toPayEur || b.worstLeft - a.worstLeft;
-}
-
-/** What taking a set does: its values, and which parts came from the drawer. */
-export function patchOfSet(set: SizedSet): Patch {
-  const picked: Pick[] = set.parts.flatMap((p) =>
-    p.partId === null
-      ? []
-      : [{ role: p.role, partId: p.partId, name: p.name, priceEur: p.priceEur, values: valuesOf(set.patch, p.role) }],
-  );
-  return { ...set.patch, picked };
-}
-
-const ROLE_MEMBER = {
-  transformer: 'transformer',
-  rectifier: 'rectifier',
-  choke: 'filter',
-  reservoir: 'reservoir',
-  regulator: 'regulator',
-  transistor: 'regulator',
-  sink: 'heat',
-} as const satisfies Record<PartRole, keyof Patch>;
-
-function valuesOf(patch: Patch, role: PartRole): Patch {
-  const member = ROLE_MEMBER[role];
-  return { [member]: patch[member] };
 }

@@ -6,7 +6,7 @@ import { SolveError } from './solve-error';
 import { LEVELS, stageSolver, type StageSolver } from './stage';
 import { turnOffEvents } from './turn-off';
 import { turnOnForesight } from './turn-on';
-import { workingTime } from './patience';
+import type { Work } from './work';
 
 /** A flat copy of the method's coefficients: module bindings and nested arrays cost more than the arithmetic. */
 const { STAGES, GAMMA } = esdirk;
@@ -27,10 +27,8 @@ const LAST = STAGES - 1;
 
 /** Steps in one run before it counts as hopeless. */
 const MOST_STEPS = 6_000;
-/** Longest one run (a cycle at most) may take, ms: what needs more is no supply but a puzzle. */
-const MOST_MS = 300;
-/** What 128 steps may count for at most, ms. */
-const BEAT_MS = 75;
+/** Most work in one run (a cycle at most): what needs more is no supply but a puzzle. */
+const MOST_WORK = 2.5e7;
 /** The longest step, as a share of the period; behind a choke, where a wave's crest has to be read off a smooth swing. */
 const LONGEST = 1 / 16;
 const LONGEST_CHOKED = 1 / 32;
@@ -126,6 +124,8 @@ export interface Integrator {
   readonly circuit: Circuit;
   readonly stage: StageSolver;
   readonly records: Records;
+  /** What it has done so far, for all circuits together. */
+  readonly work: Work;
   /** States at the end of the last run. */
   readonly x: Float64Array;
   /** d(end)/d(start) of the last run that carried it. */
@@ -150,7 +150,10 @@ export interface Integrator {
 }
 
 function newIntegrator(shape: Circuit): Integrator {
-  const stage = stageSolver(shape);
+  const work: Work = { done: 0 };
+  const stage = stageSolver(shape, work);
+  /** Work of a step beside its stages. */
+  const stepWork = 8 * STAGES * (shape.states + shape.ports.length + shape.nodes);
   let circuit = shape;
   let { periodS } = shape;
   const longest =
@@ -347,7 +350,7 @@ function newIntegrator(shape: Circuit): Integrator {
     high.set(x);
     let t = from;
     let steps = 0;
-    const spentMs = workingTime(BEAT_MS);
+    const mostWork = work.done + MOST_WORK;
     let wanted = periodS / 100;
     let forced = 0;
     /** The last step that no event cut short, s: what follows an event runs as smoothly as what came before it. */
@@ -368,7 +371,8 @@ function newIntegrator(shape: Circuit): Integrator {
     for (const stop of stops(from, to, mains)) {
       while (t < stop) {
         if (++steps > MOST_STEPS) fail('the integration needs more steps than any real supply would');
-        if (steps % 128 === 0 && spentMs() > MOST_MS) fail('one cycle takes too long to calculate');
+        work.done += stepWork;
+        if (work.done > mostWork) fail('one cycle takes too long to calculate');
         const left = stop - t;
         let index = Math.min(LEVELS - 1, Math.max(0, Math.ceil(2 * Math.log2((longest * periodS) / wanted) - 1e-9)));
         let h = gridH[index]!;
@@ -569,6 +573,7 @@ function newIntegrator(shape: Circuit): Integrator {
     },
     stage,
     records,
+    work,
     x,
     transition,
     low,

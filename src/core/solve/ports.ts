@@ -1,5 +1,6 @@
 import type { Circuit } from '@/core/circuit/assemble';
 import { invert, solveLinear } from './dense';
+import { elimination, LAW, type Work } from './work';
 import { wrightOmega } from './wright-omega';
 
 /** Below this argument of the omega function a diode carries its saturation current and nothing else. */
@@ -26,7 +27,7 @@ export function portTableLength(ports: number): number {
  * omega), and where several conduct together Newton's method joins them. While at most one conducts no iteration is
  * needed. `i` holds the last answer and is the starting point of the next.
  */
-export function portSolver(shape: Circuit, from: number) {
+export function portSolver(shape: Circuit, from: number, work: Work) {
   const { ports, floats } = shape;
   const all = ports.length;
   /** Alternating-current loads stand last; being linear they are eliminated with the rest of what is linear. */
@@ -67,6 +68,9 @@ export function portSolver(shape: Circuit, from: number) {
   let apart = false;
   /** Current above the saturation current, A. */
   const more = new Float64Array(n);
+  /** Work of one round over all ports, and of one that also solves for all of them. */
+  const roundWork = n * (n + LAW);
+  const solveWork = roundWork + elimination(n + floats);
 
   /** Current of port k alone, given what the others carry. Leaves its slope in `slope` and whether it conducts in `live`. */
   function own(table: Float64Array, k: number, drive: number): number {
@@ -127,6 +131,7 @@ export function portSolver(shape: Circuit, from: number) {
     // Sweeps suffice while what conducts does not pull at each other, as the two rails of a split supply hardly do.
     // What conducted last goes first; the others then see its new current.
     for (let sweep = 0; sweep < 3; sweep++) {
+      work.done += roundWork;
       let moved = 0;
       let count = 0;
       let changed = sweep > 0;
@@ -251,6 +256,7 @@ export function portSolver(shape: Circuit, from: number) {
     let last = Infinity;
     let damping = 1;
     for (let iteration = 0; iteration < MOST_NEWTON; iteration++) {
+      work.done += solveWork;
       let worst = 0;
       let m = 0;
       for (let k = 0; k < n; k++) {
@@ -334,6 +340,7 @@ export function portSolver(shape: Circuit, from: number) {
     let high = 4 * peakV;
     let x = floatV[f]!;
     for (let iteration = 0; iteration < 100; iteration++) {
+      work.done += solveWork;
       floatV[f] = x;
       applyFloats(u);
       if (!settle(table, shifted)) return false;
@@ -352,6 +359,7 @@ export function portSolver(shape: Circuit, from: number) {
   /** Newton's method on the currents that flow and the floating potentials at once, from where they last stood. */
   function floatTogether(table: Float64Array, u: Float64Array): boolean {
     for (let iteration = 0; iteration < 25; iteration++) {
+      work.done += solveWork;
       applyFloats(u);
       let worst = 0;
       let m = 0;

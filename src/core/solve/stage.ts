@@ -1,5 +1,6 @@
 import { fluxAt, inductanceAt, type Circuit } from '@/core/circuit/assemble';
 import { invert } from './dense';
+import { elimination, LAW, type Work } from './work';
 import { portSolver, portTableLength } from './ports';
 
 /**
@@ -22,7 +23,7 @@ const LEAK_SHARE = 1e-9;
  * source behind R + L/(gamma*h), so that what is left is a resistive network with diodes. Everything linear is
  * eliminated beforehand per step size (steps come from a grid of sqrt(2), so few are built); the ports are solved last.
  */
-export function stageSolver(shape: Circuit) {
+export function stageSolver(shape: Circuit, work: Work) {
   const { nodes, inputs, ports, states } = shape;
   let { elements, rails } = shape;
   const nP = ports.length;
@@ -43,7 +44,7 @@ export function stageSolver(shape: Circuit) {
   const oNodeC = oNodeP + nodes * nP;
   const oNodeR = oNodeC + nodes;
   const oPorts = oNodeR + nodes * nR;
-  const solver = portSolver(shape, oPorts);
+  const solver = portSolver(shape, oPorts, work);
   const portA = solver.i;
   const node = new Float64Array(nodes);
   const y = new Float64Array(nY);
@@ -108,6 +109,9 @@ export function stageSolver(shape: Circuit) {
   const wHenry = new Float64Array(wState.length);
   const wOhm = new Float64Array(wState.length);
   const rOut = Int32Array.from(rails, (r) => r.outputNode);
+  /** Work of building a level, and of one pass over it. */
+  const buildWork = 3 * elimination(nodes) + (nodes + nY) * (nE + 2 * nP + nR);
+  const passWork = nP * (nX + nR) + nOutcome * (nX + nP + nR) + LAW;
   const scratch = newLevel();
   let level = scratch;
   let grid = -1;
@@ -156,6 +160,7 @@ export function stageSolver(shape: Circuit) {
   }
 
   function build(d: Level, g: number): Level {
+    work.done += buildWork;
     for (let k = 0; k < nodes * nodes; k++) matrix[k] = 0;
     for (let k = 0; k < nodes; k++) matrix[k * nodes + k] = leakS;
     for (let n = 0; n < nE; n++) {
@@ -277,6 +282,7 @@ export function stageSolver(shape: Circuit) {
 
   /** One solution of the linear part and the ports with everything bent held straight. */
   function pass(e: number): boolean {
+    work.done += passWork;
     const d = level;
     if (nX === 1 && !bent) {
       const b = base[0]!;

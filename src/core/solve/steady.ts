@@ -7,7 +7,6 @@ import { firstGuess } from './first-guess';
 import { columnsOf, mirrorRecords } from './signals';
 import { SolveError } from './solve-error';
 import type { Solution } from './solution';
-import { workingTime } from './patience';
 
 export interface SteadyOptions {
   /** `state` of the solution of a similar circuit. */
@@ -19,10 +18,8 @@ export interface SteadyOptions {
 /** A cycle counts as closed when the correction still due is below this share of each state's own swing. */
 const ACCEPT = 3e-4;
 const MOST_PASSES = 60;
-/** Longest search, ms. */
-const MOST_MS = 600;
-/** What one pass over a cycle may count for at most, ms. */
-const BEAT_MS = 120;
+/** Most work in one search. */
+const MOST_WORK = 5e7;
 /** Cycles the circuit then runs by itself. */
 const COASTING_CYCLES = 10;
 /** Passes after which a search that has not closed counts as bouncing. */
@@ -63,7 +60,7 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
   const { records } = integrator;
   const options = { mains: RUNNING_MAINS, record: false, carry: true, fromRest: false };
 
-  const spentMs = workingTime(BEAT_MS);
+  const mostWork = integrator.work.done + MOST_WORK;
   // From a guess a few careless passes come first; the last are careful, and use what is known of the cycle map.
   let precision = fits ? CLOSE : LOOSE;
   /** Whether the map has to be found anew: the last correction was large, or corrections no longer help. */
@@ -80,7 +77,7 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
   let low = -Infinity;
   let high = Infinity;
   for (;;) {
-    if (++passes > MOST_PASSES || spentMs() > MOST_MS) {
+    if (++passes > MOST_PASSES || integrator.work.done > mostWork) {
       throw new SolveError('no cycle was found that repeats itself');
     }
     for (let s = 0; s < n; s++) scale[s] = Math.min(swing[s]!, guess.ceiling[s]!);
@@ -144,7 +141,7 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
       damping = 1;
     } else if (++since >= PATIENCE) {
       since = 0;
-      start = coast(integrator, start, COASTING_CYCLES, () => spentMs() < MOST_MS);
+      start = coast(integrator, start, COASTING_CYCLES, () => integrator.work.done < mostWork);
       lastSize = Infinity;
       damping = 1;
       anew = true;

@@ -9,19 +9,16 @@ import { columnsOf, crossing, extremes, largest, type Columns } from './signals'
 import { SolveError } from './solve-error';
 import type { DipResult, Solution, Waveforms } from './solution';
 import { findCycle, solveSteady } from './steady';
-import { workingTime } from './patience';
 
 /** Error allowed in a step, relative to the swing of each state: peaks and minima within about 0.02 %. */
 const TOLERANCE = 5e-6;
 /** A choke passes on what went wrong before, long after. */
 const TOLERANCE_CHOKED = 1.2e-6;
 
-/** Longest a whole run may take, ms. */
-const MOST_MS = 650;
-/** A long run may take longer, ms for every cycle. */
-const MS_A_CYCLE = 4;
-/** What one cycle may count for at most, ms. */
-const BEAT_MS = 120;
+/** Most work in a whole run. */
+const MOST_WORK = 6e7;
+/** What a long run may take more, for every cycle. */
+const WORK_A_CYCLE = 4e5;
 
 export interface TransientOptions {
   /** Number of waveform samples in every cycle; none when left out. */
@@ -66,7 +63,7 @@ function travel(
   const x = Float64Array.from(start);
   let steps = 0;
   let storedBefore = 0;
-  const spentMs = workingTime(BEAT_MS);
+  const mostWork = integrator.work.done + MOST_WORK;
   for (let cycle = 0; cycle < cycles; cycle++) {
     const begin = cycle * periodS;
     const end = (cycle + 1) * periodS;
@@ -82,7 +79,8 @@ function travel(
       watch(columnsOf(integrator, first, records.count));
     }
     samples?.take(columnsOf(integrator), end);
-    if (spentMs() > MOST_MS + MS_A_CYCLE * cycle) throw new SolveError('the run takes too long to calculate');
+    if (integrator.work.done > mostWork + WORK_A_CYCLE * cycle)
+      throw new SolveError('the run takes too long to calculate');
     if (options.onCycle?.(cycle + 1, cycles)) throw new SolveError('the run was stopped');
   }
   const storedJ = storedEnergy(integrator, x) - storedBefore;

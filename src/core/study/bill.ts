@@ -10,7 +10,7 @@ import { indicatorOhm } from '@/core/circuit/indicator';
 import { placedParts } from '@/core/circuit/filter-of';
 import { thermalInterface } from '@/core/parts/heatsink';
 import type { ElementResult } from '@/core/solve/solution';
-import type { OperatingPoint } from './operating-point';
+import type { OperatingPoint } from './point';
 import { LASTING } from './occasion';
 import { capitalised } from '@/core/quantity/format';
 import { sourceWords, windingCount } from '@/core/design/words';

@@ -1,4 +1,4 @@
-import { conditionsOf, type Condition, type ConditionId } from '@/core/circuit/condition';
+import { conditionsOf, type ConditionId } from '@/core/circuit/condition';
 import { esrOf, placedParts } from '@/core/circuit/filter-of';
 import { applyPatch, type Design, type OutputId, type Patch } from '@/core/design/design';
 import { mainModel, outputModel, outputsOf } from '@/core/design/outputs';
@@ -6,7 +6,6 @@ import { dcSourceOf, hasDiodes } from '@/core/design/source';
 import { withWindingVolts } from '@/core/design/winding-edit';
 import { typicalEsr, typicalRippleRating } from '@/core/parts/capacitor';
 import { DIODE_MAX_C, diodeOf } from '@/core/parts/diode';
-import { TOUCH_LIMIT_C } from '@/core/parts/heatsink';
 import type { LowDropoutRegulator } from '@/core/parts/regulators/low-dropout';
 import type { RegulatorModel } from '@/core/parts/regulators/model';
 import { STANDARD_SECONDARY_V } from '@/core/parts/transformer';
@@ -18,14 +17,10 @@ import { copperHeat, type CopperHeat } from './copper-heat';
 import { insideAir, type RegulatorHeat } from './heat';
 import { lossesOf, type Losses } from './losses';
 import { LASTING } from './occasion';
-import { neededV, operatingPoint, type OperatingPoint } from './operating-point';
+import { neededV, type OperatingPoint } from './point';
+import { operatingPoint } from './operating-point';
 import { studyDesign } from './study';
-import { diodeHeat, NO_REST_C, WINDING_MAX_C } from './warmth';
-
-/** The circumstances heat is looked at in: all that last, the ends of the input with everything drawn, and every short. */
-export function heatCorners(design: Design): Condition[] {
-  return conditionsOf(design).filter((c) => c.load === 'full' || c.load === 'lasting');
-}
+import { NO_REST_C, WINDING_MAX_C, diodeHeat } from './warmth';
 
 /** One step of the way heat takes out of a part, from the room inwards. */
 export interface Step {
@@ -62,7 +57,9 @@ const GRADE_HOURS = 2000;
 
 /** Time constants, s: a box of air and tin, and a winding by its size. */
 const BOX_S = 2400;
+
 const windingS = (ratedVA: number) => 3000 * (ratedVA / 100) ** 0.25;
+
 /** A sink's own: its resistance times the heat in an aluminium plate of that resistance, 2 mm thick. */
 const sinkS = (kPerW: number) => kPerW * 0.486 * (50 / kPerW) ** 2;
 
@@ -256,17 +253,6 @@ function regulatorRow(
   };
 }
 
-/** What a finger says of a surface. */
-export function touchWords(tempC: number): string {
-  return tempC > TOUCH_LIMIT_C
-    ? 'burns a finger'
-    : tempC > 48
-      ? 'hot, cannot be held for long'
-      : tempC > 40
-        ? 'lukewarm'
-        : 'cool';
-}
-
 function lifeWords(hours: number): string {
   const years = hours / 8766;
   if (years > 30) return 'more than 30 years of running';
@@ -276,7 +262,9 @@ function lifeWords(hours: number): string {
 
 /** Times the load that is looked at for the current that overheats a regulator, and how finely. */
 const LIMIT_FROM = 0.02;
+
 const LIMIT_UP_TO = 5;
+
 const LIMIT_ROUNDS = 9;
 
 /**

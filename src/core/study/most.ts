@@ -16,7 +16,9 @@ export interface Most {
 
 /** Times the designed load that is looked at, the least first. */
 const FROM = 0.01;
+
 const UP_TO = 6;
+
 const ROUNDS = 9;
 
 /**
@@ -68,10 +70,4 @@ function drawing(design: Design, { id, place }: Output, amps: number): Patch {
   if (id === 'minus') return { demand: { negativeA: amps } };
   // The twin of the main output keeps what it draws.
   return { demand: { outputA: amps, typicalA: null, leastA: 0, negativeA: demand.negativeA ?? demand.outputA } };
-}
-
-/** The words of it: '1.42 A at low line, where it drops out'. */
-export function mostWords({ amps, because }: Most, low: string, format: (amps: number) => string): string {
-  if (amps === null) return `nothing at ${low}: it ${because} with any load`;
-  return because === 'holds' ? `more than ${format(amps)} at ${low}` : `${format(amps)} at ${low}, where it ${because}`;
 }

@@ -1,8 +1,8 @@
 import { mainModel } from '@/core/design/outputs';
 import type { Design } from '@/core/design/design';
 import type { Figure } from './figure';
-import { rippleHz, type OperatingPoint } from './operating-point';
-import { harmonics } from './traces';
+import { rippleHz, type OperatingPoint } from './point';
+import { harmonics } from './scope-shapes';
 
 /** Resistance of 10 cm of 0.75 mm2 hook-up wire, ohm. */
 export const WIRE_OHM_PER_10CM = 0.0023;

@@ -1,6 +1,6 @@
 import { emfPeakV } from '@/core/circuit/network';
 import type { FigureInput } from './figure';
-import type { OperatingPoint } from './operating-point';
+import type { OperatingPoint } from './point';
 
 /** Open-circuit volts of what feeds the diodes, as the input of a working: RMS of a winding, plain of a DC source. */
 export function openVoltsOf({ winding, network }: OperatingPoint, name: string): FigureInput {

@@ -1,8 +1,8 @@
 import { rectifierSink } from '@/core/design/heaters';
-import { wordsOf, conditionOf, type Condition, type ConditionId } from '@/core/circuit/condition';
+import { conditionOf, wordsOf, type Condition, type ConditionId } from '@/core/circuit/condition';
 import { reservoirPlace } from '@/core/circuit/filter-of';
 import { networkOf, type Adjust } from '@/core/circuit/network-of';
-import { emfPeakV, type Network, type Winding } from '@/core/circuit/network';
+import { emfPeakV, type Network } from '@/core/circuit/network';
 import { currentOf } from '@/core/circuit/load-law';
 import { heldUnder, railExtras } from '@/core/circuit/loads-of';
 import type { Design } from '@/core/design/design';
@@ -10,58 +10,14 @@ import { outputModel, outputsOf, type Output } from '@/core/design/outputs';
 import { arrangementFacts, arrangementOf, hasDiodes } from '@/core/design/source';
 import { thermalInterface } from '@/core/parts/heatsink';
 import { aheadModel } from '@/core/parts/regulators/ahead';
-import type { RailResult, Solution } from '@/core/solve/solution';
+import type { Solution } from '@/core/solve/solution';
 import { SolveError } from '@/core/solve/solve-error';
 import { solveSteady } from '@/core/solve/steady';
 import { onSharedSink, regulatorHeat, type RegulatorHeat } from './heat';
 import { lossesOf, type Watts } from './losses';
 import { neededOf, outputPoint, type AheadPoint, type OutputPoint, type SmallHeat } from './output-point';
 import { chosenWarmth, solvedTogether, warmthAfter, type Warmth } from './warmth';
-
-/** One rail of a solved design with the main output on it (or its twin), and what the network alone does not know. */
-export interface RailPoint extends OutputPoint {
-  /** The rail at the point its load or regulator hangs on, in magnitudes. */
-  rail: RailResult;
-  /** Node of the reservoir, V: all stacked capacitors of a multiplier together. */
-  reservoir: { meanV: number; minV: number; maxV: number };
-  /** What the hardest used can of the reservoir carries: ripple current and the highest voltage across it. Null without one. */
-  can: { rmsA: number; maxV: number } | null;
-  /** Samples over one cycle: rectifier output, reservoir, rail and output volts, rectifier amperes. */
-  wave: {
-    t: number[];
-    inputV: number[];
-    reservoirV: number[];
-    railV: number[];
-    outputV: number[];
-    rectifierA: number[];
-  };
-}
-
-/** A design solved under one condition. Its own members are those of the rail looked at; `rails` has all of them. */
-export interface OperatingPoint extends RailPoint {
-  condition: ConditionId;
-  at: Condition;
-  network: Network;
-  /** The winding that feeds the rectifier, or each half of it. */
-  winding: Winding;
-  solution: Solution;
-  /** Highest voltage at the winding's terminals while the diodes conduct, V. */
-  terminalPeakV: number;
-  watts: Watts;
-  rails: RailPoint[];
-  /** The further outputs, in the design's order. */
-  outputs: OutputPoint[];
-  /** What the plus rail feeds besides outputs, and what that burns. */
-  extras: SmallHeat[];
-  /** Junction the regulator's dropout was taken at, °C; null where it does not matter. */
-  junctionC: number | null;
-  /** What copper and diodes were solved at. */
-  warmth: Warmth;
-  /** False where heat and the circuit chase each other without end. */
-  settled: boolean;
-}
-
-export const WAVE_SAMPLES = 96;
+import { WAVE_SAMPLES, rippleHz, type OperatingPoint, type RailPoint } from './point';
 
 /** Names the condition in what a solve throws. */
 export function atCondition<T>(words: string, work: () => T): T {
@@ -145,7 +101,9 @@ export function restingAdjust(design: Design, at: ConditionId): Partial<Warmth> 
 
 /** Junction a cold part starts from, and beyond which no part is one any more, °C. */
 const COLD_C = 25;
+
 const HOTTEST_C = 400;
+
 const MOST_ROUNDS = 12;
 
 /** Whether a rail's valley comes near what the main regulator needs, cold or hot. */
@@ -387,24 +345,6 @@ function intoRail(design: Design, diodeA: readonly number[][], rail: number): nu
     for (let n = 0; n < sum.length; n++) sum[n]! += current[n]!;
   }
   return sum;
-}
-
-/** The same point seen from another of its rails. */
-export function onRail(point: OperatingPoint, rail: number): OperatingPoint {
-  return { ...point, ...point.rails[rail]! };
-}
-
-/** The reservoir voltage the main regulator needs at its input to hold its output, V; null without one. */
-export function neededV(design: Design): number | null {
-  const needs = outputsOf(design)
-    .filter((o) => o.place < 0)
-    .map((o) => neededOf(design, o));
-  return needs[0] === null ? null : Math.max(...needs.map((v) => v!));
-}
-
-/** Frequency of the ripple of a rail, Hz. */
-export function rippleHz(design: Design, rail = 0): number {
-  return design.mains.frequencyHz * (arrangementFacts(design).fullWave[rail] ? 2 : 1);
 }
 
 function mean(values: number[]): number {

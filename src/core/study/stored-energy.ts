@@ -2,7 +2,7 @@ import { placedParts, reservoirPlace } from '@/core/circuit/filter-of';
 import { bankF } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
 import { arrangementFacts } from '@/core/design/source';
-import type { OperatingPoint } from './operating-point';
+import type { OperatingPoint } from './point';
 
 /** Capacitors alike in place and volts, and what one set of them holds. */
 export interface Held {

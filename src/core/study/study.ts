@@ -6,7 +6,8 @@ import { mainModel } from '@/core/design/outputs';
 import { dcSourceOf, termsOf } from '@/core/design/source';
 import { solveChange, solveDip, solveStart } from '@/core/solve/transient';
 import type { Warmth } from './warmth';
-import { atCondition, operatingPoint, restingAdjust, warmed, type OperatingPoint } from './operating-point';
+import { atCondition, operatingPoint, restingAdjust, warmed } from './operating-point';
+import type { OperatingPoint } from './point';
 
 /** First charge of the empty reservoir: peak and I2t of the hardest-hit diode, over the first cycle from a voltage peak. */
 export interface Surge {

@@ -10,11 +10,11 @@ import { parseQuantity } from '@/core/quantity/parse';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
-import { solver } from '@/workers/client';
+import type { RemoteSolver } from '@/workers/client';
 import { WindowGauge } from './window-gauge';
 import { useSolved } from '@/ui/use-solved';
 
-const askBench = (design: Design) => solver('search').bench(design);
+const askBench = (solver: RemoteSolver, design: Design) => solver.bench(design);
 
 /** Bench: is it right? A notebook page in the order of a staged power-up, read and typed without the mouse. */
 export function Bench() {

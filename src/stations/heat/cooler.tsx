@@ -1,33 +1,22 @@
 'use client';
 
 import { mainModel } from '@/core/design/outputs';
-import { useEffect, useState } from 'react';
+import type { Design } from '@/core/design/design';
 import { termsOf } from '@/core/design/source';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
-import type { CoolerWay } from '@/core/study/heat-report';
 import { useDesign, useEdit } from '@/ui/session';
-import { solver } from '@/workers/client';
+import { Alert } from '@/ui/alert';
+import { useSolved } from '@/ui/use-solved';
+import type { RemoteSolver } from '@/workers/client';
+
+const askCooler = (solver: RemoteSolver, design: Design) => solver.cooler(design);
 
 /** At which current it limits itself, and what would make it cooler: simulated on this design. */
 export function Cooler() {
   const design = useDesign();
   const edit = useEdit();
-  const [found, setFound] = useState<{
-    limit: { amps: number | null; limitC: number } | null;
-    ways: CoolerWay[];
-  } | null>(null);
-  useEffect(() => {
-    let current = true;
-    const wait = setTimeout(() => {
-      void solver('search')
-        .cooler(design)
-        .then((answer) => current && setFound(answer.ok ? answer.value : null));
-    }, 250);
-    return () => {
-      current = false;
-      clearTimeout(wait);
-    };
-  }, [design]);
+  const { value: found, trouble } = useSolved(askCooler, { waitMs: 250 });
+  if (trouble) return <Alert>What would make it cooler was not found out. {trouble}</Alert>;
   if (!found?.limit) return null;
   const { amps, limitC } = found.limit;
   const model = mainModel(design);

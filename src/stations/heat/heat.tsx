@@ -12,11 +12,11 @@ import { hasDiodes } from '@/core/design/source';
 import { Kept } from '@/ui/kept';
 import { inDecades } from '@/ui/stepping';
 import { insulationAdvice } from '@/core/study/heat';
-import { heatCorners, touchWords } from '@/core/study/heat-report';
+import { heatCorners, touchWords } from '@/core/study/heat-corners';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
-import { solver } from '@/workers/client';
+import type { RemoteSolver } from '@/workers/client';
 import { BoardCopper, OutputSinks, Plate, Together } from './cooling-fields';
 import { Cooler } from './cooler';
 import { HeatWays } from './heat-ways';
@@ -43,7 +43,7 @@ export function HeatStation() {
   const set = (part: Partial<Heat>) => edit({ heat: part });
   const { heat } = design;
 
-  const ask = useCallback((of: Design) => solver('edit').heat(of, shown, minutes), [shown, minutes]);
+  const ask = useCallback((solver: RemoteSolver, of: Design) => solver.heat(of, shown, minutes), [shown, minutes]);
   const { value: view, trouble } = useSolved(ask);
 
   const insulation = insulationAdvice(design);

@@ -3,8 +3,8 @@
 import { useState } from 'react';
 import { termsOf } from '@/core/design/source';
 import { regulatorModel } from '@/core/parts/regulators';
-import { rippleHz } from '@/core/study/operating-point';
-import type { Picture } from '@/core/judge/picture';
+import { rippleHz } from '@/core/study/point';
+import type { Picture } from '@/core/view/picture';
 import { noiseReport, strayDistance } from '@/core/study/noise';
 import { humBudget, RIPPLE_PP_PER_RMS } from '@/core/load/sums';
 import { formatQuantity } from '@/core/quantity/format';

@@ -9,11 +9,11 @@ import { ChoiceField } from '@/ui/choice-field';
 import { FigureList } from '@/ui/figure-list';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
-import { solver } from '@/workers/client';
+import type { RemoteSolver } from '@/workers/client';
 import { useSolved } from '@/ui/use-solved';
 import type { Design } from '@/core/design/design';
 
-const askSide = (design: Design) => solver('search').mainsSide(design);
+const askSide = (solver: RemoteSolver, design: Design) => solver.mainsSide(design);
 
 const SIGNS = { wrong: '✗', done: '●', look: '○' } as const;
 

@@ -4,9 +4,9 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import { parseQuantity, type Unit } from '@/core/quantity/parse';
-import { designFromReadings, readingsFault, type BoxReadings } from '@/core/size/from-readings';
-import { SolveError } from '@/core/solve/solve-error';
+import { readingsFault, type BoxReadings } from '@/core/size/box-readings';
 import { createDesign } from '@/ui/api';
+import { asked } from '@/workers/asked';
 
 const FIELDS: readonly { key: keyof BoxReadings; label: string; unit: Unit; hint: string }[] = [
   { key: 'mainsV', label: 'Mains then', unit: 'V', hint: '230 V' },
@@ -32,14 +32,11 @@ export function FromReadings() {
     const whole = readings as BoxReadings;
     const fault = readingsFault(whole);
     if (fault) return setTrouble(fault);
-    try {
-      const created = await createDesign(designFromReadings(whole, MAINS_PRESETS[0]!.mains));
-      if (created.ok) return router.push(`/design/${created.value.id}`);
-      setTrouble(created.refusal.sentence);
-    } catch (error) {
-      if (!(error instanceof SolveError)) throw error;
-      setTrouble(`These readings do not fit a bridge and a reservoir: ${error.message}.`);
-    }
+    const found = await asked((s) => s.fromReadings(whole, MAINS_PRESETS[0]!.mains));
+    if (!found.ok) return setTrouble(`These readings do not fit a bridge and a reservoir: ${found.error}.`);
+    const created = await createDesign(found.value);
+    if (created.ok) return router.push(`/design/${created.value.id}`);
+    setTrouble(created.refusal.sentence);
   }
 
   return (

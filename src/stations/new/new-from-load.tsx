@@ -9,7 +9,7 @@ import { useForm, useWatch, type UseFormRegisterReturn } from 'react-hook-form';
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import { sourceWords, windingWords } from '@/core/design/words';
 import { formatNominal } from '@/core/quantity/format';
-import type { Summary } from '@/core/judge/picture';
+import type { Summary } from '@/core/view/summary';
 import { FEED_HINTS, FEED_NAMES, feedPatch, FEEDS } from '@/core/size/feeds';
 import type { Proposal, SearchProgress } from '@/core/size/propose';
 import { createDesign } from '@/ui/api';
@@ -17,7 +17,8 @@ import { Mark } from '@/ui/mark';
 import { MiniTerrace } from '@/ui/terrace/mini-terrace';
 import { StateSign } from '@/ui/state-sign';
 import { Working } from '@/ui/working';
-import { callback, solver } from '@/workers/client';
+import { asked } from '@/workers/asked';
+import { callback, dropSearch } from '@/workers/client';
 import { FromReadings } from './from-readings';
 import { FromTransformer } from './from-transformer';
 import { loadOf, loadSchema, numberOf, valueOf, type LoadForm } from './load-schema';
@@ -81,23 +82,36 @@ export function NewFromLoad() {
     const name =
       values.name.trim() || `${formatNominal(demand.outputV, 'V')} ${formatNominal(demand.outputA, 'A')} supply`;
     setProgress({ simulated: 0, passing: 0 });
-    const answer = await solver('search').propose(
-      ++searches.current,
-      name,
-      demand,
-      mains,
-      feedPatch(
-        values.feed,
-        numberOf(values.feedV, 'V'),
-        numberOf(values.feedAmount, values.feed === 'battery' ? 'Ah' : 'A'),
-      ),
-      callback(setProgress),
+    const mine = ++searches.current;
+    const answer = await asked(
+      (solver) =>
+        solver.propose(
+          mine,
+          name,
+          demand,
+          mains,
+          feedPatch(
+            values.feed,
+            numberOf(values.feedV, 'V'),
+            numberOf(values.feedAmount, values.feed === 'battery' ? 'Ah' : 'A'),
+          ),
+          callback(setProgress),
+        ),
+      'search',
+      () => mine === searches.current,
     );
+    if (mine !== searches.current) return;
     setProgress(null);
     setBusy(false);
-    if (!answer) return;
-    if (answer.ok) setProposal(answer.value);
-    else setTrouble(answer.error);
+    if (!answer.ok) setTrouble(answer.error);
+    else if (answer.value) setProposal(answer.value);
+  }
+
+  function stop() {
+    searches.current++;
+    dropSearch(true);
+    setProgress(null);
+    setBusy(false);
   }
 
   async function take() {
@@ -207,7 +221,7 @@ export function NewFromLoad() {
                   <span>
                     {progress.simulated} complete sets simulated, {progress.passing} pass
                   </span>
-                  <button type="button" className="btn" onClick={() => void solver('search').stopSearch()}>
+                  <button type="button" className="btn" onClick={stop}>
                     Stop
                   </button>
                 </div>

@@ -4,11 +4,11 @@ import { formatQuantity } from '@/core/quantity/format';
 import { billCsv, billSums } from '@/core/study/bill';
 import { download, fileName } from '@/ui/download';
 import { useDesign } from '@/ui/session';
-import { solver } from '@/workers/client';
+import type { RemoteSolver } from '@/workers/client';
 import { useSolved } from '@/ui/use-solved';
 import type { Design } from '@/core/design/design';
 
-const askBill = (design: Design) => solver('search').bill(design);
+const askBill = (solver: RemoteSolver, design: Design) => solver.bill(design);
 
 /** Bill of materials: what it takes, what each part has to bear, what is in the drawer, what has to be bought. */
 export function Bill() {

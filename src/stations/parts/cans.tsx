@@ -1,17 +1,29 @@
 'use client';
 
-import { useEffect, useState } from 'react';
-import { neededV } from '@/core/study/operating-point';
+import { useState } from 'react';
+import type { Design } from '@/core/design/design';
+import { neededV } from '@/core/study/point';
 import { bankOptions, canLife, holdUpCapacitance, rippleAtLowFrequency } from '@/core/study/can-choice';
-import type { VariationResult } from '@/core/study/variation';
 import { typicalRippleRating } from '@/core/parts/capacitor';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { parseQuantity, type Unit } from '@/core/quantity/parse';
 import { windowOf } from '@/core/design/outputs';
 import { ChoiceField } from '@/ui/choice-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
-import { solver } from '@/workers/client';
+import { useSolved } from '@/ui/use-solved';
+import { Alert } from '@/ui/alert';
+import type { RemoteSolver } from '@/workers/client';
 import { Burst } from './burst';
+
+/** Every bank that could stand there, at the lowest and at the highest input. */
+const askBanks = (solver: RemoteSolver, design: Design) =>
+  solver.variations(
+    design,
+    bankOptions(design).flatMap(({ reservoir }) => [
+      { condition: 'low' as const, patch: { reservoir } },
+      { condition: 'high' as const, patch: { reservoir } },
+    ]),
+  );
 
 /** Reservoir: one can or a bank, how long it lasts, and how much it takes to ride through a gap. */
 export function Cans() {
@@ -22,26 +34,11 @@ export function Cans() {
   const [air, setAir] = useState('45');
   const [khz, setKhz] = useState('');
   const [gap, setGap] = useState('10 ms');
-  const [simulated, setSimulated] = useState<VariationResult[] | null>(null);
+  // Its order is that of the banks of the design it is about.
+  const { value, of, trouble } = useSolved(askBanks, { waitMs: 80 });
+  const simulated = of?.reservoir === design.reservoir ? value : null;
   const options = bankOptions(design);
   const { reservoir } = design;
-
-  useEffect(() => {
-    let current = true;
-    const variations = bankOptions(design).flatMap(({ reservoir: r }) => [
-      { condition: 'low' as const, patch: { reservoir: r } },
-      { condition: 'high' as const, patch: { reservoir: r } },
-    ]);
-    const timer = setTimeout(() => {
-      void solver('search')
-        .variations(design, variations)
-        .then((results) => current && setSimulated(results));
-    }, 80);
-    return () => {
-      current = false;
-      clearTimeout(timer);
-    };
-  }, [design]);
 
   const number = (text: string, unit: Unit, fallback: number) => {
     const read = parseQuantity(text, unit);
@@ -69,6 +66,7 @@ export function Cans() {
     <div className="max-w-[1100px] space-y-5">
       <section aria-label="Bank or single can">
         <h2 className="text-[18px] font-semibold">One can or several</h2>
+        {trouble && <Alert>{trouble}</Alert>}
         <div className="my-2 flex flex-wrap gap-3">
           <div className="w-[90px]">
             <ChoiceField

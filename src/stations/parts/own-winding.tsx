@@ -1,6 +1,7 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
+import type { Design } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';
 import { copperRatio } from '@/core/parts/transformer';
 import {
@@ -17,7 +18,9 @@ import { stepInList } from '@/core/quantity/preferred';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useView } from '@/ui/session';
-import { solver } from '@/workers/client';
+import { useSolved } from '@/ui/use-solved';
+import type { RemoteSolver } from '@/workers/client';
+import type { Answer } from '@/workers/solver.worker';
 
 const STEPS = [-10, -5, -2, -1, 0, 1, 2, 5, 10];
 
@@ -25,6 +28,28 @@ interface Turned {
   turns: number;
   valleyV: number;
   idleV: number;
+}
+
+/** What the rail does with a few turns more or less. */
+async function turnsOf(solver: RemoteSolver, design: Design, plan: WindingPlan): Promise<Answer<Turned[]>> {
+  const list = STEPS.map((d) => plan.secondaryTurns + d).filter((turns) => turns > 0);
+  const answer = await solver.variations(
+    design,
+    list.flatMap((turns) => {
+      const patch = { transformer: { source: { kind: 'wound' as const, plan: { ...plan, secondaryTurns: turns } } } };
+      return [
+        { condition: 'low' as const, patch },
+        { condition: 'idle' as const, patch },
+      ];
+    }),
+  );
+  if (!answer.ok) return answer;
+  const value = list.map((turns, n) => {
+    const low = answer.value[2 * n]!;
+    const idle = answer.value[2 * n + 1]!;
+    return { turns, valleyV: low.ok ? low.railMinV : NaN, idleV: idle.ok ? idle.railMaxV : NaN };
+  });
+  return { ok: true, value };
 }
 
 /** A winding before it is closed: core, turns, wire, fill, copper, and what the rail does with a few turns more or less. */
@@ -40,37 +65,8 @@ export function OwnWinding({ plan, onChange }: { plan: WindingPlan; onChange(pla
   const primaryA = (halves * secondaryA * wound.openV) / mains.voltageRms / (halves === 2 ? Math.SQRT2 : 1);
   const loss = woundLoss(wound, secondaryA, primaryA, halves, transformer.hotC);
   const lamination = LAMINATIONS.find((l) => l.areaMm2 === plan.areaMm2 && l.windowMm2 === plan.windowMm2);
-  const [turned, setTurned] = useState<Turned[] | null>(null);
-
-  useEffect(() => {
-    let current = true;
-    const list = STEPS.map((d) => plan.secondaryTurns + d).filter((turns) => turns > 0);
-    const variations = list.flatMap((turns) => {
-      const patch = { transformer: { source: { kind: 'wound' as const, plan: { ...plan, secondaryTurns: turns } } } };
-      return [
-        { condition: 'low' as const, patch },
-        { condition: 'idle' as const, patch },
-      ];
-    });
-    const timer = setTimeout(() => {
-      void solver('search')
-        .variations(design, variations)
-        .then((results) => {
-          if (!current) return;
-          setTurned(
-            list.map((turns, n) => {
-              const low = results[2 * n]!;
-              const idle = results[2 * n + 1]!;
-              return { turns, valleyV: low.ok ? low.railMinV : NaN, idleV: idle.ok ? idle.railMaxV : NaN };
-            }),
-          );
-        });
-    }, 120);
-    return () => {
-      current = false;
-      clearTimeout(timer);
-    };
-  }, [design, plan]);
+  const ask = useCallback((solver: RemoteSolver, of: Design) => turnsOf(solver, of, plan), [plan]);
+  const { value: turned, trouble } = useSolved(ask, { waitMs: 120 });
 
   const set = (part: Partial<WindingPlan>) => onChange({ ...plan, ...part });
   const wireStep = (v: number, d: number) => stepInList(v, WIRE_MM, d);
@@ -218,7 +214,7 @@ export function OwnWinding({ plan, onChange }: { plan: WindingPlan; onChange(pla
             ))}
           </tbody>
         </table>
-        {!turned && <p className="text-[14px] text-quiet">Simulating…</p>}
+        {!turned && <p className="text-[14px] text-quiet">{trouble ?? 'Simulating…'}</p>}
       </div>
       <p className="text-[14px] text-fail">
         A home-wound transformer needs an insulation test by somebody equipped for it before it meets the mains: primary

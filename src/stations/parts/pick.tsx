@@ -6,7 +6,7 @@ import { hasDiodes } from '@/core/design/source';
 import { ratingLine } from '@/core/drawer/csv';
 import { partsIn, ROLE_KINDS } from '@/core/drawer/fit';
 import { formatQuantity } from '@/core/quantity/format';
-import { rankCandidates, triesOf, type Candidate } from '@/core/size/picking';
+import { rankCandidates, triesOf, type Candidate } from '@/core/size/candidate';
 import { fetchParts } from '@/ui/drawer/parts-api';
 import { Segments } from '@/ui/segments';
 import { useDesign, useEdit } from '@/ui/session';

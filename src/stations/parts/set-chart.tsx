@@ -3,7 +3,7 @@
 import { Chart, LinearScale, PointElement, ScatterController, Tooltip } from 'chart.js';
 import { useEffect, useRef } from 'react';
 import { formatQuantity } from '@/core/quantity/format';
-import type { SizedSet } from '@/core/size/sizing';
+import type { SizedSet } from '@/core/size/sized-set';
 
 Chart.register(ScatterController, PointElement, LinearScale, Tooltip);
 

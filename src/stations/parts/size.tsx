@@ -4,18 +4,19 @@ import dynamic from 'next/dynamic';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { formatQuantity } from '@/core/quantity/format';
 import {
-  compareSets,
   MOST_SETS,
+  compareSets,
   patchOfSet,
   type SizedSet,
   type SizingAsk,
   type SizingBy,
   type SizingProgress,
-} from '@/core/size/sizing';
+} from '@/core/size/sized-set';
 import { ChoiceField } from '@/ui/choice-field';
 import { fetchParts } from '@/ui/drawer/parts-api';
 import { useDesign, useEdit } from '@/ui/session';
-import { callback, solver } from '@/workers/client';
+import { asked } from '@/workers/asked';
+import { callback, dropSearch } from '@/workers/client';
 
 const SetChart = dynamic(() => import('./set-chart').then((m) => m.SetChart), { ssr: false });
 
@@ -53,7 +54,7 @@ export function SizeSets() {
   useEffect(
     () => () => {
       job.current = 0;
-      void solver('search').stopSearch();
+      dropSearch(true);
     },
     [],
   );
@@ -72,23 +73,30 @@ export function SizeSets() {
       setTrouble(answer.sentence);
       return setProgress(null);
     }
-    await solver('search').size(
-      mine,
-      design,
-      answer.value.parts,
-      ask,
-      callback(({ found, ...come }: SizingProgress) => {
-        if (job.current !== mine) return;
-        setSets((old) => [...old, ...found].slice(0, MOST_SETS));
-        setProgress({ ...come, ms: performance.now() - start, running: true });
-      }),
+    const searched = await asked(
+      (solver) =>
+        solver.size(
+          mine,
+          design,
+          answer.value.parts,
+          ask,
+          callback(({ found, ...come }: SizingProgress) => {
+            if (job.current !== mine) return;
+            setSets((old) => [...old, ...found].slice(0, MOST_SETS));
+            setProgress({ ...come, ms: performance.now() - start, running: true });
+          }),
+        ),
+      'search',
+      () => job.current === mine,
     );
-    if (job.current === mine) setProgress((p) => p && { ...p, running: false });
+    if (job.current !== mine) return;
+    if (!searched.ok) setTrouble(searched.error);
+    setProgress((p) => p && { ...p, running: false });
   }
 
   function stop() {
     job.current = 0;
-    void solver('search').stopSearch();
+    dropSearch(true);
     setProgress((p) => p && { ...p, running: false });
   }
 

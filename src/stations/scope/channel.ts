@@ -1,5 +1,5 @@
 import { throughInstrument, type Instrument } from '@/core/study/instrument';
-import type { Trace, Traces } from '@/core/study/traces';
+import type { Trace, Traces } from '@/core/study/scope-shapes';
 
 /** How one trace is looked at. */
 export interface Channel {

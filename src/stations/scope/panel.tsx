@@ -2,7 +2,7 @@
 
 import { useRef, useState, type RefObject } from 'react';
 import type { Instrument } from '@/core/study/instrument';
-import { layOver, type ScopeRun, type Traces } from '@/core/study/traces';
+import { layOver, type ScopeRun, type Traces } from '@/core/study/scope-shapes';
 import { formatQuantity } from '@/core/quantity/format';
 import { ChoiceField } from '@/ui/choice-field';
 import { MOST_SHOWN, STROKES, stepDivision, valueAt, type Channel, type Shown } from './channel';

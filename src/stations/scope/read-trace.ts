@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import type { MeasuredTrace } from '@/core/study/traces';
+import type { MeasuredTrace } from '@/core/study/scope-shapes';
 
 const MOST_ROWS = 200_000;
 

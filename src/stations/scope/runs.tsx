@@ -3,7 +3,7 @@
 import type { Design } from '@/core/design/design';
 import { dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { capitalised, formatQuantity } from '@/core/quantity/format';
-import type { ScopeRun } from '@/core/study/traces';
+import type { ScopeRun } from '@/core/study/scope-shapes';
 import { parseLoad } from '@/core/quantity/load';
 import { parseQuantity } from '@/core/quantity/parse';
 import { ChoiceField } from '@/ui/choice-field';

@@ -1,11 +1,14 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useCallback, useLayoutEffect, useRef, useState } from 'react';
+import type { Design } from '@/core/design/design';
 import { IDEAL_INSTRUMENT, type Instrument } from '@/core/study/instrument';
-import type { ScopeRun, Traces } from '@/core/study/traces';
+import type { ScopeRun, Traces } from '@/core/study/scope-shapes';
 import { useDesign, useView } from '@/ui/session';
-import { solver } from '@/workers/client';
+import { useSolved } from '@/ui/use-solved';
+import type { RemoteSolver } from '@/workers/client';
+import type { Answer } from '@/workers/solver.worker';
 import { Terrace } from '@/ui/terrace/terrace';
 import { shownTraces, type Channel } from './channel';
 import { Panel } from './panel';
@@ -23,8 +26,6 @@ export function Scope() {
   const picture = useView((s) => s.picture);
   const trouble = useView((s) => s.trouble);
   const [run, setRun] = useState<ScopeRun>({ kind: 'steady' });
-  const [result, setResult] = useState<{ traces: Traces; run: ScopeRun } | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
   /** What was changed on each probe; the rest is as a scope stands when it is switched on. */
   const [settings, setSettings] = useState<Record<string, Partial<Channel>>>({});
   const [perDivisionS, setPerDivisionS] = useState<number | null>(null);
@@ -36,32 +37,15 @@ export function Scope() {
   const svg = useRef<SVGSVGElement>(null);
   const glass = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
-  const wanted = useRef(0);
-  const busy = useRef(false);
-  const next = useRef<(() => Promise<void>) | null>(null);
 
-  useEffect(() => {
-    const mine = ++wanted.current;
-    // The newest question is the next one asked; what was overtaken is never started.
-    next.current = async () => {
-      const answer = await solver('scope').scope(design, run, band);
-      if (mine !== wanted.current) return;
-      if (!answer.ok) return setFault(answer.error);
-      setFault(null);
-      setResult({ traces: answer.value, run });
-    };
-    async function work() {
-      if (busy.current) return;
-      busy.current = true;
-      while (next.current) {
-        const job = next.current;
-        next.current = null;
-        await job();
-      }
-      busy.current = false;
-    }
-    void work();
-  }, [design, run, band]);
+  const ask = useCallback(
+    async (solver: RemoteSolver, of: Design): Promise<Answer<{ traces: Traces; run: ScopeRun }>> => {
+      const answer = await solver.scope(of, run, band);
+      return answer.ok ? { ok: true, value: { traces: answer.value, run } } : answer;
+    },
+    [run, band],
+  );
+  const { value: result, trouble: fault } = useSolved(ask);
 
   const traces = result?.traces;
   const ids = traces?.traces.map((t) => t.id) ?? [];

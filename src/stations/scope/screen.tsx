@@ -2,7 +2,7 @@
 
 import { useRef, type KeyboardEvent, type PointerEvent, type Ref } from 'react';
 import { line } from 'd3-shape';
-import type { MeasuredTrace } from '@/core/study/traces';
+import type { MeasuredTrace } from '@/core/study/scope-shapes';
 import { formatQuantity } from '@/core/quantity/format';
 import { DIVISIONS, STROKES, type Shown } from './channel';
 

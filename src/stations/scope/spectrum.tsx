@@ -3,7 +3,7 @@
 import { BarController, BarElement, CategoryScale, Chart, LogarithmicScale, Tooltip } from 'chart.js';
 import { useEffect, useRef } from 'react';
 import { noiseLine } from '@/core/study/instrument';
-import { harmonics } from '@/core/study/traces';
+import { harmonics } from '@/core/study/scope-shapes';
 import { formatQuantity } from '@/core/quantity/format';
 import type { Shown } from './channel';
 

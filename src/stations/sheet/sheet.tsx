@@ -2,18 +2,22 @@
 
 import { figureText } from '@/core/study/figure';
 import { Download, Printer } from 'lucide-react';
-import { useEffect, useState } from 'react';
-import type { TestPoint } from '@/core/bench/test-point';
+import { useState } from 'react';
+import type { Design } from '@/core/design/design';
 import { NOTE_MAX } from '@/core/design/limits';
 import { arrangementWords, ratingWords } from '@/core/design/words';
 import { report } from '@/core/sheet/report';
-import { summaryOf } from '@/core/judge/picture';
+import { summaryOf } from '@/core/view/summary';
 import { downloadDesign } from '@/ui/download';
 import { MiniTerrace } from '@/ui/terrace/mini-terrace';
 import { useDesign, useEdit, useSession, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
-import type { Most } from '@/core/study/most';
-import { solver } from '@/workers/client';
+import { useSolved } from '@/ui/use-solved';
+import { Alert } from '@/ui/alert';
+import type { RemoteSolver } from '@/workers/client';
+
+const askBench = (solver: RemoteSolver, design: Design) => solver.bench(design);
+const askMost = (solver: RemoteSolver, design: Design) => solver.most(design);
 
 type Paper = 'A4' | 'Letter';
 
@@ -24,32 +28,14 @@ export function Sheet() {
   const edit = useEdit();
   const picture = useView((s) => s.picture);
   const trouble = useView((s) => s.trouble);
-  const [points, setPoints] = useState<TestPoint[] | null>(null);
+  const { value: points, trouble: benchTrouble } = useSolved(askBench);
+  const { value: most, trouble: mostTrouble } = useSolved(askMost);
   const [opened, setOpened] = useState<string | null>(null);
   const [paper, setPaper] = useState<Paper>('A4');
 
-  useEffect(() => {
-    let current = true;
-    void solver('search')
-      .bench(design)
-      .then((answer) => current && setPoints(answer.ok ? answer.value : []));
-    return () => {
-      current = false;
-    };
-  }, [design]);
-
-  const [most, setMost] = useState<Most[]>([]);
-  useEffect(() => {
-    let current = true;
-    void solver('search')
-      .most(design)
-      .then((answer) => current && setMost(answer.ok ? answer.value : []));
-    return () => {
-      current = false;
-    };
-  }, [design]);
-
-  const page = picture && points ? report(picture, points, most) : null;
+  // What could not be found is said above the sheet and left out of it; what is still on its way is waited for.
+  const found = (points || benchTrouble) && (most || mostTrouble);
+  const page = picture && found ? report(picture, points ?? [], most ?? []) : null;
   return (
     <main className="min-h-0 flex-1 overflow-y-auto bg-sunk print:overflow-visible print:bg-transparent">
       <style>{`@page { size: ${paper === 'A4' ? 'A4' : 'letter'}; margin: 11mm 12mm; }`}</style>
@@ -70,9 +56,16 @@ export function Sheet() {
         </button>
       </div>
       {trouble && (
-        <p role="alert" className="mx-auto max-w-[860px] px-5 pb-2 text-fail">
+        <Alert className="mx-auto max-w-[860px] px-5 pb-2">
           Not solved: the figures below are from before your last change. {trouble}
-        </p>
+        </Alert>
+      )}
+      {!trouble && (benchTrouble ?? mostTrouble) && (
+        <Alert className="mx-auto max-w-[860px] px-5 pb-2">
+          {benchTrouble
+            ? `The test points are missing or older than your last change. ${benchTrouble}`
+            : `The most it gives is missing or older than your last change. ${mostTrouble!}`}
+        </Alert>
       )}
       {!page || !picture ? (
         <p className="p-8 text-center text-quiet" aria-live="polite">

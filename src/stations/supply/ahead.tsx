@@ -2,7 +2,7 @@
 
 import { mainModel } from '@/core/design/outputs';
 import { termsOf } from '@/core/design/source';
-import { useEffect, useState } from 'react';
+import type { Design } from '@/core/design/design';
 import type { PreRegulator } from '@/core/parts/regulators/ahead';
 import { REGULATOR_SIZES, regulatorSize } from '@/core/parts/regulators/fixed';
 import { PASS_TRANSISTORS } from '@/core/parts/transistor';
@@ -12,8 +12,11 @@ import { ChoiceField } from '@/ui/choice-field';
 import { DialogButton } from '@/ui/dialog-button';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
-import { solver } from '@/workers/client';
+import { useSolved } from '@/ui/use-solved';
+import type { RemoteSolver } from '@/workers/client';
 import { by, inDecades } from '@/ui/stepping';
+
+const askLetsGo = (solver: RemoteSolver, design: Design) => solver.letsGo(design);
 
 /** A regulator ahead of the regulator: what it holds, how the two share the heat, and the load at which it lets go. */
 export function Ahead() {
@@ -36,17 +39,8 @@ function Fields() {
   const picture = useView((v) => v.picture);
   const { preRegulator: pre } = design;
   const outputV = mainModel(design)?.outputV ?? design.demand.outputV;
-  const [found, setFound] = useState<{ of: typeof design; amps: number | null } | null>(null);
-  useEffect(() => {
-    let current = true;
-    void solver('search')
-      .letsGo(design)
-      .then((answer) => current && setFound({ of: design, amps: answer.ok ? answer.value : 0 }));
-    return () => {
-      current = false;
-    };
-  }, [design]);
-  const letsGo = found?.of === design ? found.amps : 'solving';
+  const { value, of, trouble } = useSolved(askLetsGo);
+  const letsGo = of === design ? value : 'solving';
   const set = (next: PreRegulator) => edit({ preRegulator: next });
   const choose = (kind: PreRegulator['kind']) => {
     if (kind === pre.kind) return;
@@ -173,13 +167,15 @@ function Fields() {
       )}
       {pre.kind !== 'none' && (
         <p aria-live="polite">
-          {letsGo === 'solving'
-            ? 'Finding the load at which the first lets go…'
-            : letsGo === null
-              ? `The first holds at ${say.low} even at five times the load.`
-              : letsGo === 0
-                ? `The first holds at no load at ${say.low}: what it should hold is too near the rail.`
-                : `At ${say.low} the first lets go from ${formatQuantity(letsGo, 'A')} on, and lets ripple through.`}
+          {trouble !== null
+            ? trouble
+            : letsGo === 'solving'
+              ? 'Finding the load at which the first lets go…'
+              : letsGo === null
+                ? `The first holds at ${say.low} even at five times the load.`
+                : letsGo === 0
+                  ? `The first holds at no load at ${say.low}: what it should hold is too near the rail.`
+                  : `At ${say.low} the first lets go from ${formatQuantity(letsGo, 'A')} on, and lets ripple through.`}
         </p>
       )}
     </div>

@@ -6,7 +6,8 @@ import { outputsOf } from '@/core/design/outputs';
 import { termsOf } from '@/core/design/source';
 import type { MoreWith } from '@/core/judge/more-of';
 import { formatQuantity } from '@/core/quantity/format';
-import { mostWords } from '@/core/study/most';
+import { mostWords } from '@/core/study/most-words';
+import { Alert } from '@/ui/alert';
 import { ChoiceField } from '@/ui/choice-field';
 import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useEdit } from '@/ui/session';
@@ -40,7 +41,7 @@ function List({ onTaken }: { onTaken(): void }) {
       search.more(job, of, output, onFound),
     [output],
   );
-  const { found, running } = useFound(ask);
+  const { found, running, trouble } = useFound(ask);
   const ranked = [...found].sort((a, b) => b.gainA - a.gainA || a.costEur - b.costEur);
   const say = termsOf(design);
   return (
@@ -58,6 +59,7 @@ function List({ onTaken }: { onTaken(): void }) {
       <p aria-live="polite" className="text-quiet">
         {running ? `${found.length} that gain so far…` : `${found.length} changes gain, the most first`}
       </p>
+      {trouble && <Alert>{trouble}</Alert>}
       {ranked.length > 0 && (
         <table className="w-full tabular-nums">
           <thead>

@@ -1,20 +1,20 @@
 'use client';
 
-import { useCallback } from 'react';
 import type { Design } from '@/core/design/design';
 import { termsOf } from '@/core/design/source';
 import { formatQuantity } from '@/core/quantity/format';
-import { mostWords } from '@/core/study/most';
+import { mostWords } from '@/core/study/most-words';
 import { MoreOfIt } from './more-of-it';
 import { useDesign } from '@/ui/session';
 import { useSolved } from '@/ui/use-solved';
-import { solver } from '@/workers/client';
+import type { RemoteSolver } from '@/workers/client';
+
+const askMost = (solver: RemoteSolver, design: Design) => solver.most(design);
 
 /** The current at which each output lets go at the lowest input. */
 export function MostItGives() {
   const design = useDesign();
-  const ask = useCallback((of: Design) => solver('edit').most(of), []);
-  const { value: found } = useSolved(ask);
+  const { value: found, trouble } = useSolved(askMost);
   const low = termsOf(design).low;
   return (
     <div className="col-span-3 flex items-center gap-2 text-[13.5px] leading-snug [&>div]:flex-none">
@@ -25,7 +25,7 @@ export function MostItGives() {
           ? found
               .map((m) => `${found.length > 1 ? `${m.name} ` : ''}${mostWords(m, low, (a) => formatQuantity(a, 'A'))}`)
               .join('; ')
-          : 'solving…'}
+          : (trouble ?? 'solving…')}
       </p>
     </div>
   );

@@ -5,12 +5,12 @@ import type { Technology } from '@/core/study/regulator-schools';
 import { formatQuantity } from '@/core/quantity/format';
 import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useEdit } from '@/ui/session';
-import { solver } from '@/workers/client';
+import type { RemoteSolver } from '@/workers/client';
 import { SchoolList, Waiting, type SchoolFigures } from './school-list';
 import { useSolved } from '@/ui/use-solved';
 import type { Design } from '@/core/design/design';
 
-const askSchools = (design: Design) => solver('search').regulatorSchools(design);
+const askSchools = (solver: RemoteSolver, design: Design) => solver.regulatorSchools(design);
 
 /** Ready-made against discrete, fan against passive, linear against switching: on this design's own values. */
 export function RegulatorSchools() {

@@ -9,12 +9,12 @@ import { formatQuantity } from '@/core/quantity/format';
 import { ChoiceField } from '@/ui/choice-field';
 import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useEdit } from '@/ui/session';
-import { solver } from '@/workers/client';
+import type { RemoteSolver } from '@/workers/client';
 import { SchoolList, Waiting, type SchoolFigures } from './school-list';
 import { useSolved } from '@/ui/use-solved';
 import type { Design } from '@/core/design/design';
 
-const askDiodes = (design: Design) => solver('search').reverseDiodes(design);
+const askDiodes = (solver: RemoteSolver, design: Design) => solver.reverseDiodes(design);
 
 /** The diode in the lead of a DC source: which one, or none, and what each costs. */
 export function ReverseDiodeFields({ source }: { source: DcSource }) {

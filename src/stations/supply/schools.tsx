@@ -4,12 +4,12 @@ import { arrangementFacts, dcSourceOf } from '@/core/design/source';
 import { formatQuantity } from '@/core/quantity/format';
 import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useEdit } from '@/ui/session';
-import { solver } from '@/workers/client';
+import type { RemoteSolver } from '@/workers/client';
 import { SchoolList, Waiting, type SchoolFigures } from './school-list';
 import { useSolved } from '@/ui/use-solved';
 import type { Design } from '@/core/design/design';
 
-const askInputs = (design: Design) => solver('search').schools(design);
+const askInputs = (solver: RemoteSolver, design: Design) => solver.schools(design);
 
 /** Capacitor input, small first capacitor, choke input: the same supply three ways, side by side. */
 export function Schools() {

@@ -1,24 +1,22 @@
 'use client';
 
 import type { Design } from '@/core/design/design';
-import { rankChanges, type SingleChange } from '@/core/judge/single-change';
+import { rankChanges } from '@/core/view/changes';
+import type { SingleChange } from '@/core/judge/single-change';
 import { formatQuantity } from '@/core/quantity/format';
+import { Alert } from '@/ui/alert';
 import { useEdit } from '@/ui/session';
 import { useFound } from '@/ui/use-found';
 import type { RemoteSolver } from '@/workers/client';
 
-const askChanges = (
-  search: RemoteSolver,
-  job: number,
-  design: Design,
-  onFound: (found: SingleChange[]) => void,
-): Promise<boolean> => search.changes(job, design, onFound);
+const askChanges = (search: RemoteSolver, job: number, design: Design, onFound: (found: SingleChange[]) => void) =>
+  search.changes(job, design, onFound);
 const SHOWN = 10;
 
 /** What single change helps most: every one any rule knows, simulated, by margin gained per euro. */
 export function Changes() {
   const edit = useEdit();
-  const { found, running } = useFound(askChanges);
+  const { found, running, trouble } = useFound(askChanges);
   const ranked = rankChanges(found);
   return (
     <aside aria-label="What single change helps most">
@@ -50,7 +48,8 @@ export function Changes() {
           </li>
         ))}
       </ol>
-      {!running && ranked.length === 0 && (
+      {trouble && <Alert className="mt-1 text-[14px]">{trouble}</Alert>}
+      {!running && !trouble && ranked.length === 0 && (
         <p className="mt-1 text-[14px]">
           No single change gains anything worth having: what is tight here is tight for another reason.
         </p>

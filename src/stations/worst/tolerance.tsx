@@ -3,9 +3,10 @@
 import { termsOf } from '@/core/design/source';
 import { useEffect, useRef, useState } from 'react';
 import { formatQuantity } from '@/core/quantity/format';
-import { shareError, summarise, type CheckSummary, type ToleranceSummary } from '@/core/judge/tolerance';
+import { shareError, type CheckSummary, type ToleranceSummary } from '@/core/view/build-summary';
 import { useDesign } from '@/ui/session';
 import { buildInPool } from '@/workers/browser-pool';
+import { asked } from '@/workers/asked';
 import { Stopped } from '@/workers/pool';
 
 const COUNTS = [1000, 10_000] as const;
@@ -18,6 +19,7 @@ export function Tolerance() {
   const [count, setCount] = useState<number>(COUNTS[0]);
   const [progress, setProgress] = useState<[number, number] | null>(null);
   const [result, setResult] = useState<{ of: typeof design; summary: ToleranceSummary; seconds: number } | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
   const stop = useRef<AbortController>(null);
   useEffect(() => () => stop.current?.abort(), []);
   const number = /^\d{1,9}$/.test(seed.trim()) ? Number(seed) : null;
@@ -28,19 +30,19 @@ export function Tolerance() {
     const mine = new AbortController();
     stop.current = mine;
     setProgress([0, count]);
+    setTrouble(null);
     const began = performance.now();
     try {
       const builds = await buildInPool(design, number, count, {
         signal: mine.signal,
         onProgress: (done, of) => setProgress([done, Math.min(of, count)]),
       });
-      setResult({
-        of: design,
-        summary: summarise(design, number, builds),
-        seconds: (performance.now() - began) / 1000,
-      });
+      const summed = await asked((s) => s.summariseBuilds(design, number, builds));
+      if (stop.current !== mine) return;
+      if (!summed.ok) setTrouble(summed.error);
+      else setResult({ of: design, summary: summed.value, seconds: (performance.now() - began) / 1000 });
     } catch (error) {
-      if (!(error instanceof Stopped)) throw error;
+      if (!(error instanceof Stopped)) setTrouble(`The builds were not finished: ${(error as Error).message}`);
     }
     if (stop.current === mine) setProgress(null);
   }
@@ -97,6 +99,11 @@ export function Tolerance() {
       </div>
       {number === null && (
         <p className="text-fail">A seed is a whole number: the same one draws the same builds again.</p>
+      )}
+      {trouble && (
+        <p role="alert" className="text-fail">
+          {trouble}
+        </p>
       )}
       {!summary && !progress && (
         <p className="mt-1 text-[14px] text-quiet">

@@ -1,13 +1,13 @@
 'use client';
 
-import { solver } from '@/workers/client';
+import type { RemoteSolver } from '@/workers/client';
 import { Changes } from './changes';
 import { CornerGrid } from './corner-grid';
 import { Tolerance } from './tolerance';
 import { useSolved } from '@/ui/use-solved';
 import type { Design } from '@/core/design/design';
 
-const askCorners = (design: Design) => solver('edit').corners(design);
+const askCorners = (solver: RemoteSolver, design: Design) => solver.corners(design);
 
 /** Worst case: does it still hold when everything is against it? */
 export function WorstCase() {

@@ -4,7 +4,7 @@ import { useRef, useState } from 'react';
 import { csvColumns, ratingLine } from '@/core/drawer/csv';
 import { KINDS } from '@/core/drawer/part';
 import { Dialog } from '@/ui/dialog';
-import { solver } from '@/workers/client';
+import { asked } from '@/workers/asked';
 import type { PartsPreview } from '@/workers/solver.worker';
 import { importParts } from './parts-api';
 
@@ -19,9 +19,12 @@ export function CsvImport({ onClose }: { onClose(taken: boolean): void }) {
   async function read(file: File) {
     setBusy(`Reading ${file.name}…`);
     setTrouble(null);
+    setPreview(null);
     const content = await file.text();
     setText(content);
-    setPreview(await solver('search').readParts(content));
+    const read = await asked((solver) => solver.readParts(content));
+    if (read.ok) setPreview(read.value);
+    else setTrouble(read.error);
     setBusy(null);
   }
 
@@ -64,12 +67,7 @@ export function CsvImport({ onClose }: { onClose(taken: boolean): void }) {
           {trouble}
         </p>
       )}
-      {preview && !preview.ok && (
-        <p role="alert" className="text-fail">
-          {preview.error}
-        </p>
-      )}
-      {preview?.ok && (
+      {preview && (
         <>
           <p className="mb-2">
             <strong>{preview.total - preview.refused}</strong> of {preview.total} rows become parts

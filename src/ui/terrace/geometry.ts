@@ -1,6 +1,6 @@
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
-import type { Levels } from '@/core/judge/picture';
+import type { Levels } from '@/core/view/levels';
 
 type Span = [number, number];
 

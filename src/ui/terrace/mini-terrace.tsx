@@ -1,4 +1,5 @@
-import { BANDS, type RailSummary, type Summary } from '@/core/judge/picture';
+import { BANDS } from '@/core/view/picture';
+import type { RailSummary, Summary } from '@/core/view/summary';
 import {
   bandOf,
   columns,

@@ -3,10 +3,10 @@ import { mainModel, outputModel, outputsOf, windowOf } from '@/core/design/outpu
 import { arrangementFacts, dcSourceOf } from '@/core/design/source';
 import { bankRatedV } from '@/core/design/bank';
 import type { ReactNode } from 'react';
-import { BANDS, type Band, type Picture } from '@/core/judge/picture';
+import { BANDS, type Band, type Picture } from '@/core/view/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
-import { onRail } from '@/core/study/operating-point';
+import { onRail } from '@/core/study/point';
 import { archPoints, flatPoints, bandOf, pathOf, shortfallArea, type Columns } from '@/ui/terrace/geometry';
 import { LimitCurve } from './limit-curve';
 import { Daylight } from './daylight';

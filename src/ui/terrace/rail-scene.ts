@@ -1,5 +1,6 @@
-import { levelsOf, type Band, BANDS, type Levels, type Picture } from '@/core/judge/picture';
-import { onRail } from '@/core/study/operating-point';
+import { levelsOf, type Levels } from '@/core/view/levels';
+import { BANDS, type Band, type Picture } from '@/core/view/picture';
+import { onRail } from '@/core/study/point';
 import { followPoints, steps, wavePoints, type Columns, type Point } from '@/ui/terrace/geometry';
 
 /** One rail in one mains band as lines over the terrace's columns, volts as magnitudes. */

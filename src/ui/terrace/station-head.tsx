@@ -1,8 +1,8 @@
 'use client';
 
 import type { KeyboardEvent } from 'react';
-import type { Band, Picture } from '@/core/judge/picture';
-import { stationFigures } from '@/core/judge/station-figures';
+import type { Band, Picture } from '@/core/view/picture';
+import { stationFigures } from '@/core/view/station-figures';
 import type { StationId } from '@/core/judge/verdict';
 import { useDesign, useEdit, useSession, useView } from '@/ui/session';
 import { StateSign } from '@/ui/state-sign';

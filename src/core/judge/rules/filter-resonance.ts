@@ -2,10 +2,10 @@ import { bankF } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
 import { arrangementFacts } from '@/core/design/source';
 import { formatQuantity } from '@/core/quantity/format';
-import { rippleHz } from '@/core/study/operating-point';
+import { rippleHz } from '@/core/study/point';
 import { biggerReservoir, largerChoke } from '../cures';
 import type { Rule } from '../rule';
-import { chosen, computed } from '../working';
+import { chosen, computed } from '@/core/view/working';
 
 /** A choke and the capacitor behind it ring; the mains must not play their note. */
 export const filterResonance: Rule = {

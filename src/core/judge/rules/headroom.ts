@@ -2,11 +2,11 @@ import { emfPeakV } from '@/core/circuit/network';
 import { capacitanceAt } from '@/core/circuit/filter-of';
 import { arrangementFacts, dcSourceOf, termsOf } from '@/core/design/source';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
-import { rippleHz } from '@/core/study/operating-point';
+import { rippleHz } from '@/core/study/point';
 import { neededOf } from '@/core/study/output-point';
 import { biggerReservoir, fullWave, otherDiodes, transformerSize, windingVolts } from '../cures';
 import { FULL, type Rule } from '../rule';
-import { chosen, classed, computed, simulated } from '../working';
+import { chosen, classed, computed, simulated } from '@/core/view/working';
 
 /** Dropout is a typical figure; half a volt more is what the worst part takes. */
 const WANTED_V = 0.5;

@@ -1,10 +1,10 @@
 import { bankF } from '@/core/design/bank';
 import { dcSourceOf, termsOf } from '@/core/design/source';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
-import { rippleHz } from '@/core/study/operating-point';
+import { rippleHz } from '@/core/study/point';
 import { adjCapacitor, biggerReservoir, fullWave, transformerSize, windingVolts } from '../cures';
 import { FULL, type Rule } from '../rule';
-import { simulated, typical } from '../working';
+import { simulated, typical } from '@/core/view/working';
 
 export const outputRipple: Rule = {
   title: 'Output ripple',

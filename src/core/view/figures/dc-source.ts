@@ -2,7 +2,7 @@ import { mainsVolts } from '@/core/circuit/feed';
 import { dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { sourceOhm } from '@/core/parts/dc-source';
 import { capitalised } from '@/core/quantity/format';
-import { lifeFigure } from '@/core/study/battery-life';
+import { lifeFigure } from '@/core/study/life-figure';
 import type { Figure } from '@/core/study/figure';
 import { of, type FigureContext } from './context';
 

@@ -2,9 +2,9 @@ import { wordsOf } from '@/core/circuit/condition';
 import { termsOf } from '@/core/design/source';
 import { outputModel, outputsOf } from '@/core/design/outputs';
 import type { Figure } from '@/core/study/figure';
-import { rippleHz } from '@/core/study/operating-point';
+import { rippleHz } from '@/core/study/point';
 import { neededOf } from '@/core/study/output-point';
-import type { Picture } from '../picture';
+import type { Picture } from '@/core/view/picture';
 import { of, STEADY } from '../working';
 
 /** What one further output does, each number with its working: headroom and ripple at the lowest input, heat at the highest. */

@@ -1,6 +1,6 @@
 import { mainModel } from '@/core/design/outputs';
 import type { Figure } from '@/core/study/figure';
-import { rippleHz } from '@/core/study/operating-point';
+import { rippleHz } from '@/core/study/point';
 import { of, type FigureContext } from './context';
 
 /** The figures of the regulator. */
