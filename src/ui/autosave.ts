@@ -178,9 +178,12 @@ export function startAutosave(document: DesignStore, view: View) {
   window.addEventListener('pagehide', onHide);
   window.addEventListener('online', onOnline);
 
-  const left = keptOf(opened.id);
-  if (left && JSON.stringify(left.design) !== JSON.stringify(savedDesign)) view.setState({ kept: left });
-  else if (left) forgetKept(opened.id);
+  void keptOf(opened.id).then((left) => {
+    if (!left || stopped) return;
+    if (JSON.stringify(left.design) !== JSON.stringify(savedDesign)) view.setState({ kept: left });
+    // What an edit made meanwhile keeps in its place stays.
+    else if (view.getState().save === 'saved') forgetKept(opened.id);
+  });
   void compare();
 
   return {

@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
 import { useStore } from 'zustand';
@@ -7,10 +8,12 @@ import { BANDS } from '@/core/view/picture';
 import { DesignBar } from './design-bar';
 import { Dialog } from './dialog';
 import { downloadDesign } from './download';
-import { Palette, type Action } from './palette';
+import type { Action } from './palette';
 import { placesOf } from './places';
 import { useDesign, useHistory, useSession, useView } from './session';
 import { toggleTheme } from './theme';
+
+const Palette = dynamic(() => import('./palette').then((m) => m.Palette), { ssr: false });
 
 const KEYS: readonly [string, string][] = [
   ['Tab', 'from station to station, then to fields and verdicts'],

@@ -3,7 +3,7 @@
 import { temporal } from 'zundo';
 import { createStore } from 'zustand/vanilla';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
-import { readDesign } from '@/core/design/schema';
+import { border, borderNow } from './border';
 
 export interface DocumentState {
   design: Design;
@@ -14,23 +14,41 @@ export interface DocumentState {
   replace(design: Design): void;
 }
 
+const faultOf = (read: ReturnType<NonNullable<ReturnType<typeof borderNow>>>) => (read.ok ? null : read.fault.sentence);
+
 /** The document and its history. Views, saves and solutions live elsewhere: only what a person wrote is undone. */
 export function createDesignStore(design: Design) {
   const store = createStore<DocumentState>()(
     temporal(
-      (set, get) => ({
-        design,
-        refused: null,
-        edit: (patch) => {
-          const design = applyPatch(get().design, patch);
-          const read = readDesign(design);
-          // Whatever an arrow key, a drag or a search comes up with: what could not be saved is not taken either.
-          if (read.ok) set({ design, refused: null });
-          else if (readDesign(get().design).ok) set({ refused: read.fault.sentence });
-          else set({ design, refused: read.fault.sentence });
-        },
-        replace: (next) => set({ design: next, refused: null }),
-      }),
+      (set, get) => {
+        /** Until the border has arrived an edit is taken; what it then refuses goes back to where that began. */
+        let trusted: Design | null = null;
+        function takeOnTrust(before: Design, design: Design): void {
+          set({ design, refused: null });
+          if (trusted) return;
+          trusted = before;
+          void border().then((read) => {
+            const fault = faultOf(read(get().design));
+            if (fault !== null && read(before).ok) set({ design: before, refused: fault });
+            trusted = null;
+          });
+        }
+        return {
+          design,
+          refused: null,
+          edit: (patch) => {
+            const before = get().design;
+            const design = applyPatch(before, patch);
+            const read = borderNow();
+            if (!read) return takeOnTrust(before, design);
+            // Whatever an arrow key, a drag or a search comes up with: what could not be saved is not taken either.
+            const fault = faultOf(read(design));
+            if (fault !== null && read(before).ok) set({ refused: fault });
+            else set({ design, refused: fault });
+          },
+          replace: (next) => set({ design: next, refused: null }),
+        };
+      },
       { partialize: (state) => ({ design: state.design }), limit: 300, equality: (a, b) => a.design === b.design },
     ),
   );

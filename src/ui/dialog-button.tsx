@@ -1,7 +1,7 @@
 'use client';
 
 import { useState, type ReactNode } from 'react';
-import { Dialog } from './dialog';
+import { Dialog, readyDialog } from './dialog';
 
 /** A button and the dialog it opens; what stands in it is made when it opens. */
 export function DialogButton({
@@ -26,12 +26,14 @@ export function DialogButton({
         type="button"
         className="btn w-full !px-2 max-[1100px]:!px-0.5 max-[1100px]:text-[13px]"
         title={hint}
+        onPointerEnter={readyDialog}
+        onFocus={readyDialog}
         onClick={() => setOpen(true)}
       >
         {label}
       </button>
       <Dialog open={open} onOpenChange={setOpen} title={title} description={description} wide={wide}>
-        {open && children(() => setOpen(false))}
+        {children(() => setOpen(false))}
       </Dialog>
     </div>
   );

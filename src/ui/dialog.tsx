@@ -1,32 +1,15 @@
 'use client';
 
-import { Dialog as Radix } from 'radix-ui';
-import type { ReactNode } from 'react';
+import dynamic from 'next/dynamic';
+import type { PanelProps } from './dialog-panel';
 
-interface Props {
-  open: boolean;
-  onOpenChange(open: boolean): void;
-  title: string;
-  description?: string;
-  /** For pictures and cards. */
-  wide?: boolean;
-  children: ReactNode;
-}
+const load = () => import('./dialog-panel').then((m) => m.DialogPanel);
+const Panel = dynamic(load, { ssr: false });
 
-export function Dialog({ open, onOpenChange, title, description, wide = false, children }: Props) {
-  return (
-    <Radix.Root open={open} onOpenChange={onOpenChange}>
-      <Radix.Portal>
-        <Radix.Overlay className="fixed inset-0 z-40 bg-black/40" />
-        <Radix.Content
-          aria-describedby={description ? undefined : ''}
-          className={`fixed left-1/2 top-[8vh] z-50 max-h-[84vh] -translate-x-1/2 overflow-y-auto rounded-md border border-edge bg-paper p-5 shadow-xl ${wide ? 'w-[min(980px,94vw)]' : 'w-[min(560px,92vw)]'}`}
-        >
-          <Radix.Title className="serif text-[20px] font-semibold">{title}</Radix.Title>
-          {description && <Radix.Description className="mt-1 text-quiet">{description}</Radix.Description>}
-          <div className="mt-3">{children}</div>
-        </Radix.Content>
-      </Radix.Portal>
-    </Radix.Root>
-  );
+/** Has what a dialog is made of at hand before it is opened. */
+export const readyDialog = (): void => void load();
+
+/** A dialog; what it is made of is loaded with the first that opens. */
+export function Dialog({ open, ...rest }: PanelProps & { open: boolean }) {
+  return open ? <Panel {...rest} /> : null;
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import type { Design } from '@/core/design/design';
-import { readDesign } from '@/core/design/schema';
+import { border } from './border';
 
 /** Edits of a design that are not saved yet, as this browser keeps them. */
 export interface KeptEdits {
@@ -32,11 +32,11 @@ export function forgetKept(id: string): void {
 }
 
 /** What is kept of a design, if it can still be read. */
-export function keptOf(id: string): KeptEdits | null {
+export async function keptOf(id: string): Promise<KeptEdits | null> {
   try {
     const found = JSON.parse(localStorage.getItem(key(id)) ?? 'null') as KeptEdits | null;
     if (!found) return null;
-    const read = readDesign(found.design);
+    const read = (await border())(found.design);
     return read.ok ? { ...found, design: read.design } : null;
   } catch {
     return null;

@@ -1,6 +1,6 @@
 'use client';
 
-import { ToggleGroup } from 'radix-ui';
+import { useId } from 'react';
 
 /** One of a few, side by side; arrows go from one to the next. */
 export function Segments<T extends string>({
@@ -14,24 +14,26 @@ export function Segments<T extends string>({
   options: readonly { value: T; label: string; title?: string }[];
   onChange(value: T): void;
 }) {
+  const name = useId();
   return (
-    <ToggleGroup.Root
-      type="single"
-      value={value}
-      onValueChange={(next) => next && onChange(next as T)}
-      aria-label={label}
-      className="flex rounded border border-rule"
-    >
+    <fieldset className="flex rounded border border-rule" aria-label={label}>
       {options.map((o) => (
-        <ToggleGroup.Item
+        <label
           key={o.value}
-          value={o.value}
           title={o.title}
-          className="h-[28px] px-2.5 text-[14px] first:rounded-l last:rounded-r data-[state=on]:bg-ink data-[state=on]:text-paper"
+          className="flex h-[28px] cursor-pointer items-center px-2.5 text-[14px] first:rounded-l last:rounded-r has-[:checked]:bg-ink has-[:checked]:text-paper has-[:focus-visible]:outline-2 has-[:focus-visible]:outline-offset-2 has-[:focus-visible]:outline-volt"
         >
+          <input
+            type="radio"
+            className="sr-only"
+            name={name}
+            value={o.value}
+            checked={o.value === value}
+            onChange={() => onChange(o.value)}
+          />
           {o.label}
-        </ToggleGroup.Item>
+        </label>
       ))}
-    </ToggleGroup.Root>
+    </fieldset>
   );
 }

@@ -44,7 +44,8 @@ import {
 import { reverseDiodeWays } from '@/core/study/reverse-diode';
 import { schools } from '@/core/study/schools';
 import { typicalCost } from '@/core/study/cost';
-import { billOf, type BillLine } from '@/core/study/bill';
+import { billOf } from '@/core/study/bill';
+import type { BillLine } from '@/core/study/bill-sums';
 import { mostOf, type Most } from '@/core/study/most';
 import { LASTING } from '@/core/study/occasion';
 import { studyDesign, warmStartFrom, type WarmStart } from '@/core/study/study';

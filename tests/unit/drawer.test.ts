@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { csvColumns, harmless, partsCsv, ratingLine, readPartsCsv } from '@/core/drawer/csv';
+import { csvColumns, harmless, partsCsv, readPartsCsv } from '@/core/drawer/csv';
+import { ratingLine } from '@/core/drawer/rating-line';
 import { partsIn, stillIn, usesOf, withPart } from '@/core/drawer/fit';
 import { KINDS, PART_KINDS, partFault, type Part, type PartDraft } from '@/core/drawer/part';
 import { startingDrawer } from '@/core/drawer/starting';

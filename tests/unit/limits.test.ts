@@ -3,6 +3,7 @@ import { applyPatch, type Design } from '@/core/design/design';
 import { readDesign } from '@/core/design/schema';
 import { curesOf } from '@/core/judge/cures-of';
 import { RULE_IDS } from '@/core/judge/rules';
+import { border } from '@/ui/border';
 import { createDesignStore } from '@/ui/design-store';
 import { STATION_CONTROLS } from '@/ui/terrace/station-controls';
 import { demoDesigns } from '@/server/demo';
@@ -11,7 +12,21 @@ import { plausible } from '../support/designs';
 const STATIONS = Object.values(STATION_CONTROLS);
 const any = fc.oneof(fc.constantFrom(...demoDesigns()), plausible);
 
+test('an edit made before the border has arrived is taken, and goes back with its sentence where it is refused', async () => {
+  const [design] = demoDesigns() as [Design];
+  const store = createDesignStore(design);
+  store.getState().edit({ reservoir: { capacitanceF: 7 } });
+  expect(store.getState().design.reservoir.capacitanceF).toBe(7);
+  store.getState().edit({ name: 'Meanwhile' });
+  await border();
+  await Promise.resolve();
+  expect(store.getState().design).toBe(design);
+  expect(store.getState().refused).toMatch(/1 F|capacitance/i);
+});
+
 describe('nothing makes a document its own border refuses', () => {
+  beforeAll(() => border());
+
   test('however long an arrow key is held, on whatever station', () => {
     fc.assert(
       fc.property(

@@ -1,5 +1,6 @@
 import { MAINS_PRESETS } from '@/core/design/defaults';
-import { loadSchema, valueOf, type LoadForm } from '@/stations/new/load-schema';
+import { loadSchema } from '@/stations/new/load-schema';
+import { valueOf, type LoadForm } from '@/stations/new/load-values';
 
 const good: LoadForm = {
   name: '',

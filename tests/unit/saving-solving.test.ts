@@ -3,6 +3,7 @@ import { pictureOf } from '@/core/judge/picture';
 import type { Picture } from '@/core/view/picture';
 import { demoDesigns } from '@/server/demo';
 import { startAutosave } from '@/ui/autosave';
+import { border } from '@/ui/border';
 import { createDesignStore } from '@/ui/design-store';
 import { startSolving } from '@/ui/solving';
 import { createView } from '@/ui/view';
@@ -31,6 +32,7 @@ jest.mock('@/workers/client', () => ({
 }));
 
 const design = demoDesigns()[0]!;
+beforeAll(() => border());
 const stored = { id: 'a', design, revision: 1, updatedAt: '2026-01-01T00:00:00.000Z' };
 const settle = async () => {
   for (let n = 0; n < 6; n++) await Promise.resolve();
@@ -238,6 +240,7 @@ describe('autosave', () => {
     first.saving.stop();
     await settle();
     const second = begin();
+    await settle();
     expect(second.view.getState().kept).toMatchObject({ revision: 1, design: { name: 'Before the lights went out' } });
     expect(second.document.getState().design.name).toBe(design.name);
     second.saving.answerKept(true);
@@ -250,6 +253,7 @@ describe('autosave', () => {
     second.document.getState().edit({ name: 'Again' });
     second.saving.stop();
     const third = begin();
+    await settle();
     third.saving.answerKept(false);
     expect(third.view.getState().kept).toBeNull();
     expect(kept()).toEqual([]);

@@ -1,5 +1,4 @@
 import Papa from 'papaparse';
-import { formatQuantity } from '@/core/quantity/format';
 import { parseQuantity } from '@/core/quantity/parse';
 import {
   CONDITION_WORDS,
@@ -19,6 +18,7 @@ export type CsvResult = { ok: true; rows: RowResult[] } | { ok: false; error: st
 
 /** Most rows one file may bring. */
 export const CSV_ROWS_MAX = 60_000;
+
 /** Longest file, characters. */
 export const CSV_CHARACTERS_MAX = 20_000_000;
 
@@ -149,17 +149,4 @@ function numberCell(value: number | null): string {
 /** Keeps a spreadsheet from running a cell: a leading = + - @ or control character gets an apostrophe before it. */
 export function harmless(text: string): string {
   return /^[=+\-@\t\r]/.test(text) ? `'${text}` : text;
-}
-
-/** The ratings of a part in one line, the first ones first. */
-export function ratingLine(part: PartDraft): string {
-  return KINDS[part.kind].ratings
-    .flatMap((f) => {
-      const value = part.ratings[f.key];
-      if (value === null || value === undefined) return [];
-      if (f.unit === '' && f.max === 1) return value ? [f.label.replace(' (1)', '').toLowerCase()] : [];
-      if (f.key === 'windings' && value === 1) return [];
-      return [f.unit === '' ? `${f.label.toLowerCase()} ${value}` : formatQuantity(value, f.unit)];
-    })
-    .join(', ');
 }

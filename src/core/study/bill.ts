@@ -1,8 +1,6 @@
 import { heatersOf, rectifierPieces, rectifierSink } from '@/core/design/heaters';
-import { mainModel, outputModel, outputsOf, outputName } from '@/core/design/outputs';
+import { mainModel, outputModel, outputName, outputsOf } from '@/core/design/outputs';
 import { arrangementFacts, arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
-import Papa from 'papaparse';
-import { harmless } from '@/core/drawer/csv';
 import { partsIn } from '@/core/drawer/fit';
 import { balanceOhmOf, bankRatedV, canCount } from '@/core/design/bank';
 import type { Design, PartRole } from '@/core/design/design';
@@ -21,24 +19,9 @@ import { typicalSinkPrice } from '@/core/parts/heatsink';
 import { aheadModel } from '@/core/parts/regulators/ahead';
 import { typicalTransformerPrice } from '@/core/parts/transformer';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
-import { insulators, mainSinks, SMALL_EUR, typicalStepPrice } from './cost';
+import { SMALL_EUR, insulators, mainSinks, typicalStepPrice } from './cost';
 import type { Study } from './study';
-
-/** One line of the bill of materials. */
-export interface BillLine {
-  /** References on the drawing: T1, D1-D4, C1. */
-  references: string;
-  what: string;
-  count: number;
-  /** What it has to bear, and what the part chosen bears. */
-  needed: string;
-  had: string;
-  /** The part from the drawer, when one was taken and its values still stand. */
-  fromDrawer: string | null;
-  priceEachEur: number;
-  /** Whether the price is a rule of thumb. */
-  typicalPrice: boolean;
-}
+import type { BillLine } from './bill-sums';
 
 /** Everything a design is built from, with the ratings its simulation asks for. */
 export function billOf(study: Study): BillLine[] {
@@ -381,37 +364,4 @@ function onMainSinkW(design: Design, point: OperatingPoint): number {
     0,
   );
   return rails.reduce((a, b) => a + b, 0) + rectifierW + further;
-}
-
-/** What has to be paid for the lines that do not come out of the drawer, and what all of it is worth. */
-export function billSums(lines: readonly BillLine[]): { toBuyEur: number; allEur: number } {
-  const sum = (list: readonly BillLine[]) => list.reduce((total, l) => total + l.count * l.priceEachEur, 0);
-  return { toBuyEur: sum(lines.filter((l) => l.fromDrawer === null)), allEur: sum(lines) };
-}
-
-/** The bill as a file for a spreadsheet. */
-export function billCsv(lines: readonly BillLine[]): string {
-  const rows = lines.map((l) => [
-    l.references,
-    harmless(l.what),
-    l.count,
-    harmless(l.needed),
-    harmless(l.had),
-    l.fromDrawer === null ? 'to buy' : `drawer: ${harmless(l.fromDrawer)}`,
-    l.priceEachEur.toFixed(2),
-    (l.count * l.priceEachEur).toFixed(2),
-    l.typicalPrice ? 'rule of thumb' : 'from the drawer',
-  ]);
-  const head = [
-    'references',
-    'part',
-    'count',
-    'needed',
-    'had',
-    'source',
-    'price_each_eur',
-    'price_eur',
-    'price_known_by',
-  ];
-  return `${Papa.unparse([head, ...rows])}\r\n`;
 }

@@ -1,5 +1,7 @@
 'use client';
 
+import dynamic from 'next/dynamic';
+import { Loading } from '@/ui/loading';
 import { useState } from 'react';
 import {
   applyPatch,
@@ -15,7 +17,6 @@ import {
 import { nameOfOutput, outputsOf, type Output } from '@/core/design/outputs';
 import { CONSUMERS_MAX, NAME_MAX, rangeFault } from '@/core/design/limits';
 import { isSplit } from '@/core/design/words';
-import { consumersCsv } from '@/core/load/consumers-csv';
 import { consumerFault, railSums, startSurge, type RailSums } from '@/core/load/sums';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { download, fileName } from '@/ui/download';
@@ -25,7 +26,8 @@ import { regulatorModel } from '@/core/parts/regulators';
 import { AllowedField, LoadField, RangeField } from '@/ui/demand-fields';
 import { Amount } from './amount';
 import { HumBudget } from './hum-budget';
-import { Paste } from './paste';
+
+const Paste = dynamic(() => import('./paste').then((m) => m.Paste), { ssr: false, loading: Loading });
 
 const KIND_WORDS: Record<ConsumerKind, string> = {
   current: 'constant current',
@@ -67,6 +69,10 @@ export function Load() {
     ? (sums.map((s) => rangeFault('demand.outputA', Math.max(s.sums.peakA, 1e-4))).find((f) => f) ?? null)
     : null;
   const surge = startSurge(load, 'main');
+  async function saveCsv() {
+    const { consumersCsv } = await import('@/core/load/consumers-csv');
+    download(`${fileName(design.name)}-load.csv`, consumersCsv(load.consumers), 'text/csv');
+  }
   const faults = load.consumers.flatMap((c, n) => lineFault(design, c, n) ?? []);
   const main = outputs[0]!;
   const made = regulatorModel(design.regulator);
@@ -87,7 +93,7 @@ export function Load() {
                 type="button"
                 className="btn"
                 disabled={load.consumers.length === 0}
-                onClick={() => download(`${fileName(design.name)}-load.csv`, consumersCsv(load.consumers), 'text/csv')}
+                onClick={() => void saveCsv()}
               >
                 Save as CSV
               </button>

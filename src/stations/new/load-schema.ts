@@ -1,23 +1,10 @@
+import { yupResolver } from '@hookform/resolvers/yup';
 import * as yup from 'yup';
-import { fieldLimit, NAME_MAX, rangeFault, type FieldPath } from '@/core/design/limits';
+import { NAME_MAX, fieldLimit, rangeFault, type FieldPath } from '@/core/design/limits';
 import { parseLoad } from '@/core/quantity/load';
-import { parseQuantity, type Unit } from '@/core/quantity/parse';
+import { parseQuantity } from '@/core/quantity/parse';
 import { FEEDS, type Feed } from '@/core/size/feeds';
-
-/** The load as typed: texts, so that nothing a person wrote is lost to a fault. */
-export interface LoadForm {
-  name: string;
-  outputV: string;
-  outputA: string;
-  tolerancePct: string;
-  rippleVpp: string;
-  kind: 'current' | 'resistance' | 'power';
-  mains: string;
-  feed: Feed;
-  /** Volts of a source in hand, and its amperes or ampere-hours; not read for the mains. */
-  feedV: string;
-  feedAmount: string;
-}
+import type { LoadForm } from './load-values';
 
 function quantity(path: FieldPath) {
   return yup
@@ -32,7 +19,7 @@ function quantity(path: FieldPath) {
 }
 
 /** Amperes, or a resistor or watts at the volts beside it. */
-function load() {
+export function load() {
   return yup
     .string()
     .defined()
@@ -75,22 +62,4 @@ export const loadSchema: yup.ObjectSchema<LoadForm> = yup.object({
   feedAmount: whereFed((feed) => (feed === 'battery' ? 'source.capacityAh' : 'source.ratedA')),
 });
 
-/** The value of a field that passed the schema. */
-export function valueOf(text: string, path: FieldPath): number {
-  const parsed = parseQuantity(text, fieldLimit(path).unit);
-  if (!parsed.ok) throw new RangeError(parsed.error);
-  return parsed.value;
-}
-
-/** The current a load that passed the schema draws, A. */
-export function loadOf({ outputA, outputV }: LoadForm): number {
-  const parsed = parseLoad(outputA, valueOf(outputV, 'demand.outputV'));
-  if (!parsed.ok) throw new RangeError(parsed.error);
-  return parsed.value;
-}
-
-/** A number as typed, or 1 where it is not asked for. */
-export function numberOf(text: string, unit: Unit): number {
-  const parsed = parseQuantity(text, unit);
-  return parsed.ok ? parsed.value : 1;
-}
+export const loadResolver = yupResolver(loadSchema);

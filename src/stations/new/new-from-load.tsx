@@ -1,11 +1,10 @@
 'use client';
 
 import { figureText } from '@/core/study/figure';
-import { yupResolver } from '@hookform/resolvers/yup';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState, useSyncExternalStore } from 'react';
-import { useForm, useWatch, type UseFormRegisterReturn } from 'react-hook-form';
+import { useForm, useWatch, type Resolver, type UseFormRegisterReturn } from 'react-hook-form';
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import { sourceWords, windingWords } from '@/core/design/words';
 import { formatNominal } from '@/core/quantity/format';
@@ -21,7 +20,13 @@ import { asked } from '@/workers/asked';
 import { callback, dropSearch } from '@/workers/client';
 import { FromReadings } from './from-readings';
 import { FromTransformer } from './from-transformer';
-import { loadOf, loadSchema, numberOf, valueOf, type LoadForm } from './load-schema';
+import { loadOf, numberOf, valueOf, type LoadForm } from './load-values';
+
+/** The form's schema comes with the first check, not with the page. */
+const checked: Resolver<LoadForm> = async (values, context, options) => {
+  const { loadResolver } = await import('./load-schema');
+  return loadResolver(values, context, options);
+};
 
 type Proposed = Proposal & { summary: Summary };
 
@@ -40,7 +45,7 @@ const STATION_NAMES = {
 export function NewFromLoad() {
   const router = useRouter();
   const form = useForm<LoadForm>({
-    resolver: yupResolver(loadSchema),
+    resolver: checked,
     mode: 'onTouched',
     defaultValues: {
       name: '',

@@ -1,7 +1,7 @@
 'use client';
 
 import { formatQuantity } from '@/core/quantity/format';
-import { billCsv, billSums } from '@/core/study/bill';
+import { billSums, type BillLine } from '@/core/study/bill-sums';
 import { download, fileName } from '@/ui/download';
 import { useDesign } from '@/ui/session';
 import type { RemoteSolver } from '@/workers/client';
@@ -24,6 +24,10 @@ export function Bill() {
     );
   if (!lines) return <p className="text-quiet">Adding up…</p>;
   const sums = billSums(lines);
+  async function saveCsv(list: readonly BillLine[]) {
+    const { billCsv } = await import('@/core/study/bill-csv');
+    download(`${fileName(design.name)}-bill.csv`, billCsv(list), 'text/csv');
+  }
   return (
     <div className="max-w-[1100px]">
       <table className="w-full border-collapse text-[14px]">
@@ -68,11 +72,7 @@ export function Bill() {
         </tfoot>
       </table>
       <p className="mt-2 text-[13px] text-quiet">≈ is a rule of thumb for hobby quantities, not an offer.</p>
-      <button
-        type="button"
-        className="btn mt-2"
-        onClick={() => download(`${fileName(design.name)}-bill.csv`, billCsv(lines), 'text/csv')}
-      >
+      <button type="button" className="btn mt-2" onClick={() => void saveCsv(lines)}>
         Save as CSV
       </button>
     </div>

@@ -1,13 +1,19 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { Tabs } from 'radix-ui';
-import { Drawer } from '@/ui/drawer/drawer';
 import { useDesign } from '@/ui/session';
-import { Bill } from './bill';
-import { Cans } from './cans';
 import { PickParts } from './pick';
-import { SizeSets } from './size';
-import { TransformerWays } from './transformer-ways';
+import { Loading } from '@/ui/loading';
+
+const Drawer = dynamic(() => import('@/ui/drawer/drawer').then((m) => m.Drawer), { ssr: false, loading: Loading });
+const Bill = dynamic(() => import('./bill').then((m) => m.Bill), { ssr: false, loading: Loading });
+const Cans = dynamic(() => import('./cans').then((m) => m.Cans), { ssr: false, loading: Loading });
+const SizeSets = dynamic(() => import('./size').then((m) => m.SizeSets), { ssr: false, loading: Loading });
+const TransformerWays = dynamic(() => import('./transformer-ways').then((m) => m.TransformerWays), {
+  ssr: false,
+  loading: Loading,
+});
 
 const TABS = [
   { id: 'pick', name: 'Pick', body: PickParts },

@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { PART_ROLES, type Design, type PartRole } from '@/core/design/design';
 import { hasDiodes } from '@/core/design/source';
-import { ratingLine } from '@/core/drawer/csv';
+import { ratingLine } from '@/core/drawer/rating-line';
 import { partsIn, ROLE_KINDS } from '@/core/drawer/fit';
 import { formatQuantity } from '@/core/quantity/format';
 import { rankCandidates, triesOf, type Candidate } from '@/core/size/candidate';

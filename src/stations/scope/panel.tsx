@@ -8,7 +8,6 @@ import { ChoiceField } from '@/ui/choice-field';
 import { MOST_SHOWN, STROKES, stepDivision, valueAt, type Channel, type Shown } from './channel';
 import { save } from '@/ui/download';
 import { screenPng, standaloneSvg, tracesCsv } from './export';
-import { readTrace } from './read-trace';
 import { RunSetting, runsOf } from './runs';
 import type { Overlay } from './screen';
 import { useDesign } from '@/ui/session';
@@ -279,6 +278,7 @@ function Measured({ overlay, onOverlay, shown, traces }: Props) {
   }
 
   async function read(file: File) {
+    const { readTrace } = await import('./read-trace');
     const result = readTrace(await file.text());
     if (!result.ok) return setFault(`${file.name}: ${result.error}`);
     setFault(null);

@@ -11,9 +11,12 @@ import type { RemoteSolver } from '@/workers/client';
 import type { Answer } from '@/workers/solver.worker';
 import { Terrace } from '@/ui/terrace/terrace';
 import { shownTraces, type Channel } from './channel';
-import { Panel } from './panel';
 import { Screen, type Overlay } from './screen';
 
+const Panel = dynamic(() => import('./panel').then((m) => m.Panel), {
+  ssr: false,
+  loading: () => <aside aria-busy="true" className="border-l border-rule bg-raised" />,
+});
 const Spectrum = dynamic(() => import('./spectrum').then((m) => m.Spectrum), { ssr: false });
 
 /** Which traces are on at first: what a builder clips the probe to. */

@@ -1,7 +1,7 @@
 'use client';
 
 import { useRef, type KeyboardEvent, type PointerEvent, type Ref } from 'react';
-import { line } from 'd3-shape';
+import { polyline } from '@/ui/polyline';
 import type { MeasuredTrace } from '@/core/study/scope-shapes';
 import { formatQuantity } from '@/core/quantity/format';
 import { DIVISIONS, STROKES, type Shown } from './channel';
@@ -45,18 +45,18 @@ export function Screen({ shown, stepS, fromS, spanS, cursors, onCursor, overlay,
     const every = Math.max(1, Math.floor((last - first) / 4000));
     const points: [number, number][] = [];
     for (let k = first; k <= last; k += every) points.push([x(k * stepS), y(s, s.values[k]!)]);
-    return line()(points) ?? '';
+    return polyline(points);
   }
 
   const first = shown[0];
   const measured =
     overlay && first
-      ? (line()(
+      ? polyline(
           overlay.trace.t.map((t, k): [number, number] => [
             x(t + overlay.shiftS),
             y(first, overlay.factor * overlay.trace.values[k]! + overlay.offset),
           ]),
-        ) ?? '')
+        )
       : '';
 
   function grab(event: PointerEvent<SVGSVGElement>) {

@@ -1,11 +1,11 @@
 'use client';
 
+import { border } from '@/ui/border';
 import { Copy, Download, FileUp, Plus, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { Summary } from '@/core/view/summary';
-import { readDesign } from '@/core/design/schema';
 import type { ShelfEntry } from '@/server/designs';
 import {
   createDesign,
@@ -105,7 +105,7 @@ export function Shelf({
     } catch {
       return refuse({ path: chosen.name, sentence: 'this is not a JSON file: it could not be read at all.' });
     }
-    const read = readDesign(value);
+    const read = (await border())(value);
     if (!read.ok) return refuse({ path: read.fault.path || chosen.name, sentence: read.fault.sentence });
     const created = await createDesign(read.design);
     if (!created.ok) return refuse(created.refusal);

@@ -1,20 +1,16 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { ofDiodeClass } from '@/core/design/diode-edit';
 
-import { termsOf } from '@/core/design/source';
 import type { DcSource } from '@/core/parts/dc-source';
 import { JUNCTION_CLASSES } from '@/core/parts/diode';
-import { formatQuantity } from '@/core/quantity/format';
 import { ChoiceField } from '@/ui/choice-field';
 import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useEdit } from '@/ui/session';
-import type { RemoteSolver } from '@/workers/client';
-import { SchoolList, Waiting, type SchoolFigures } from './school-list';
-import { useSolved } from '@/ui/use-solved';
-import type { Design } from '@/core/design/design';
+import { Loading } from '@/ui/loading';
 
-const askDiodes = (solver: RemoteSolver, design: Design) => solver.reverseDiodes(design);
+const Side = dynamic(() => import('./reverse-diode-list').then((m) => m.Side), { ssr: false, loading: Loading });
 
 /** The diode in the lead of a DC source: which one, or none, and what each costs. */
 export function ReverseDiodeFields({ source }: { source: DcSource }) {
@@ -48,32 +44,5 @@ export function ReverseDiodeFields({ source }: { source: DcSource }) {
         </DialogButton>
       </div>
     </>
-  );
-}
-
-function Side({ onTaken }: { onTaken(): void }) {
-  const design = useDesign();
-  const edit = useEdit();
-  const { value: reports, trouble } = useSolved(askDiodes);
-  if (!reports) return <Waiting trouble={trouble} />;
-  const say = termsOf(design);
-  const rows = (v: SchoolFigures): [string, string][] => [
-    ...(v.headroomV === null
-      ? ([['Output', formatQuantity(v.outputV, 'V')]] as [string, string][])
-      : ([[`Headroom, ${say.low}`, formatQuantity(v.headroomV, 'V', 2)]] as [string, string][])),
-    ...(v.hours === null ? [] : ([['Lasts', formatQuantity(v.hours, 'h')]] as [string, string][])),
-    ['Burns in the diode', formatQuantity(v.diodesW, 'W')],
-    ['Parts, typical', `${v.costEur.toFixed(2)} EUR`],
-    ['Verdicts that fail', String(v.fails)],
-  ];
-  return (
-    <SchoolList
-      reports={reports}
-      rows={rows}
-      onTake={(patch) => {
-        edit(patch);
-        onTaken();
-      }}
-    />
   );
 }

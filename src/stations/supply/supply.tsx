@@ -1,9 +1,15 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useView } from '@/ui/session';
-import { BenchDrawer } from './bench-drawer';
 import { Terrace } from '@/ui/terrace/terrace';
 import { VerdictRail } from './verdict-rail';
+
+/** Fields and workings come behind the picture: what a builder looks at first is there first, and nothing moves. */
+const BenchDrawer = dynamic(() => import('./bench-drawer').then((m) => m.BenchDrawer), {
+  ssr: false,
+  loading: () => <section aria-busy="true" className="border-t border-rule bg-sunk" />,
+});
 
 /** Supply: what happens between mains and load. The terrace, the verdicts beside it, the station in focus below it. */
 export function Supply() {

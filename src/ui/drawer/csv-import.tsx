@@ -1,7 +1,8 @@
 'use client';
 
 import { useRef, useState } from 'react';
-import { csvColumns, ratingLine } from '@/core/drawer/csv';
+import { csvColumns } from '@/core/drawer/csv';
+import { ratingLine } from '@/core/drawer/rating-line';
 import { KINDS } from '@/core/drawer/part';
 import { Dialog } from '@/ui/dialog';
 import { asked } from '@/workers/asked';

@@ -1,6 +1,6 @@
-import { scaleLinear, type ScaleLinear } from 'd3-scale';
-import { area, line } from 'd3-shape';
 import type { Levels } from '@/core/view/levels';
+import { polyline } from '../polyline';
+import { voltScale, type VoltScale } from './volt-scale';
 
 type Span = [number, number];
 
@@ -46,7 +46,7 @@ export function columns(left: number, right: number, { regulated, before = false
 }
 
 export interface VoltAxis {
-  y: ScaleLinear<number, number>;
+  y: VoltScale;
   /** Everything from 0 V up to here is squeezed into the fold. */
   foldV: number;
   topV: number;
@@ -62,7 +62,7 @@ export function voltAxis(lowestV: number, highestV: number, top: number, bottom:
   let foldV = Math.max(0, Math.floor((lowestV - 0.06 * (topV - lowestV)) / step) * step);
   if (foldV < 0.18 * topV) foldV = 0;
   const y =
-    foldV > 0 ? scaleLinear([0, foldV, topV], [bottom, bottom - foldPx, top]) : scaleLinear([0, topV], [bottom, top]);
+    foldV > 0 ? voltScale([0, foldV, topV], [bottom, bottom - foldPx, top]) : voltScale([0, topV], [bottom, top]);
   return { y, foldV, topV };
 }
 
@@ -141,32 +141,27 @@ export function flatPoints(openV: number, [x0, x1]: [number, number]): Point[] {
 }
 
 export function pathOf(points: readonly Point[], y: (v: number) => number): string {
-  return (
-    line<Point>(
-      (p) => p[0],
-      (p) => y(p[1]),
-    )(points as Point[]) ?? ''
-  );
+  return polyline(points.map(([x, v]) => [x, y(v)]));
 }
 
 /** The band between two lines drawn over the same x. */
 export function bandOf(upper: readonly Point[], lower: readonly Point[], y: (v: number) => number): string {
-  const back = [...lower].reverse();
-  return `${
-    line<Point>(
-      (p) => p[0],
-      (p) => y(p[1]),
-    )([...upper, ...back] as Point[]) ?? ''
-  }Z`;
+  return `${pathOf([...upper, ...[...lower].reverse()], y)}Z`;
 }
 
 /** Where a wave lies under a level: the areas to hatch. */
 export function shortfallArea(points: readonly Point[], level: number, y: (v: number) => number): string {
-  return (
-    area<Point>(
-      (p) => p[0],
-      (p) => y(Math.min(p[1], level)),
-      () => y(level),
-    ).defined((p) => p[1] < level)(points as Point[]) ?? ''
-  );
+  const areas: Point[][] = [];
+  let under = false;
+  for (const point of points) {
+    if (point[1] < level && !under) areas.push([]);
+    under = point[1] < level;
+    if (under) areas.at(-1)!.push(point);
+  }
+  return areas
+    .map((stretch) => {
+      const [from, to] = [stretch[0]![0], stretch.at(-1)![0]];
+      return `${polyline([...stretch.map(([x, v]): Point => [x, y(v)]), [to, y(level)], [from, y(level)]])}Z`;
+    })
+    .join('');
 }

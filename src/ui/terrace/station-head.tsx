@@ -2,7 +2,6 @@
 
 import type { KeyboardEvent } from 'react';
 import type { Band, Picture } from '@/core/view/picture';
-import { stationFigures } from '@/core/view/station-figures';
 import type { StationId } from '@/core/judge/verdict';
 import { useDesign, useEdit, useSession, useView } from '@/ui/session';
 import { StateSign } from '@/ui/state-sign';
@@ -47,7 +46,10 @@ export function StationHead({ station, picture, band, left, width, height }: Pro
       );
     } else if (event.key === 'w' || event.key === 'W') {
       event.preventDefault();
-      view.setState({ station, opened: stationFigures(picture, station, band)[0]?.id ?? null });
+      view.setState({ station });
+      void import('@/core/view/station-figures').then(({ stationFigures }) =>
+        view.setState({ station, opened: stationFigures(picture, station, band)[0]?.id ?? null }),
+      );
     }
   }
 

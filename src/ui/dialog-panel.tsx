@@ -1,0 +1,32 @@
+'use client';
+
+import { Dialog as Radix } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+export interface PanelProps {
+  onOpenChange(open: boolean): void;
+  title: string;
+  description?: string;
+  /** For pictures and cards. */
+  wide?: boolean;
+  children: ReactNode;
+}
+
+/** An open dialog. */
+export function DialogPanel({ onOpenChange, title, description, wide = false, children }: PanelProps) {
+  return (
+    <Radix.Root open onOpenChange={onOpenChange}>
+      <Radix.Portal>
+        <Radix.Overlay className="fixed inset-0 z-40 bg-black/40" />
+        <Radix.Content
+          aria-describedby={description ? undefined : ''}
+          className={`fixed left-1/2 top-[8vh] z-50 max-h-[84vh] -translate-x-1/2 overflow-y-auto rounded-md border border-edge bg-paper p-5 shadow-xl ${wide ? 'w-[min(980px,94vw)]' : 'w-[min(560px,92vw)]'}`}
+        >
+          <Radix.Title className="serif text-[20px] font-semibold">{title}</Radix.Title>
+          {description && <Radix.Description className="mt-1 text-quiet">{description}</Radix.Description>}
+          <div className="mt-3">{children}</div>
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}
