@@ -21,11 +21,11 @@ export function Segments<T extends string>({
         <label
           key={o.value}
           title={o.title}
-          className="flex h-[28px] cursor-pointer items-center px-2.5 text-[14px] first:rounded-l last:rounded-r has-[:checked]:bg-ink has-[:checked]:text-paper has-[:focus-visible]:outline-2 has-[:focus-visible]:outline-offset-2 has-[:focus-visible]:outline-volt"
+          className="relative flex h-[28px] cursor-pointer items-center px-2.5 text-[14px] first:rounded-l last:rounded-r has-[:checked]:bg-ink has-[:checked]:text-paper has-[:focus-visible]:outline-2 has-[:focus-visible]:outline-offset-2 has-[:focus-visible]:outline-volt"
         >
           <input
             type="radio"
-            className="sr-only"
+            className="absolute inset-0 m-0 cursor-pointer opacity-0"
             name={name}
             value={o.value}
             checked={o.value === value}

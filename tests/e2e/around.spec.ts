@@ -136,7 +136,7 @@ test.describe('workings', () => {
     const nominal = await reservoir.textContent();
     await reservoir.focus();
     await page.keyboard.press('1');
-    await expect(page.getByRole('radio', { name: 'low' })).toHaveAttribute('aria-checked', 'true');
+    await expect(page.getByRole('radio', { name: 'low' })).toBeChecked();
     await expect(reservoir).not.toHaveText(nominal!);
     await page.getByRole('radio', { name: 'nominal' }).click();
     await expect(reservoir).toHaveText(nominal!);

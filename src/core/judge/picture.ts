@@ -1,7 +1,7 @@
 import type { Design } from '@/core/design/design';
 import { batteryLife } from '@/core/study/battery-life';
 import { typicalCost } from '@/core/study/cost';
-import { neededV } from '@/core/study/point';
+import { neededV, type OperatingPoint } from '@/core/study/point';
 import { outputSpan, studyDesign, type Study, type WarmStart } from '@/core/study/study';
 import { hazard } from './hazard';
 import { countFails, judge } from './judge';
@@ -17,7 +17,7 @@ export function pictureOf(design: Design, warm?: WarmStart): { picture: Picture;
     study,
     picture: {
       design,
-      points: { low, nominal, high, idle },
+      points: { low: slim(low), nominal: slim(nominal), high: slim(high), idle: slim(idle) },
       surge: { peakA: surge.peakA, i2t: surge.i2t },
       lowest: lowest?.heat
         ? { outputV: lowest.outputMeanV, regulatorW: lowest.regulatorW, junctionC: lowest.heat.junctionC }
@@ -33,4 +33,11 @@ export function pictureOf(design: Design, warm?: WarmStart): { picture: Picture;
       costEur: typicalCost(design),
     },
   };
+}
+
+/** A point as it crosses a border: without the waves of the whole circuit, of which nothing is drawn. */
+function slim(point: OperatingPoint): OperatingPoint {
+  const { waveforms: _waveforms, ...solution } = point.solution;
+  void _waveforms;
+  return { ...point, solution };
 }

@@ -296,7 +296,7 @@ function railPoint(
     rail,
     reservoir,
     can,
-    wave: { t: waves.t, inputV, reservoirV, railV, outputV, rectifierA: intoRail(design, waves.diodeA, r) },
+    wave: { inputV, reservoirV, railV, outputV, rectifierA: intoRail(design, waves.diodeA, r) },
   };
 }
 

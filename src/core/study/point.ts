@@ -18,7 +18,6 @@ export interface RailPoint extends OutputPoint {
   can: { rmsA: number; maxV: number } | null;
   /** Samples over one cycle: rectifier output, reservoir, rail and output volts, rectifier amperes. */
   wave: {
-    t: number[];
     inputV: number[];
     reservoirV: number[];
     railV: number[];

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import type { ReactNode } from 'react';
+import { cache, type ReactNode } from 'react';
 import { databaseTrouble } from '@/server/database';
 import { firstPicture } from '@/server/solving';
 import { store } from '@/server/store';
@@ -9,18 +9,21 @@ import { FileTrouble } from '@/ui/file-trouble';
 import { SessionProvider } from '@/ui/session';
 import { Unreadable } from '@/ui/unreadable';
 
+/** One read for the page and its title. */
+const openDesign = cache((id: string) => store().open(id));
+
 type Props = { params: Promise<{ id: string }> };
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   if (closed()) return { title: 'The file cannot be used' };
-  const found = store().open((await params).id);
+  const found = openDesign((await params).id);
   return { title: !found ? 'Not on the shelf' : found.ok ? found.stored.design.name : found.unreadable.name };
 }
 
 export default async function DesignLayout({ params, children }: Props & { children: ReactNode }) {
   const trouble = closed();
   if (trouble) return <FileTrouble {...trouble} />;
-  const found = store().open((await params).id);
+  const found = openDesign((await params).id);
   if (!found) notFound();
   if (!found.ok) return <Unreadable {...found.unreadable} />;
   const { stored } = found;
