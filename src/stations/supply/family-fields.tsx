@@ -14,15 +14,19 @@ import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { by, inDecades } from '@/ui/stepping';
 
-export const FAMILIES: readonly { value: Regulator['kind']; label: string }[] = [
-  { value: 'none', label: 'None' },
-  { value: 'fixed', label: 'Fixed three-terminal' },
-  { value: 'adjustable', label: 'Adjustable three-terminal' },
-  { value: 'low-dropout', label: 'Low-dropout' },
-  { value: 'follower', label: 'Zener and follower' },
-  { value: 'error-transistor', label: 'Zener, error and pass transistor' },
-  { value: 'bench', label: 'Op-amp, volts and amps set' },
-];
+const FAMILY_NAMES: Readonly<Record<Regulator['kind'], string>> = {
+  none: 'None',
+  fixed: 'Fixed three-terminal',
+  adjustable: 'Adjustable three-terminal',
+  'low-dropout': 'Low-dropout',
+  follower: 'Zener and follower',
+  'error-transistor': 'Zener, error and pass transistor',
+  bench: 'Op-amp, volts and amps set',
+};
+const FAMILIES = (Object.keys(FAMILY_NAMES) as Regulator['kind'][]).map((value) => ({
+  value,
+  label: FAMILY_NAMES[value],
+}));
 
 type Values = Record<string, number | string | boolean | null>;
 
@@ -30,13 +34,11 @@ type Values = Record<string, number | string | boolean | null>;
 export function FamilyFields({
   regulator,
   design,
-  families = FAMILIES,
   onChange,
 }: {
   regulator: Regulator;
   /** What another family is made to suit: its load and its present output. */
   design: Design;
-  families?: typeof FAMILIES;
   onChange(regulator: Regulator): void;
 }) {
   const model = regulatorModel(regulator);
@@ -67,7 +69,7 @@ export function FamilyFields({
       <ChoiceField
         label="Family"
         value={regulator.kind}
-        options={families}
+        options={FAMILIES}
         onChange={(kind) => kind !== regulator.kind && onChange(regulatorOfKind(design, kind))}
       />
       {regulator.kind === 'fixed' && (

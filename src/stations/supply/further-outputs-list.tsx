@@ -16,7 +16,7 @@ import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
-import { FAMILIES, FamilyFields } from './family-fields';
+import { FamilyFields } from './family-fields';
 import { PartInHand } from './part-in-hand';
 import { by } from '@/ui/stepping';
 
@@ -131,7 +131,6 @@ function One({ output, n }: { output: FurtherOutput; n: number }) {
         <FamilyFields
           regulator={output.regulator}
           design={asked(design, output)}
-          families={FAMILIES}
           onChange={(regulator) => set({ regulator })}
         />
         {settable && <RangeField range={output.demand.range} onCommit={(range) => ask({ range })} />}
