@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useStore } from 'zustand';
 import { BANDS } from '@/core/view/picture';
 import { DesignBar } from './design-bar';
@@ -12,8 +12,10 @@ import type { Action } from './palette';
 import { placesOf } from './places';
 import { useDesign, useHistory, useSession, useView } from './session';
 import { toggleTheme } from './theme';
+import { whenIdle } from './when-idle';
 
-const Palette = dynamic(() => import('./palette').then((m) => m.Palette), { ssr: false });
+const loadPalette = () => import('./palette').then((m) => m.Palette);
+const Palette = dynamic(loadPalette, { ssr: false });
 
 const KEYS: readonly [string, string][] = [
   ['Tab', 'from station to station, then to fields and verdicts'],
@@ -36,7 +38,8 @@ export function DesignFrame({ children }: { children: ReactNode }) {
   const history = useHistory();
   const router = useRouter();
   const [keys, setKeys] = useState(false);
-  const [palette, setPalette] = useState(false);
+  /** What was typed into the list of actions before it stood; null while it is closed. */
+  const [palette, setPalette] = useState<string | null>(null);
   const conflict = useView((s) => s.conflict);
   const save = useView((s) => s.save);
   const id = useView((s) => s.id);
@@ -52,6 +55,14 @@ export function DesignFrame({ children }: { children: ReactNode }) {
     else if (answer.id !== id) router.push(`/design/${answer.id}`);
   }
 
+  const paletteOpen = useRef(false);
+  useEffect(() => {
+    paletteOpen.current = palette !== null;
+  }, [palette]);
+
+  // The first actions and the first dialog are not waited for.
+  useEffect(() => whenIdle(() => void loadPalette()), []);
+
   useEffect(() => {
     function onKey(event: KeyboardEvent) {
       const typing =
@@ -60,7 +71,8 @@ export function DesignFrame({ children }: { children: ReactNode }) {
       const { undo, redo } = store.temporal.getState();
       if (command && event.key.toLowerCase() === 'k') {
         event.preventDefault();
-        setPalette((open) => !open);
+        paletteOpen.current = !paletteOpen.current;
+        setPalette(paletteOpen.current ? '' : null);
       } else if (command && event.key.toLowerCase() === 'z') {
         event.preventDefault();
         if (event.shiftKey) redo();
@@ -69,6 +81,11 @@ export function DesignFrame({ children }: { children: ReactNode }) {
         event.preventDefault();
         redo();
       } else if (!typing && !command && !event.altKey) {
+        // The list may still be on its way: what is typed meanwhile is for it.
+        if (paletteOpen.current) {
+          if (event.key.length === 1) setPalette((typed) => (typed === null ? null : typed + event.key));
+          return;
+        }
         if (event.key === '?') setKeys(true);
         const band = BANDS[Number(event.key) - 1];
         if (band) view.setState({ band });
@@ -97,7 +114,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
 
   return (
     <div className="flex h-dvh flex-col overflow-hidden print:h-auto print:overflow-visible">
-      <DesignBar onKeys={() => setKeys(true)} onPalette={() => setPalette(true)} />
+      <DesignBar onKeys={() => setKeys(true)} onPalette={() => setPalette('')} />
       {save === 'gone' && (
         <p role="alert" className="flex items-center gap-3 bg-fail-soft px-4 py-1.5 text-fail print:hidden">
           <span>This design was deleted in another window. What you see is kept here only.</span>
@@ -142,7 +159,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
           ))}
         </dl>
       </Dialog>
-      {palette && <Palette actions={actions} onClose={() => setPalette(false)} />}
+      {palette !== null && <Palette typed={palette} actions={actions} onClose={() => setPalette(null)} />}
       <Dialog
         open={conflict !== null}
         onOpenChange={() => undefined}

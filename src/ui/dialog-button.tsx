@@ -10,6 +10,7 @@ export function DialogButton({
   title,
   description,
   wide = false,
+  ready,
   children,
 }: {
   label: string;
@@ -17,17 +18,23 @@ export function DialogButton({
   title: string;
   description: string;
   wide?: boolean;
+  /** Loads what stands in it: begun when a hand comes near. */
+  ready?: () => Promise<unknown>;
   children(close: () => void): ReactNode;
 }) {
   const [open, setOpen] = useState(false);
+  function near() {
+    readyDialog();
+    void ready?.();
+  }
   return (
     <div className="min-w-0 flex-1 self-end">
       <button
         type="button"
         className="btn w-full !px-2 max-[1100px]:!px-0.5 max-[1100px]:text-[13px]"
         title={hint}
-        onPointerEnter={readyDialog}
-        onFocus={readyDialog}
+        onPointerEnter={near}
+        onFocus={near}
         onClick={() => setOpen(true)}
       >
         {label}

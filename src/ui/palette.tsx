@@ -1,7 +1,8 @@
 'use client';
 
 import { Command } from 'cmdk';
-import { Dialog } from './dialog';
+import { useState } from 'react';
+import { DialogPanel } from './dialog-panel';
 
 export interface Action {
   name: string;
@@ -9,12 +10,20 @@ export interface Action {
   run(): void;
 }
 
-/** Every action by name. */
-export function Palette({ actions, onClose }: { actions: Action[]; onClose(): void }) {
+/** Every action by name. @param typed what was typed before it stood */
+export function Palette({ typed, actions, onClose }: { typed: string; actions: Action[]; onClose(): void }) {
+  const [text, setText] = useState(typed);
   return (
-    <Dialog open onOpenChange={onClose} title="Actions">
+    <DialogPanel onOpenChange={onClose} title="Actions">
       <Command label="Actions">
-        <Command.Input autoFocus className="field" placeholder="Type a few letters" aria-label="Find an action" />
+        <Command.Input
+          autoFocus
+          value={text}
+          onValueChange={setText}
+          className="field"
+          placeholder="Type a few letters"
+          aria-label="Find an action"
+        />
         <Command.List className="mt-2 max-h-[46vh] overflow-y-auto" label="Actions">
           <Command.Empty className="p-2 text-quiet">Nothing by that name.</Command.Empty>
           {actions.map((a) => (
@@ -32,6 +41,6 @@ export function Palette({ actions, onClose }: { actions: Action[]; onClose(): vo
           ))}
         </Command.List>
       </Command>
-    </Dialog>
+    </DialogPanel>
   );
 }

@@ -4,12 +4,14 @@ import dynamic from 'next/dynamic';
 import { DialogButton } from '@/ui/dialog-button';
 import { Loading } from '@/ui/loading';
 
-const Fields = dynamic(() => import('./ahead-fields').then((m) => m.Fields), { ssr: false, loading: Loading });
+const load = () => import('./ahead-fields').then((m) => m.Fields);
+const Fields = dynamic(load, { ssr: false, loading: Loading });
 
 /** A regulator ahead of the regulator: what it holds, how the two share the heat, and the load at which it lets go. */
 export function Ahead() {
   return (
     <DialogButton
+      ready={load}
       label="Ahead"
       hint="A regulator ahead of this one"
       title="Ahead of the regulator"

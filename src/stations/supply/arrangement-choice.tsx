@@ -3,11 +3,16 @@
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { ARRANGEMENTS, RECTIFIER_KINDS } from '@/core/parts/arrangements';
-import { Dialog } from '@/ui/dialog';
+import { Dialog, readyDialog } from '@/ui/dialog';
 import { useDesign, useEdit } from '@/ui/session';
 import { Loading } from '@/ui/loading';
 
-const Card = dynamic(() => import('./arrangement-cards').then((m) => m.Card), { ssr: false, loading: Loading });
+const load = () => import('./arrangement-cards').then((m) => m.Card);
+const Card = dynamic(load, { ssr: false, loading: Loading });
+function ready() {
+  readyDialog();
+  void load();
+}
 
 /** The arrangement of the rectifier, chosen from drawn cards. What the design already has is kept. */
 export function ArrangementChoice() {
@@ -18,7 +23,13 @@ export function ArrangementChoice() {
   return (
     <div className="min-w-0">
       <span className="block truncate text-[13px] text-quiet">Arrangement</span>
-      <button type="button" className="btn w-full !justify-start truncate" onClick={() => setOpen(true)}>
+      <button
+        type="button"
+        className="btn w-full !justify-start truncate"
+        onPointerEnter={ready}
+        onFocus={ready}
+        onClick={() => setOpen(true)}
+      >
         {ARRANGEMENTS[kind].words.name}
       </button>
       <Dialog

@@ -5,13 +5,15 @@ import { DialogButton } from '@/ui/dialog-button';
 import { useDesign } from '@/ui/session';
 import { Loading } from '@/ui/loading';
 
-const Fields = dynamic(() => import('./diode-in-hand-fields').then((m) => m.Fields), { ssr: false, loading: Loading });
+const load = () => import('./diode-in-hand-fields').then((m) => m.Fields);
+const Fields = dynamic(load, { ssr: false, loading: Loading });
 
 /** What is known of the very diodes at hand: ratings, thermal resistances, and two points of their forward curve. */
 export function DiodeInHand() {
   const { rectifier } = useDesign();
   return (
     <DialogButton
+      ready={load}
       label={rectifier.rated || rectifier.sheet ? 'In hand, by its sheet' : 'In hand'}
       hint="What is known of the diodes at hand"
       title="The diodes in hand"

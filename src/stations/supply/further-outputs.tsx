@@ -5,13 +5,15 @@ import { DialogButton } from '@/ui/dialog-button';
 import { useDesign } from '@/ui/session';
 import { Loading } from '@/ui/loading';
 
-const List = dynamic(() => import('./further-outputs-list').then((m) => m.List), { ssr: false, loading: Loading });
+const load = () => import('./further-outputs-list').then((m) => m.List);
+const List = dynamic(load, { ssr: false, loading: Loading });
 
 /** More outputs of the same supply: each with its own headroom, heat and sink. */
 export function FurtherOutputs() {
   const { outputs } = useDesign();
   return (
     <DialogButton
+      ready={load}
       label={outputs.length > 0 ? `Outputs ${outputs.length + 1}` : 'Outputs'}
       hint="More outputs, each with its own load and regulator"
       title="More outputs from this supply"

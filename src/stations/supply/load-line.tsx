@@ -4,12 +4,14 @@ import dynamic from 'next/dynamic';
 import { DialogButton } from '@/ui/dialog-button';
 import { Loading } from '@/ui/loading';
 
-const Line = dynamic(() => import('./load-line-view').then((m) => m.Line), { ssr: false, loading: Loading });
+const load = () => import('./load-line-view').then((m) => m.Line);
+const Line = dynamic(load, { ssr: false, loading: Loading });
 
 /** Volts against load from none to a quarter over full, in all three mains bands. */
 export function LoadLine() {
   return (
     <DialogButton
+      ready={load}
       label="Load line"
       title="Load line"
       description="What a meter on the rail reads as the load grows, every point solved. The few per cent next to no load tell nothing: judge at a small real load."

@@ -5,13 +5,15 @@ import { DialogButton } from '@/ui/dialog-button';
 import { Loading } from '@/ui/loading';
 import type { Props } from './part-in-hand-fields';
 
-const Fields = dynamic(() => import('./part-in-hand-fields').then((m) => m.Fields), { ssr: false, loading: Loading });
+const load = () => import('./part-in-hand-fields').then((m) => m.Fields);
+const Fields = dynamic(load, { ssr: false, loading: Loading });
 
 /** What is known of the very part at hand: its transistors, references and tolerances, and figures of its own data sheet. */
 export function PartInHand(props: Props) {
   const known = props.sheet !== null && Object.values(props.sheet).some((v) => v !== null);
   return (
     <DialogButton
+      ready={load}
       label={known ? 'In hand, by its sheet' : 'In hand'}
       hint="What is known of the part at hand"
       title="The part in hand"

@@ -5,12 +5,14 @@ import type { RegulatorModel } from '@/core/parts/regulators/model';
 import { DialogButton } from '@/ui/dialog-button';
 import { Loading } from '@/ui/loading';
 
-const Sums = dynamic(() => import('./regulator-sums').then((m) => m.Sums), { ssr: false, loading: Loading });
+const load = () => import('./regulator-sums').then((m) => m.Sums);
+const Sums = dynamic(load, { ssr: false, loading: Loading });
 
 /** A regulator's own arithmetic: what sets it, what its dropout does with current, the small parts it wants. */
 export function RegulatorArithmetic({ model }: { model: RegulatorModel }) {
   return (
     <DialogButton
+      ready={load}
       label="Sums"
       hint="What sets it, what it needs, the small parts around it"
       title={model.name}

@@ -4,12 +4,14 @@ import dynamic from 'next/dynamic';
 import { DialogButton } from '@/ui/dialog-button';
 import { Loading } from '@/ui/loading';
 
-const Side = dynamic(() => import('./regulator-schools-list').then((m) => m.Side), { ssr: false, loading: Loading });
+const load = () => import('./regulator-schools-list').then((m) => m.Side);
+const Side = dynamic(load, { ssr: false, loading: Loading });
 
 /** Ready-made against discrete, fan against passive, linear against switching: on this design's own values. */
 export function RegulatorSchools() {
   return (
     <DialogButton
+      ready={load}
       label="Ways"
       hint="Ready-made or discrete, fan or passive, linear or switching"
       title="What builders argue about, on this supply"

@@ -10,7 +10,8 @@ import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useEdit } from '@/ui/session';
 import { Loading } from '@/ui/loading';
 
-const Side = dynamic(() => import('./reverse-diode-list').then((m) => m.Side), { ssr: false, loading: Loading });
+const load = () => import('./reverse-diode-list').then((m) => m.Side);
+const Side = dynamic(load, { ssr: false, loading: Loading });
 
 /** The diode in the lead of a DC source: which one, or none, and what each costs. */
 export function ReverseDiodeFields({ source }: { source: DcSource }) {
@@ -35,6 +36,7 @@ export function ReverseDiodeFields({ source }: { source: DcSource }) {
       />
       <div className="self-end">
         <DialogButton
+          ready={load}
           label="What it costs"
           title="A diode against swapped leads, and what it costs"
           description="This supply’s own source, load and regulator, solved with each. Nothing changes until you take one."

@@ -6,7 +6,8 @@ import { DialogButton } from '@/ui/dialog-button';
 import { useDesign } from '@/ui/session';
 import { Loading } from '@/ui/loading';
 
-const Side = dynamic(() => import('./schools-list').then((m) => m.Side), { ssr: false, loading: Loading });
+const load = () => import('./schools-list').then((m) => m.Side);
+const Side = dynamic(load, { ssr: false, loading: Loading });
 
 /** Capacitor input, small first capacitor, choke input: the same supply three ways, side by side. */
 export function Schools() {
@@ -14,6 +15,7 @@ export function Schools() {
   if (arrangementFacts(design).ownCans || dcSourceOf(design)) return null;
   return (
     <DialogButton
+      ready={load}
       label="Compare inputs"
       title="Three ways into the reservoir"
       description="This supply’s own winding, load and reservoir, solved with each kind of input. Nothing changes until you take one."
