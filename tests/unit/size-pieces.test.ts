@@ -76,6 +76,17 @@ describe('regulators worth trying', () => {
     expect(kinds(24, 1, 5).choices).not.toContainEqual({ kind: 'none' });
   });
 
+  test('its spread has to stay inside both ends of the window', () => {
+    const within = (lowV: number, highV: number) =>
+      regulatorChoices({ ...asked(15, 0.3), window: { lowV, highV } }, mains).choices.some(
+        (c) => c.kind === 'fixed' && c.outputV === 15,
+      );
+    // A fixed 15 V part gives 14.4 to 15.6 V.
+    expect(within(14.3, 15.7)).toBe(true);
+    expect(within(14.5, 17)).toBe(false);
+    expect(within(13, 15.5)).toBe(false);
+  });
+
   test('what no regulator does says why', () => {
     expect(whyNoneFits(asked(15, 0.6, 1.9)).join()).toMatch(/no ready-made regulator holds ±1\.9 %/);
     expect(whyNoneFits(asked(15, 0.6, 2))).toEqual([]);
