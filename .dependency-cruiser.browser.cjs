@@ -5,7 +5,7 @@ module.exports = {
       name: 'page-apart-from-engine',
       severity: 'error',
       comment: 'the page asks a worker; its thread neither solves nor judges, nor loads what does',
-      from: { path: '^src/(ui|stations)/' },
+      from: { path: '^src/(ui|places)/' },
       to: { path: '^src/core/(solve|judge)/', reachable: true },
     },
   ],

@@ -1,5 +1,5 @@
-import { SHELF_PAGE } from '@/stations/shelf/page-size';
-import { Shelf } from '@/stations/shelf/shelf';
+import { SHELF_PAGE } from '@/places/shelf/page-size';
+import { Shelf } from '@/places/shelf/shelf';
 import { databaseTrouble } from '@/server/database';
 import { store } from '@/server/store';
 import { FileTrouble } from '@/ui/file-trouble';

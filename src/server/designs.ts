@@ -2,7 +2,7 @@ import type Database from 'better-sqlite3';
 import { randomUUID } from 'node:crypto';
 import type { Design } from '@/core/design/design';
 import { readDesign } from '@/core/design/schema';
-import { SUMMARY_VERSION, type Headline, type Summary } from '@/core/view/summary';
+import { SUMMARY_VERSION, type Headline, type Summary } from '@/core/picture/summary';
 import { depthOfJson } from './json-depth';
 
 export interface StoredDesign {

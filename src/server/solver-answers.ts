@@ -1,6 +1,6 @@
 import type { readDesign } from '@/core/design/schema';
-import { headlineOf, summaryOf } from '@/core/view/summary';
-import type { Picture } from '@/core/view/picture';
+import { headlineOf, summaryOf } from '@/core/picture/summary';
+import type { Picture } from '@/core/picture/picture';
 import type { pictureOf } from '@/core/judge/picture';
 import { SolveError } from '@/core/solve/solve-error';
 import type { Summed } from './designs';

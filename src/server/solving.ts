@@ -4,7 +4,7 @@ import { Worker } from 'node:worker_threads';
 import { readDesign } from '@/core/design/schema';
 import type { Design } from '@/core/design/design';
 import { pictureOf } from '@/core/judge/picture';
-import type { Picture } from '@/core/view/picture';
+import type { Picture } from '@/core/picture/picture';
 import type { DesignsStore, Summed } from './designs';
 import { answerTo, type Question } from './solver-answers';
 import { threadOf, type ThreadLike } from './thread';

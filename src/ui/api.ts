@@ -1,6 +1,6 @@
 'use client';
 
-import type { Summary } from '@/core/view/summary';
+import type { Summary } from '@/core/picture/summary';
 import type { ShelfEntry, StoredDesign } from '@/server/designs';
 
 /** A refusal in words: what is wrong, and where. */

@@ -6,7 +6,7 @@ import { usePathname } from 'next/navigation';
 import { useState } from 'react';
 import { NAME_MAX } from '@/core/design/limits';
 import { arrangementWords, ratingWords } from '@/core/design/words';
-import { BANDS } from '@/core/view/picture';
+import { BANDS } from '@/core/picture/picture';
 import { Mark } from './mark';
 import { placesOf } from './places';
 import { Segments } from './segments';

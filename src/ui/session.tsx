@@ -3,7 +3,7 @@
 import { createContext, useContext, useEffect, useRef, useState, type ReactNode } from 'react';
 import { useStore } from 'zustand';
 import type { Design, Patch } from '@/core/design/design';
-import type { Picture } from '@/core/view/picture';
+import type { Picture } from '@/core/picture/picture';
 import type { StoredDesign } from '@/server/designs';
 import { startAutosave, type Autosave } from './autosave';
 import { createDesignStore, type DesignStore } from './design-store';

@@ -1,7 +1,7 @@
 'use client';
 
 import { createStore } from 'zustand/vanilla';
-import type { Band, Picture } from '@/core/view/picture';
+import type { Band, Picture } from '@/core/picture/picture';
 import type { Fix, StationId } from '@/core/judge/verdict';
 import type { StoredDesign } from '@/server/designs';
 import type { KeptEdits } from './kept-edits';

@@ -1,6 +1,6 @@
 import type { Design, PartRole } from '@/core/design/design';
 import type { Candidate, Try } from '@/core/size/candidate';
-import type { Build } from '@/core/view/build-summary';
+import type { Build } from '@/core/picture/build-summary';
 import type { Variation, VariationResult } from '@/core/study/variation';
 import { endOfPoolSolver, poolSolver, SolverGone, type RemoteSolver } from './client';
 import { runPool, Stopped, type PoolOptions } from './pool';

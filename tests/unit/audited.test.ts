@@ -5,9 +5,9 @@ import { applyPatch, type Consumer, type Design, type Patch, type Regulator } fr
 import { readDesign } from '@/core/design/schema';
 import { testPoints } from '@/core/bench/test-points';
 import { judge } from '@/core/judge/judge';
-import { levelsOf } from '@/core/view/levels';
+import { levelsOf } from '@/core/picture/levels';
 import { pictureOf } from '@/core/judge/picture';
-import { stationFigures } from '@/core/view/station-figures';
+import { stationFigures } from '@/core/picture/station-figures';
 import { solveBuilds, summarise } from '@/core/judge/tolerance';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import { regulatorModel, type SomeRegulator } from '@/core/parts/regulators';

@@ -2,7 +2,7 @@ import { applyPatch, type Design } from '@/core/design/design';
 import { arrangementWords } from '@/core/design/words';
 import { readDesign } from '@/core/design/schema';
 import { judge } from '@/core/judge/judge';
-import { stationFigures } from '@/core/view/station-figures';
+import { stationFigures } from '@/core/picture/station-figures';
 import { pictureOf } from '@/core/judge/picture';
 import { aheadDropout, aheadModel, type PreRegulator } from '@/core/parts/regulators/ahead';
 import { regulatorModel } from '@/core/parts/regulators';

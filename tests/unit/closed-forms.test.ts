@@ -16,6 +16,8 @@ import { copperHeat } from '@/core/study/copper-heat';
 import { insulators, mainSinks, typicalCost, typicalStepPrice } from '@/core/study/cost';
 import { boxKPerW, insideAir, regulatorHeat, sinkRise } from '@/core/study/heat';
 import { touchWords } from '@/core/study/heat-corners';
+import { rangeFault } from '@/core/design/limits';
+import { levelsOf } from '@/core/picture/levels';
 import { lossesOf, type Lossy } from '@/core/study/losses';
 import { noiseReport, strayDistance, WIRE_OHM_PER_10CM } from '@/core/study/noise';
 import { harmonics } from '@/core/study/scope-shapes';
@@ -203,6 +205,31 @@ describe('boxes and sinks', () => {
   ])('%s °C is %s', (c, words) => {
     expect(touchWords(c)).toBe(words);
   });
+});
+
+test('the steps of the terrace: open volts, less copper, less two junctions, less ripple, as each was simulated', () => {
+  const { nominal } = studyDesign(clock!);
+  const levels = levelsOf(nominal);
+  const model = modelOf(clock!);
+  const copper = (levels.openPeakV - levels.terminalPeakV) / nominal.solution.windings[0]!.peakA;
+  // What the terminals lose at the pulse's crest is the pulse through all copper, warm or cold.
+  expect(copper).toBeGreaterThan(0.6 * (model.ownHotOhm + model.sharedHotOhm));
+  expect(copper).toBeLessThan(1.1 * (model.ownHotOhm + model.sharedHotOhm));
+  const junctions = levels.terminalPeakV - levels.reservoirMaxV;
+  expect(junctions).toBeGreaterThan(1.4);
+  expect(junctions).toBeLessThan(2.6);
+  expect(levels.reservoirMaxV - levels.reservoirMinV).toBeCloseTo(nominal.rail.ripplePeakToPeakV, 2);
+  expect(levels.openPeakV / Math.SQRT2).toBeGreaterThan(clock!.transformer.ratedV);
+});
+
+test.each([
+  ['reservoir.capacitanceF', 1, 1.001],
+  ['demand.outputV', 1000, 1001],
+  ['demand.outputA', 50, 50.1],
+  ['transformer.ratedVA', 5000, 1e6],
+] as const)('%s goes up to %d and not to %d', (path, most, beyond) => {
+  expect(rangeFault(path, most)).toBeNull();
+  expect(rangeFault(path, beyond)).not.toBeNull();
 });
 
 describe('hum and noise', () => {

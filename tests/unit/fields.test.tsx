@@ -1,6 +1,6 @@
 /** @jest-environment @stryker-mutator/jest-runner/jest-env/jsdom */
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { Amount } from '@/stations/load/amount';
+import { Amount } from '@/places/load/amount';
 import { QuantityField } from '@/ui/quantity-field';
 import { ReadField } from '@/ui/read-field';
 import { REST_MS } from '@/ui/typed-field';

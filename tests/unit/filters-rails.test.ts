@@ -4,7 +4,7 @@ import { readDesign } from '@/core/design/schema';
 import { arrangementWords, ratingWords, windingWords } from '@/core/design/words';
 import { pictureOf } from '@/core/judge/picture';
 import { simulateFixes } from '@/core/judge/fixes';
-import { stationFigures } from '@/core/view/station-figures';
+import { stationFigures } from '@/core/picture/station-figures';
 import { RECTIFIER_KINDS } from '@/core/parts/arrangements';
 import { placedParts } from '@/core/circuit/filter-of';
 import { scopeTraces } from '@/core/study/traces';

@@ -3,7 +3,7 @@ import { outputsOf } from '@/core/design/outputs';
 import { applyPatch, type Design, type FurtherOutput } from '@/core/design/design';
 import { readDesign } from '@/core/design/schema';
 import { cornerGrid } from '@/core/judge/corners';
-import { outputFigures } from '@/core/view/figures/outputs';
+import { outputFigures } from '@/core/picture/figures/outputs';
 import { judge } from '@/core/judge/judge';
 import type { RuleId } from '@/core/judge/rules';
 import { pictureOf } from '@/core/judge/picture';

@@ -5,10 +5,10 @@ import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';
 import { judge, tightest } from '@/core/judge/judge';
 import { conditionsOf } from '@/core/circuit/condition';
 import { pictureOf } from '@/core/judge/picture';
-import { levelsOf } from '@/core/view/levels';
-import { BANDS } from '@/core/view/picture';
+import { levelsOf } from '@/core/picture/levels';
+import { BANDS } from '@/core/picture/picture';
 import { RULE_IDS, ruleOf, type RuleId } from '@/core/judge/rules';
-import { stationFigures } from '@/core/view/station-figures';
+import { stationFigures } from '@/core/picture/station-figures';
 import { studyDesign } from '@/core/study/study';
 
 const base = (patch: Patch = {}): Design =>

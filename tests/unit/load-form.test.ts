@@ -1,6 +1,6 @@
 import { MAINS_PRESETS } from '@/core/design/defaults';
-import { loadSchema } from '@/stations/new/load-schema';
-import { valueOf, type LoadForm } from '@/stations/new/load-values';
+import { loadSchema } from '@/places/new/load-schema';
+import { valueOf, type LoadForm } from '@/places/new/load-values';
 
 const good: LoadForm = {
   name: '',

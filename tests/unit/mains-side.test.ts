@@ -320,6 +320,12 @@ describe('figures of the mains side', () => {
   test('alike capacitors are counted as such: both rails of a split supply', () => {
     expect(figure(drum!, 'stored').inputs[0]!.label).toMatch(/, 2 alike$/);
     expect(figure(clock!, 'stored').inputs[0]!.label).toBe('reservoir');
+    const both = studyDesign(drum!).idle.rails.map((p) => p.reservoir.maxV);
+    const each = drum!.reservoir.capacitanceF * drum!.reservoir.cans;
+    expect(figure(drum!, 'stored').value).toBeCloseTo(
+      both.reduce((sum, v) => sum + 0.5 * each * v * v, 0),
+      3,
+    );
   });
 
   test('a secondary fuse is proposed from half as much again as heats it, and never below full load', () => {

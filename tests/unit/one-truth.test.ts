@@ -4,7 +4,7 @@ import type { Design } from '@/core/design/design';
 import { outputsOf } from '@/core/design/outputs';
 import { cornerGrid } from '@/core/judge/corners';
 import { judge } from '@/core/judge/judge';
-import { stationFigures } from '@/core/view/station-figures';
+import { stationFigures } from '@/core/picture/station-figures';
 import { pictureOf } from '@/core/judge/picture';
 import { report } from '@/core/sheet/report';
 import { SolveError } from '@/core/solve/solve-error';

@@ -62,7 +62,7 @@ test('a rule is a file and its line', () => {
   add(
     'core/judge/rules/rail-under-load.ts',
     `import { formatQuantity } from '@/core/quantity/format';
-import { simulated } from '@/core/view/working';
+import { simulated } from '@/core/picture/working';
 import { windingVolts } from '../cures';
 import { FULL, type Rule } from '../rule';
 
@@ -193,9 +193,9 @@ export function shuntModel(r: ShuntRegulator): RegulatorModel {
     'switch (regulator.kind) {',
     "    case 'shunt':\n      return { ...regulator, outputV };",
   );
-  line('stations/supply/family-fields.tsx', 'const FAMILY_NAMES', "  shunt: 'Trial family',");
+  line('places/supply/family-fields.tsx', 'const FAMILY_NAMES', "  shunt: 'Trial family',");
   line(
-    'stations/supply/family-fields.tsx',
+    'places/supply/family-fields.tsx',
     "{regulator.kind === 'low-dropout' && (",
     "        <>{quantity('boardCm2', by(1))}</>\n      )}\n      {regulator.kind === 'shunt' && (<>{quantity('outputV', by(0.1))}</>)}\n      {regulator.kind === 'low-dropout' && (",
   );
@@ -217,7 +217,7 @@ console.log(JSON.stringify({ reads: readDesign(JSON.parse(JSON.stringify(made)))
     'core/design/regulator-schema.ts',
     'core/parts/regulators.ts',
     'core/parts/regulators/shunt.ts',
-    'stations/supply/family-fields.tsx',
+    'places/supply/family-fields.tsx',
   ]);
 });
 

@@ -8,7 +8,6 @@ import { judge } from '@/core/judge/judge';
 import { REGULATOR_KINDS, regulatorModel } from '@/core/parts/regulators';
 import { adjustableOutput, settingPair } from '@/core/parts/regulators/adjustable';
 import { errorTransistorOutput } from '@/core/parts/regulators/error-transistor';
-import { followerSeries } from '@/core/parts/regulators/follower';
 import { boardKPerW } from '@/core/parts/regulators/low-dropout';
 import { dropoutAt } from '@/core/parts/regulators/model';
 import { passTransistor, safeCurrent } from '@/core/parts/transistor';
@@ -85,11 +84,6 @@ describe('setting an output', () => {
     expect(errorTransistorOutput(r, 0)).toBeCloseTo(6.25 * 1.5, 9);
     expect(errorTransistorOutput(r, 1)).toBeCloseTo(6.25 * 3, 9);
     expect(regulatorModel(r).limitA).toBeCloseTo(1.3, 9);
-  });
-
-  test('the follower’s series resistor feeds zener and base at the lowest input', () => {
-    const ohm = followerSeries(18, 13, 0.5, 30);
-    expect((18 - 13) / ohm).toBeCloseTo(0.003 + 0.5 / 30, 9);
   });
 
   test('a 5 % shunt is a 5 % current error whatever the amplifier does', () => {

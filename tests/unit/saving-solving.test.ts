@@ -1,6 +1,6 @@
 import type { Design } from '@/core/design/design';
 import { pictureOf } from '@/core/judge/picture';
-import type { Picture } from '@/core/view/picture';
+import type { Picture } from '@/core/picture/picture';
 import { demoDesigns } from '@/server/demo';
 import { startAutosave } from '@/ui/autosave';
 import { border } from '@/ui/border';
@@ -258,6 +258,16 @@ describe('autosave', () => {
     expect(third.view.getState().kept).toBeNull();
     expect(kept()).toEqual([]);
     expect(third.document.getState().design.name).toBe(design.name);
+  });
+
+  test('what this browser kept and nobody can read is not offered', async () => {
+    localStorage.setItem(
+      'ember-rail-unsaved:a',
+      JSON.stringify({ design: { ...design, demand: null }, revision: 1, at: '' }),
+    );
+    const { view } = begin();
+    await settle();
+    expect(view.getState().kept).toBeNull();
   });
 
   test('a drag is kept as it goes on, but not with every frame of it', () => {

@@ -6,9 +6,9 @@ import { solveSteady } from '@/core/solve/steady';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { networkOf } from '@/core/circuit/network-of';
 import { demoDesigns } from '@/server/demo';
-import { niceDivision, shownTraces, stepDivision, valueAt, type Channel } from '@/stations/scope/channel';
-import { tracesCsv } from '@/stations/scope/export';
-import { readTrace } from '@/stations/scope/read-trace';
+import { niceDivision, shownTraces, stepDivision, valueAt, type Channel } from '@/places/scope/channel';
+import { tracesCsv } from '@/places/scope/export';
+import { readTrace } from '@/places/scope/read-trace';
 
 const [clock, dome, , drum, tide] = demoDesigns();
 const channel = (id: string, more: Partial<Channel> = {}): Channel => ({

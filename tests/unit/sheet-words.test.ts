@@ -2,7 +2,7 @@ import { applyPatch, type Design } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
 import { operatingPoint } from '@/core/study/operating-point';
 import { firstFault } from '@/core/design/fault';
-import { headlineOf, summaryOf } from '@/core/view/summary';
+import { headlineOf, summaryOf } from '@/core/picture/summary';
 import { pictureOf } from '@/core/judge/picture';
 import { judge, distress, countFails } from '@/core/judge/judge';
 import * as cures from '@/core/judge/cures';

@@ -26,8 +26,8 @@ import { designFromReadings } from '@/core/size/from-readings';
 import { regulatorChoices, whyNoneFits } from '@/core/size/regulator-choices';
 import { compareSets, patchOfSet, type SizedSet } from '@/core/size/sized-set';
 import { E24 } from '@/core/quantity/preferred';
-import { rankChanges } from '@/core/view/changes';
-import { shareError } from '@/core/view/build-summary';
+import { rankChanges } from '@/core/picture/changes';
+import { shareError } from '@/core/picture/build-summary';
 import { studyDesign } from '@/core/study/study';
 import { demoDesigns } from '@/server/demo';
 

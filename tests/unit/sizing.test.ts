@@ -5,6 +5,7 @@ import { rankCandidates, triesOf, type Candidate } from '@/core/size/candidate';
 import { tryPart } from '@/core/size/picking';
 import { compareSets, patchOfSet, type SizedSet, type SizingAsk } from '@/core/size/sized-set';
 import { sizing } from '@/core/size/sizing';
+import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { partsIn } from '@/core/drawer/fit';
 import { studyDesign, studyWithHeat } from '@/core/study/study';
 import { demoDesigns } from '@/server/demo';
@@ -117,4 +118,17 @@ describe('picking a part', () => {
   test('parts of other kinds are not tried', () => {
     for (const c of tried(clock, 'sink')) expect(c.part.kind).toBe('sink');
   });
+});
+
+test('with all else kept, the search is the four smallest sinks that hold, each as the whole judge sees it', () => {
+  const kept = applyPatch(demoDesigns()[0]!, { fixed: ['transformer', 'rectifier', 'reservoir', 'regulator'] });
+  const holds = STANDARD_SINKS_K_PER_W.filter(
+    (sinkKPerW) => !judge(studyDesign(applyPatch(kept, { heat: { sinkKPerW } }))).some((v) => v.state === 'fails'),
+  );
+  expect(holds.length).toBeGreaterThan(4);
+  const found = [...sizing(kept, [], { from: 'values', by: 'cost' })].flatMap((p) => p.found);
+  const passing = found.filter((s) => s.fails === 0).map((s) => s.patch.heat!.sinkKPerW!);
+  // Smallest is most kelvin a watt.
+  const smallest = [...holds].sort((a, b) => b - a).slice(0, 4);
+  expect([...passing].sort((a, b) => b - a)).toEqual(smallest);
 });

@@ -1,7 +1,7 @@
 import { applyPatch, type Design } from '@/core/design/design';
 import { FIELD_LIMITS } from '@/core/design/limits';
 import { pictureOf } from '@/core/judge/picture';
-import { stationFigures } from '@/core/view/station-figures';
+import { stationFigures } from '@/core/picture/station-figures';
 import type { StationId } from '@/core/judge/verdict';
 import { DC_SOURCES, openVolts, shiftedSource, sourceOhm, type DcSource } from '@/core/parts/dc-source';
 import { demoDesigns } from '@/server/demo';

@@ -3,7 +3,7 @@ import { applyPatch, type Design } from '@/core/design/design';
 import { bulbsOf, heatersOf, rectifierSink } from '@/core/design/heaters';
 import { otherDiodes } from '@/core/judge/cures';
 import { pictureOf } from '@/core/judge/picture';
-import { stationFigures } from '@/core/view/station-figures';
+import { stationFigures } from '@/core/picture/station-figures';
 import { lossesOf } from '@/core/study/losses';
 import { judge } from '@/core/judge/judge';
 import { mainsSide } from '@/core/mains-side/mains-side';

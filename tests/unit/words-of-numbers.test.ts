@@ -1,4 +1,4 @@
-import { formatChange, formatForInput, formatNominal, formatQuantity, capitalised } from '@/core/quantity/format';
+import { formatForInput, formatNominal, formatQuantity, capitalised } from '@/core/quantity/format';
 import { parseLoad } from '@/core/quantity/load';
 import type { Unit } from '@/core/quantity/parse';
 import {
@@ -82,12 +82,6 @@ describe('a figure on a screen', () => {
     [-5.25, 'V', '−5.25 V'],
     [100000, 'ohm', '100 kΩ'],
   ])('chosen: %d %s is %s', (value, unit, text) => expect(formatNominal(value, unit)).toBe(text));
-
-  test('a change shows its sign, nothing counts as more', () => {
-    expect(formatChange(0.805, 'V')).toBe('+810 mV');
-    expect(formatChange(-5.25, 'V')).toBe('−5.3 V');
-    expect(formatChange(0, 'V')).toBe('+0 V');
-  });
 
   test('in a field: short, and empty where there is no number', () => {
     expect(formatForInput(6.8e-3, 'F')).toBe('6800 µF');

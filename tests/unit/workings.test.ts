@@ -1,8 +1,8 @@
 import { applyPatch } from '@/core/design/design';
-import { transformerFigures } from '@/core/view/figures/transformer';
+import { transformerFigures } from '@/core/picture/figures/transformer';
 import { pictureOf } from '@/core/judge/picture';
-import type { Picture } from '@/core/view/picture';
-import { stationFigures } from '@/core/view/station-figures';
+import type { Picture } from '@/core/picture/picture';
+import { stationFigures } from '@/core/picture/station-figures';
 import type { StationId } from '@/core/judge/verdict';
 import type { Figure } from '@/core/study/figure';
 import { demoDesigns } from '@/server/demo';

@@ -2,10 +2,19 @@ import { conditionOf } from '@/core/circuit/condition';
 import { applyPatch, type Design } from '@/core/design/design';
 import { cornerGrid } from '@/core/judge/corners';
 import { judge } from '@/core/judge/judge';
-import { rankChanges } from '@/core/view/changes';
+import { rankChanges } from '@/core/picture/changes';
 import { singleChanges } from '@/core/judge/single-change';
-import { checksOf, drawBuild, drawnShares, marginsAt, solveBuilds, spreadsOf, summarise } from '@/core/judge/tolerance';
-import { shareError } from '@/core/view/build-summary';
+import {
+  checksOf,
+  drawBuild,
+  drawnShares,
+  marginsAt,
+  planOf,
+  solveBuilds,
+  spreadsOf,
+  summarise,
+} from '@/core/judge/tolerance';
+import { shareError } from '@/core/picture/build-summary';
 import { studyDesign } from '@/core/study/study';
 import { demoDesigns } from '@/server/demo';
 
@@ -106,6 +115,28 @@ describe('builds', () => {
     expect(near['reservoir-voltage']).toBe(1);
     expect(drawnShares(pen, solveBuilds(pen, 1, 0, 20))['headroom']).toBe(0);
     expect(drawnShares(dome, solveBuilds(dome, 1, 0, 20))['headroom']).toBeUndefined();
+  });
+
+  test('what is drawn by factors stands around the middle factor, what is drawn by shares around the middle share', () => {
+    const spreads = spreadsOf(clock);
+    const draws = Array.from({ length: 4000 }, (_, n) => drawBuild(spreads, 7, n));
+    const sorted = (id: string) => draws.map((f) => f[spreads.findIndex((s) => s.id === id)]!).sort((a, b) => a - b);
+    // A diode's current spreads from 0.35 to 2.8 of its class: the middle factor is the root of their product.
+    expect(sorted('diode')[2000]).toBeCloseTo(Math.sqrt(0.35 * 2.8), 1);
+    expect(sorted('open')[2000]).toBeCloseTo(1, 2);
+    // Half of a triangle's draws lie within 0.29 of its half width.
+    const within = sorted('load').filter((f) => Math.abs(f - 1) < 0.05 * (1 - Math.SQRT1_2)).length / 4000;
+    expect(within).toBeGreaterThan(0.47);
+    expect(within).toBeLessThan(0.53);
+  });
+
+  test('a circumstance that nearly decides is looked at in every build, one that is far from it is not', () => {
+    const study = studyDesign(clock);
+    const planned = new Set(planOf(clock).conditions.map((c) => c.id));
+    const deciding = judge(study).flatMap((v) => (v.caution || v.at === null ? [] : [v.at]));
+    for (const id of deciding) expect(planned).toContain(id);
+    expect(planned.size).toBeGreaterThan(new Set(deciding).size);
+    expect(planned.size).toBeLessThan(study.conditions.length);
   });
 
   test('ten times the builds tell a share about three times as surely', () => {

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { NewFromLoad } from '@/stations/new/new-from-load';
+import { NewFromLoad } from '@/places/new/new-from-load';
 
 export const metadata: Metadata = { title: 'New from a load' };
 export const dynamic = 'force-dynamic';

@@ -5,7 +5,7 @@ import { neededV, type OperatingPoint } from '@/core/study/point';
 import { outputSpan, studyDesign, type Study, type WarmStart } from '@/core/study/study';
 import { hazard } from './hazard';
 import { countFails, judge } from './judge';
-import type { Picture } from '@/core/view/picture';
+import type { Picture } from '@/core/picture/picture';
 
 /** Solves and judges a design. @throws SolveError naming the condition that does not converge */
 export function pictureOf(design: Design, warm?: WarmStart): { picture: Picture; study: Study } {

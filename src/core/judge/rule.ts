@@ -6,7 +6,7 @@ import type { RegulatorModel } from '@/core/parts/regulators/model';
 import type { Figure } from '@/core/study/figure';
 import type { OperatingPoint } from '@/core/study/point';
 import type { Study } from '@/core/study/study';
-import type { StationId } from '@/core/view/station';
+import type { StationId } from '@/core/picture/station';
 
 export { FULL, LASTING, UNLOADED } from '@/core/study/occasion';
 

@@ -11,7 +11,7 @@ import { SolveError } from '@/core/solve/solve-error';
 import { studyDesign } from '@/core/study/study';
 import { deciding, findingsOf, judge, marginOf } from './judge';
 import { ruleOf, type RuleId } from './rules';
-import type { Build, Check, CheckSummary, ToleranceSummary } from '@/core/view/build-summary';
+import type { Build, Check, CheckSummary, ToleranceSummary } from '@/core/picture/build-summary';
 
 /** Something that differs from one build to the next. */
 export interface Spread {

@@ -2,9 +2,9 @@ import type { ConditionId } from '@/core/circuit/condition';
 import type { Edit, OutputId } from '@/core/design/design';
 import type { Figure } from '@/core/study/figure';
 import type { RuleId } from './rules';
-import type { StationId } from '@/core/view/station';
+import type { StationId } from '@/core/picture/station';
 
-export type { StationId } from '@/core/view/station';
+export type { StationId } from '@/core/picture/station';
 
 /**
  * Beyond its limit; inside, with less than the wanted margin left; inside with all of it; and a caution: beyond a limit

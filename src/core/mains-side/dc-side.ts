@@ -5,6 +5,7 @@ import { openVolts, sourceOhm, type DcSource } from '@/core/parts/dc-source';
 import { FUSE_A, FUSE_SURE_TIMES } from '@/core/parts/mains-current';
 import { TOUCH_DC_V } from '@/core/parts/touch-limits';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
+import { nextInList } from '@/core/quantity/preferred';
 import type { Figure } from '@/core/study/figure';
 import { storedEnergy } from '@/core/study/stored-energy';
 import type { Study } from '@/core/study/study';
@@ -28,7 +29,7 @@ export function dcSide(study: Study): MainsReport {
   const say = termsOf(design);
   const runningA = hardest.solution.windings[0]!.rmsA;
   const shortA = dc.kind === 'adapter' && dc.limitA !== null ? dc.limitA : shortOf(dc);
-  const fuseA = FUSE_A.find((a) => a >= FUSE_TIMES * runningA) ?? FUSE_A[FUSE_A.length - 1]!;
+  const fuseA = nextInList(FUSE_TIMES * runningA, FUSE_A);
   const startV = idle.reservoir.maxV;
   const energy = storedEnergy(design, idle);
   const figures: Figure[] = [

@@ -22,6 +22,7 @@ import { dcSide } from './dc-side';
 import { checkPoints } from './check-points';
 import { OPENING_S, type MainsReport } from './report';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
+import { nextInList } from '@/core/quantity/preferred';
 import type { Figure } from '@/core/study/figure';
 import type { OperatingPoint } from '@/core/study/point';
 import { storedEnergy } from '@/core/study/stored-energy';
@@ -87,7 +88,7 @@ export function mainsSide(study: Study): MainsReport {
     Math.max(...p.solution.windings.slice(0, windingCount(design)).map((w) => w.rmsA));
   const secondaryRmsA = fuseHeatsBy(windings(lasting.point), windings(full.point));
   const secondaryLeastA = Math.max(1.5 * secondaryRmsA, windings(full.point));
-  const secondaryFitsA = FUSE_A.find((a) => a >= secondaryLeastA) ?? FUSE_A[FUSE_A.length - 1]!;
+  const secondaryFitsA = nextInList(secondaryLeastA, FUSE_A);
   const secondaryFuseA = surelyBlows ? null : secondaryFitsA;
   const startV = idle.rails.reduce((most, p) => Math.max(most, p.reservoir.maxV, p.rail.maxV), 0);
   const farad = railFarad(design);

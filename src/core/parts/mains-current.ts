@@ -1,3 +1,5 @@
+import { nextInList } from '@/core/quantity/preferred';
+
 /** Currents on the primary side: rules of thumb by size and core, shown as such. */
 
 export type CoreKind = 'laminated' | 'toroid';
@@ -94,7 +96,7 @@ export function primaryFuse({ runningA, fullA, inrushI2t: rush }: Passing, core:
   ];
   const [because, leastA] = needs.reduce((a, b) => (b[1] > a[1] ? b : a));
   // A value a hair under the sum is that value: the sum is no more exact than that.
-  const ratedA = FUSE_A.find((a) => a >= 0.99 * leastA) ?? FUSE_A[FUSE_A.length - 1]!;
+  const ratedA = nextInList(0.99 * leastA, FUSE_A);
   return { ratedA, leastA, mostA: Math.max(most * Math.max(runningA, fullA / least), ratedA), because };
 }
 

@@ -66,12 +66,6 @@ export function formatNominal(value: number, unit: Unit): string {
   return trimPadded(formatQuantity(value, unit, 4));
 }
 
-/** A quantity with its sign always shown, for changes: '+0.81 V'. */
-export function formatChange(value: number, unit: Unit, significant = 2): string {
-  const text = formatQuantity(Math.abs(value), unit, significant);
-  return `${value < 0 ? '−' : '+'}${text}`;
-}
-
 /** Text for an input field: short, accepted again by parseQuantity. */
 export function formatForInput(value: number, unit: Unit): string {
   if (!Number.isFinite(value)) return '';

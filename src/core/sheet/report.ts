@@ -5,7 +5,7 @@ import { judgeReading, latestReadings } from '@/core/bench/readings';
 import type { TestPoint } from '@/core/bench/test-point';
 import { capacitanceAt, esrOf } from '@/core/circuit/filter-of';
 import { mainsVolts, modelOf } from '@/core/circuit/feed';
-import type { Picture } from '@/core/view/picture';
+import type { Picture } from '@/core/picture/picture';
 import type { State } from '@/core/judge/verdict';
 import { diodeOf } from '@/core/parts/diode';
 import { thermalInterface } from '@/core/parts/heatsink';

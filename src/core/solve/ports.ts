@@ -549,5 +549,3 @@ export function portSolver(shape: Circuit, from: number, work: Work) {
     },
   };
 }
-
-export type PortSolver = ReturnType<typeof portSolver>;

@@ -1,5 +1,5 @@
 import { typicalCapacitorPrice, typicalEsr } from '@/core/parts/capacitor';
-import { CAPACITOR_VOLTS, E6, stepInDecades } from '@/core/quantity/preferred';
+import { CAPACITOR_VOLTS, E6, nextInList, stepInDecades } from '@/core/quantity/preferred';
 
 /** A burst of load, or a gap in what feeds, that the reservoir alone has to carry. */
 export interface BurstAsk {
@@ -77,7 +77,7 @@ export function banksFor(ask: BurstAsk, cans: readonly Can[]): BurstBank[] {
 
 /** Cans as shops have them, of the least rated volts that stand what they idle at. */
 export function shopCans(idleV: number): Can[] {
-  const ratedV = CAPACITOR_VOLTS.find((v) => v >= idleV / 0.95) ?? CAPACITOR_VOLTS[CAPACITOR_VOLTS.length - 1]!;
+  const ratedV = nextInList(idleV / 0.95, CAPACITOR_VOLTS);
   const list: Can[] = [];
   for (let f = 220e-6; f <= 0.0221; f = stepInDecades(f, E6, 1))
     list.push({ name: '', capacitanceF: f, ratedV, esrOhm: null, priceEur: null, count: null });

@@ -1,7 +1,7 @@
 import { withWindingVolts } from '@/core/design/winding-edit';
 import type { Design, Patch } from '@/core/design/design';
 import { FIELD_LIMITS } from '@/core/design/limits';
-import type { Picture } from '@/core/view/picture';
+import type { Picture } from '@/core/picture/picture';
 import { withOutput } from '@/core/design/regulator-edit';
 import { regulatorModel } from '@/core/parts/regulators';
 import { E12, nearestInDecades } from '@/core/quantity/preferred';

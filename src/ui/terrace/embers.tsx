@@ -1,4 +1,4 @@
-import type { Band, Picture } from '@/core/view/picture';
+import type { Band, Picture } from '@/core/picture/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { stationHeat, type StationHeat } from '@/core/study/warmth';
 import { formatQuantity } from '@/core/quantity/format';

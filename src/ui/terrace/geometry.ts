@@ -1,4 +1,4 @@
-import type { Levels } from '@/core/view/levels';
+import type { Levels } from '@/core/picture/levels';
 import { polyline } from '../polyline';
 import { voltScale, type VoltScale } from './volt-scale';
 

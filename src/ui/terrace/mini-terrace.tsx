@@ -1,5 +1,5 @@
-import { BANDS } from '@/core/view/picture';
-import type { RailSummary, Summary } from '@/core/view/summary';
+import { BANDS } from '@/core/picture/picture';
+import type { RailSummary, Summary } from '@/core/picture/summary';
 import {
   bandOf,
   columns,

@@ -3,7 +3,7 @@ import { mainModel, outputModel, outputsOf, windowOf } from '@/core/design/outpu
 import { arrangementFacts, dcSourceOf } from '@/core/design/source';
 import { bankRatedV } from '@/core/design/bank';
 import type { ReactNode } from 'react';
-import { BANDS, type Band, type Picture } from '@/core/view/picture';
+import { BANDS, type Band, type Picture } from '@/core/picture/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { onRail } from '@/core/study/point';

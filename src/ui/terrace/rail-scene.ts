@@ -1,5 +1,5 @@
-import { levelsOf, type Levels } from '@/core/view/levels';
-import { BANDS, type Band, type Picture } from '@/core/view/picture';
+import { levelsOf, type Levels } from '@/core/picture/levels';
+import { BANDS, type Band, type Picture } from '@/core/picture/picture';
 import { onRail } from '@/core/study/point';
 import { followPoints, steps, wavePoints, type Columns, type Point } from '@/ui/terrace/geometry';
 

@@ -5,7 +5,7 @@ import { arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/sou
 import { sourceOhm, shiftedSource } from '@/core/parts/dc-source';
 import type { Design, FilterStep, Patch } from '@/core/design/design';
 import { bankWords, isSplit, windingWords } from '@/core/design/words';
-import type { Band, Picture } from '@/core/view/picture';
+import type { Band, Picture } from '@/core/picture/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { diodeClass, JUNCTION_CLASSES, VALVE_CLASSES, type DiodeClass } from '@/core/parts/diode';
 import { steppedOutput } from '@/core/design/regulator-edit';

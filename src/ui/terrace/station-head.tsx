@@ -1,7 +1,7 @@
 'use client';
 
 import type { KeyboardEvent } from 'react';
-import type { Band, Picture } from '@/core/view/picture';
+import type { Band, Picture } from '@/core/picture/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { useDesign, useEdit, useSession, useView } from '@/ui/session';
 import { StateSign } from '@/ui/state-sign';
@@ -47,7 +47,7 @@ export function StationHead({ station, picture, band, left, width, height }: Pro
     } else if (event.key === 'w' || event.key === 'W') {
       event.preventDefault();
       view.setState({ station });
-      void import('@/core/view/station-figures').then(({ stationFigures }) =>
+      void import('@/core/picture/station-figures').then(({ stationFigures }) =>
         view.setState({ station, opened: stationFigures(picture, station, band)[0]?.id ?? null }),
       );
     }

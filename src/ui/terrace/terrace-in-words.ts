@@ -1,6 +1,6 @@
 import { dcSourceOf, termsOf } from '@/core/design/source';
-import { levelsOf } from '@/core/view/levels';
-import type { Picture } from '@/core/view/picture';
+import { levelsOf } from '@/core/picture/levels';
+import type { Picture } from '@/core/picture/picture';
 import { formatQuantity } from '@/core/quantity/format';
 
 /** The drawing in one sentence, for those who do not see it. */

@@ -5,7 +5,7 @@ import { windowOf } from '@/core/design/outputs';
 import { bankRatedV } from '@/core/design/bank';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { mainsVolts } from '@/core/circuit/feed';
-import type { Band, Picture } from '@/core/view/picture';
+import type { Band, Picture } from '@/core/picture/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { useSession } from '@/ui/session';

@@ -1,4 +1,4 @@
-import { Supply } from '@/stations/supply/supply';
+import { Supply } from '@/places/supply/supply';
 
 export default function Page() {
   return <Supply />;

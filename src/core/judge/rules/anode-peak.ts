@@ -3,7 +3,7 @@ import { diodeOf } from '@/core/parts/diode';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { otherDiodes, biggerReservoir } from '../cures';
 import { FULL, type Rule } from '../rule';
-import { simulated } from '@/core/view/working';
+import { simulated } from '@/core/picture/working';
 
 /** Share of a valve's peak rating kept in hand. */
 const KEPT = 0.1;

@@ -4,7 +4,7 @@ import { dcSourceOf } from '@/core/design/source';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { heavierBleeder, largerChoke } from '../cures';
 import { UNLOADED, type Finding, type Look, type Rule } from '../rule';
-import { chosen, computed, simulated, STEADY } from '@/core/view/working';
+import { chosen, computed, simulated, STEADY } from '@/core/picture/working';
 
 /** A choke input only does its work while current never ceases in the choke. */
 export const chokeCritical: Rule = {

@@ -3,7 +3,7 @@ import type { Design, Edit } from '@/core/design/design';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { E12, stepInDecades } from '@/core/quantity/preferred';
 import { LASTING, type Rule } from '../rule';
-import { simulated } from '@/core/view/working';
+import { simulated } from '@/core/picture/working';
 
 /** Each choke of a rail with what it carries, the hardest used first. */
 export const chokeRating: Rule = {

@@ -3,7 +3,7 @@ import { diodeOf } from '@/core/parts/diode';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { otherDiodes } from '../cures';
 import { LASTING, type Rule } from '../rule';
-import { simulated } from '@/core/view/working';
+import { simulated } from '@/core/picture/working';
 
 export const diodeAverage: Rule = {
   title: 'Diode mean current',

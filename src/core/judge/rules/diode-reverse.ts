@@ -4,7 +4,7 @@ import { diodeOf } from '@/core/parts/diode';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { otherDiodes } from '../cures';
 import { UNLOADED, type Rule } from '../rule';
-import { computed } from '@/core/view/working';
+import { computed } from '@/core/picture/working';
 
 export const diodeReverse: Rule = {
   title: 'Diode reverse voltage',

@@ -5,7 +5,7 @@ import { diodeOf } from '@/core/parts/diode';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { otherDiodes } from '../cures';
 import type { Rule } from '../rule';
-import { computed, simulated, typical } from '@/core/view/working';
+import { computed, simulated, typical } from '@/core/picture/working';
 
 const SOURCE = 'Switch-on from rest at 90°, copper at 20 °C, capacitance at its upper tolerance.';
 

@@ -5,7 +5,7 @@ import { formatQuantity } from '@/core/quantity/format';
 import { rippleHz } from '@/core/study/point';
 import { biggerReservoir, largerChoke } from '../cures';
 import type { Rule } from '../rule';
-import { chosen, computed } from '@/core/view/working';
+import { chosen, computed } from '@/core/picture/working';
 
 /** A choke and the capacitor behind it ring; the mains must not play their note. */
 export const filterResonance: Rule = {

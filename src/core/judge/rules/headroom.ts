@@ -6,7 +6,7 @@ import { rippleHz } from '@/core/study/point';
 import { neededOf } from '@/core/study/output-point';
 import { biggerReservoir, fullWave, otherDiodes, transformerSize, windingVolts } from '../cures';
 import { FULL, type Rule } from '../rule';
-import { chosen, classed, computed, simulated } from '@/core/view/working';
+import { chosen, classed, computed, simulated } from '@/core/picture/working';
 
 /** Dropout is a typical figure; half a volt more is what the worst part takes. */
 const WANTED_V = 0.5;

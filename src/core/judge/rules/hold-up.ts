@@ -4,7 +4,7 @@ import { formatQuantity } from '@/core/quantity/format';
 import { neededOf } from '@/core/study/output-point';
 import { biggerReservoir, windingVolts } from '../cures';
 import type { Rule } from '../rule';
-import { computed, simulated, typical } from '@/core/view/working';
+import { computed, simulated, typical } from '@/core/picture/working';
 
 /** Whether half a cycle of missing mains passes unnoticed. A caution: nobody promised it would. */
 export const holdUp: Rule = {

@@ -4,7 +4,7 @@ import { boxKPerW, insideAir } from '@/core/study/heat';
 import { lossesOf } from '@/core/study/losses';
 import { absurdHeat, heatWords } from '../heat-words';
 import { LASTING, type Rule } from '../rule';
-import { chosen, computed, simulated, typical } from '@/core/view/working';
+import { chosen, computed, simulated, typical } from '@/core/picture/working';
 
 /** Air in which electrolytics and transformer insulation still last, °C. */
 const AIR_LIMIT_C = 70;

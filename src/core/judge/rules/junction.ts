@@ -5,7 +5,7 @@ import { fans, morePasses, sinks, windingVolts } from '../cures';
 import { LASTING, type Rule } from '../rule';
 import { formatQuantity } from '@/core/quantity/format';
 import { absurdHeat, heatWords } from '../heat-words';
-import { classed, computed, simulated, typical } from '@/core/view/working';
+import { classed, computed, simulated, typical } from '@/core/picture/working';
 
 export const junction: Rule = {
   title: 'Regulator junction',

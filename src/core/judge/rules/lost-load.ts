@@ -6,7 +6,7 @@ import { arrangementFacts, termsOf } from '@/core/design/source';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { heavierBleeder, reservoirVolts } from '../cures';
 import type { Rule } from '../rule';
-import { simulated } from '@/core/view/working';
+import { simulated } from '@/core/picture/working';
 
 /** What the rail rises to when the load goes away, swing included, against everything that hangs on it. */
 export const lostLoad: Rule = {

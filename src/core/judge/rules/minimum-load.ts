@@ -2,7 +2,7 @@ import type { Edit } from '@/core/design/design';
 import { formatQuantity } from '@/core/quantity/format';
 import { lampAmps } from '@/core/circuit/loads-of';
 import type { Rule } from '../rule';
-import { chosen, computed, typical } from '@/core/view/working';
+import { chosen, computed, typical } from '@/core/picture/working';
 
 /** Some regulators need a few milliamperes to regulate at all; a divider should draw them, or the load always. */
 export const minimumLoad: Rule = {

@@ -3,7 +3,7 @@ import { rangeEdit } from '@/core/design/regulator-edit';
 import { regulatorModel } from '@/core/parts/regulators';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import type { Rule } from '../rule';
-import { chosen, computed } from '@/core/view/working';
+import { chosen, computed } from '@/core/picture/working';
 
 /** Whether knob and divider reach what is wanted of an output that can be set. */
 export const outputRange: Rule = {

@@ -4,7 +4,7 @@ import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { rippleHz } from '@/core/study/point';
 import { adjCapacitor, biggerReservoir, fullWave, transformerSize, windingVolts } from '../cures';
 import { FULL, type Rule } from '../rule';
-import { simulated, typical } from '@/core/view/working';
+import { simulated, typical } from '@/core/picture/working';
 
 export const outputRipple: Rule = {
   title: 'Output ripple',

@@ -5,7 +5,7 @@ import { REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { biggerReservoir, fullWave, transformerSize, windingVolts } from '../cures';
 import type { Rule } from '../rule';
-import { chosen, simulated, typical } from '@/core/view/working';
+import { chosen, simulated, typical } from '@/core/picture/working';
 
 /** Everything a load may see against what it puts up with, the regulator's spread included. */
 export const outputWindow: Rule = {

@@ -4,7 +4,7 @@ import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { biggerReservoir, otherAhead, sinks, windingVolts } from '../cures';
 import { absurdHeat, heatWords } from '../heat-words';
 import { FULL, LASTING, type Rule } from '../rule';
-import { chosen, simulated, typical } from '@/core/view/working';
+import { chosen, simulated, typical } from '@/core/picture/working';
 
 /** Whether the first of two in cascade holds what it should. A caution: when it lets go the second still regulates. */
 export const preRegulatorHolds: Rule = {

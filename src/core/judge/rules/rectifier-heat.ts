@@ -6,7 +6,7 @@ import { diodeHeat } from '@/core/study/warmth';
 import { otherDiodes, rectifierSinks } from '../cures';
 import { absurdHeat, heatWords } from '../heat-words';
 import { LASTING, type Rule } from '../rule';
-import { computed, simulated, typical } from '@/core/view/working';
+import { computed, simulated, typical } from '@/core/picture/working';
 
 /** Direct current above which a bridge goes on a heatsink or the chassis, A: what builders say, beside the computed junction. */
 const FREE_AIR_A = 3;

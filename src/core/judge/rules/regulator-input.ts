@@ -4,7 +4,7 @@ import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { openVoltsOf } from '@/core/study/open-volts';
 import { opampRail, transformerSize, windingVolts, zenerAhead } from '../cures';
 import { UNLOADED, type Rule } from '../rule';
-import { typical } from '@/core/view/working';
+import { typical } from '@/core/picture/working';
 
 export const regulatorInput: Rule = {
   title: 'Regulator input, idle',

@@ -6,7 +6,7 @@ import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { openVoltsOf } from '@/core/study/open-volts';
 import { reservoirVolts, transformerSize, windingVolts } from '../cures';
 import { UNLOADED, type Rule } from '../rule';
-import { chosen } from '@/core/view/working';
+import { chosen } from '@/core/picture/working';
 
 /** The can that stands highest: of a multiplier's not all do. */
 export const reservoirVoltage: Rule = {

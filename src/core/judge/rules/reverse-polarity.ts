@@ -4,7 +4,7 @@ import { openVolts } from '@/core/parts/dc-source';
 import { diodeOf } from '@/core/parts/diode';
 import { formatQuantity } from '@/core/quantity/format';
 import type { Rule } from '../rule';
-import { chosen, typical } from '@/core/view/working';
+import { chosen, typical } from '@/core/picture/working';
 
 /** Backwards volts a polarised part puts up with, V: an electrolytic, or the diode inside a regulator. */
 const PUT_UP_WITH_V = 1;

@@ -3,7 +3,7 @@ import { typicalRippleRating } from '@/core/parts/capacitor';
 import { formatQuantity } from '@/core/quantity/format';
 import { betterGrade, biggerReservoir, reservoirVolts } from '../cures';
 import { LASTING, type Rule } from '../rule';
-import { simulated } from '@/core/view/working';
+import { simulated } from '@/core/picture/working';
 
 export const rippleCurrent: Rule = {
   title: 'Reservoir ripple current',

@@ -4,7 +4,7 @@ import { SHARING_V } from '@/core/parts/regulators/pass-stage';
 import { formatQuantity } from '@/core/quantity/format';
 import { emitterResistors, morePasses, windingVolts } from '../cures';
 import type { Rule } from '../rule';
-import { classed, computed, simulated, typical } from '@/core/view/working';
+import { classed, computed, simulated, typical } from '@/core/picture/working';
 
 /** Whether the pass transistors stay inside their safe operating area: loaded, at the lowest output, shorted. */
 export const safeArea: Rule = {

@@ -3,7 +3,7 @@ import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { emitterResistors, fans, limiting, morePasses, sinks, windingVolts } from '../cures';
 import { absurdHeat, heatWords } from '../heat-words';
 import type { Rule } from '../rule';
-import { computed, simulated, typical } from '@/core/view/working';
+import { computed, simulated, typical } from '@/core/picture/working';
 
 /** What a lasting short does to the pass element: a caution where the part limits itself, a failure where it does not. */
 export const shortCircuit: Rule = {

@@ -2,7 +2,7 @@ import { TOUCH_LIMIT_C } from '@/core/parts/heatsink';
 import { fans, sinks } from '../cures';
 import { absurdHeat, heatWords } from '../heat-words';
 import { LASTING, type Rule } from '../rule';
-import { computed, simulated } from '@/core/view/working';
+import { computed, simulated } from '@/core/picture/working';
 
 export const sinkTouch: Rule = {
   title: 'Heatsink to the touch',

@@ -2,7 +2,7 @@ import type { Edit } from '@/core/design/design';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { seriesResistors, windingVolts, zenerWatts } from '../cures';
 import type { Rule } from '../rule';
-import { simulated } from '@/core/view/working';
+import { simulated } from '@/core/picture/working';
 
 /** Zeners, drivers and error transistors: small parts that burn, each against what it bears. */
 export const smallHeat: Rule = {

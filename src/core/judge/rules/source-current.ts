@@ -2,7 +2,7 @@ import { dcSourceOf } from '@/core/design/source';
 import { sourceLimitA } from '@/core/parts/dc-source';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import type { Rule } from '../rule';
-import { simulated } from '@/core/view/working';
+import { simulated } from '@/core/picture/working';
 
 /** What is drawn from an adapter against what its plate, or its own limit, allows. */
 export const sourceCurrent: Rule = {

@@ -4,7 +4,7 @@ import { windingCount } from '@/core/design/words';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { fullWave, transformerSize } from '../cures';
 import { LASTING, type Rule } from '../rule';
-import { simulated } from '@/core/view/working';
+import { simulated } from '@/core/picture/working';
 
 export const windingCurrent: Rule = {
   title: 'Winding current',

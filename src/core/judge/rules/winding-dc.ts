@@ -4,7 +4,7 @@ import { arrangementFacts } from '@/core/design/source';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { balancedKinds, transformerSize } from '../cures';
 import { FULL, type Rule } from '../rule';
-import { computed, simulated } from '@/core/view/working';
+import { computed, simulated } from '@/core/picture/working';
 
 /** Share of the rated RMS current that may flow as direct current before a core is biased noticeably. */
 const ALLOWED = 0.05;

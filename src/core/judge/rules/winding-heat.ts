@@ -5,7 +5,7 @@ import { NO_REST_C, WINDING_MAX_C } from '@/core/study/warmth';
 import { transformerSize } from '../cures';
 import { absurdHeat, heatWords } from '../heat-words';
 import { LASTING, type Rule } from '../rule';
-import { computed, simulated, typical } from '@/core/view/working';
+import { computed, simulated, typical } from '@/core/picture/working';
 
 /** Copper that gets warmer loses more and gets warmer still: whether that comes to an end, and where. */
 export const windingHeat: Rule = {

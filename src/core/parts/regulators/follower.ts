@@ -129,8 +129,3 @@ export function followerModel(r: FollowerRegulator): RegulatorModel {
     priceEur: t.priceEur * r.passes + 0.6,
   };
 }
-
-/** Largest series resistor that still feeds zener and base at low line, ohm: (lowest input − zener)/(least zener + I/gain). */
-export function followerSeries(lowestInputV: number, zenerV: number, amps: number, gain: number): number {
-  return (lowestInputV - zenerV) / (ZENER_MIN_A + amps / gain);
-}

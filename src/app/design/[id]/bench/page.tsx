@@ -1,4 +1,4 @@
-import { Bench } from '@/stations/bench/bench';
+import { Bench } from '@/places/bench/bench';
 
 export default function Page() {
   return <Bench />;

@@ -1,4 +1,4 @@
-import { HeatStation } from '@/stations/heat/heat';
+import { HeatStation } from '@/places/heat/heat';
 
 export default function HeatPage() {
   return <HeatStation />;

@@ -1,4 +1,4 @@
-import { Load } from '@/stations/load/load';
+import { Load } from '@/places/load/load';
 
 export default function LoadPage() {
   return <Load />;

@@ -1,4 +1,4 @@
-import { MainsSide } from '@/stations/mains/mains-side';
+import { MainsSide } from '@/places/mains/mains-side';
 
 export default function MainsSidePage() {
   return <MainsSide />;

@@ -1,4 +1,4 @@
-import { Parts } from '@/stations/parts/parts';
+import { Parts } from '@/places/parts/parts';
 
 export default function PartsPage() {
   return <Parts />;

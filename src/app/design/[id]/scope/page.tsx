@@ -1,4 +1,4 @@
-import { Scope } from '@/stations/scope/scope';
+import { Scope } from '@/places/scope/scope';
 
 export default function Page() {
   return <Scope />;

@@ -1,4 +1,4 @@
-import { Sheet } from '@/stations/sheet/sheet';
+import { Sheet } from '@/places/sheet/sheet';
 
 export default function Page() {
   return <Sheet />;

@@ -1,4 +1,4 @@
-import { WorstCase } from '@/stations/worst/worst';
+import { WorstCase } from '@/places/worst/worst';
 
 export default function WorstCasePage() {
   return <WorstCase />;

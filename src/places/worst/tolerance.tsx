@@ -3,7 +3,7 @@
 import { termsOf } from '@/core/design/source';
 import { useEffect, useRef, useState } from 'react';
 import { formatQuantity } from '@/core/quantity/format';
-import { shareError, type CheckSummary, type ToleranceSummary } from '@/core/view/build-summary';
+import { shareError, type CheckSummary, type ToleranceSummary } from '@/core/picture/build-summary';
 import { useDesign } from '@/ui/session';
 import { buildInPool } from '@/workers/browser-pool';
 import { asked } from '@/workers/asked';

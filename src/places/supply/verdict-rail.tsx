@@ -2,7 +2,7 @@
 
 import { figureText } from '@/core/study/figure';
 import { useState } from 'react';
-import type { Picture } from '@/core/view/picture';
+import type { Picture } from '@/core/picture/picture';
 import type { Effect, Fix, Verdict } from '@/core/judge/verdict';
 import { capitalised, formatNominal, formatQuantity } from '@/core/quantity/format';
 import { useEdit, useSession, useView } from '@/ui/session';

@@ -5,7 +5,7 @@ import { Copy, Download, FileUp, Plus, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
-import type { Summary } from '@/core/view/summary';
+import type { Summary } from '@/core/picture/summary';
 import type { ShelfEntry } from '@/server/designs';
 import {
   createDesign,

@@ -1,7 +1,7 @@
 'use client';
 
 import type { Design } from '@/core/design/design';
-import { rankChanges } from '@/core/view/changes';
+import { rankChanges } from '@/core/picture/changes';
 import type { SingleChange } from '@/core/judge/single-change';
 import { formatQuantity } from '@/core/quantity/format';
 import { Alert } from '@/ui/alert';

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { termsOf } from '@/core/design/source';
 import { regulatorModel } from '@/core/parts/regulators';
 import { rippleHz } from '@/core/study/point';
-import type { Picture } from '@/core/view/picture';
+import type { Picture } from '@/core/picture/picture';
 import { noiseReport, strayDistance } from '@/core/study/noise';
 import { humBudget, RIPPLE_PP_PER_RMS } from '@/core/load/sums';
 import { formatQuantity } from '@/core/quantity/format';

@@ -9,7 +9,7 @@ import { rectifierFigures } from './figures/rectifier';
 import { regulatorFigures } from './figures/regulator';
 import { reservoirFigures } from './figures/reservoir';
 import { windingFigures } from './figures/winding';
-import type { Band, Picture } from '@/core/view/picture';
+import type { Band, Picture } from '@/core/picture/picture';
 import type { StationId } from '@/core/judge/verdict';
 
 const FIGURES: Readonly<Record<StationId, (context: FigureContext) => Figure[]>> = {

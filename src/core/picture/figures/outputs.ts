@@ -4,7 +4,7 @@ import { outputModel, outputsOf } from '@/core/design/outputs';
 import type { Figure } from '@/core/study/figure';
 import { rippleHz } from '@/core/study/point';
 import { neededOf } from '@/core/study/output-point';
-import type { Picture } from '@/core/view/picture';
+import type { Picture } from '@/core/picture/picture';
 import { of, STEADY } from '../working';
 
 /** What one further output does, each number with its working: headroom and ripple at the lowest input, heat at the highest. */

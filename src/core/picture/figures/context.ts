@@ -2,8 +2,8 @@ import { arrangementFacts, arrangementOf } from '@/core/design/source';
 import { wordsOf } from '@/core/circuit/condition';
 import type { Figure, FigureInput } from '@/core/study/figure';
 import type { Unit } from '@/core/quantity/parse';
-import { levelsOf } from '@/core/view/levels';
-import type { Band, Picture } from '@/core/view/picture';
+import { levelsOf } from '@/core/picture/levels';
+import type { Band, Picture } from '@/core/picture/picture';
 import { of, STEADY } from '../working';
 
 export { of, STEADY };

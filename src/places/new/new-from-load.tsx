@@ -8,7 +8,7 @@ import { useForm, useWatch, type Resolver, type UseFormRegisterReturn } from 're
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import { sourceWords, windingWords } from '@/core/design/words';
 import { formatNominal } from '@/core/quantity/format';
-import type { Summary } from '@/core/view/summary';
+import type { Summary } from '@/core/picture/summary';
 import { FEED_HINTS, FEED_NAMES, feedPatch, FEEDS } from '@/core/size/feeds';
 import type { Proposal, SearchProgress } from '@/core/size/propose';
 import { createDesign } from '@/ui/api';

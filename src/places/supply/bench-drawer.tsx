@@ -1,7 +1,7 @@
 'use client';
 
-import { stationFigures } from '@/core/view/station-figures';
-import type { Band, Picture } from '@/core/view/picture';
+import { stationFigures } from '@/core/picture/station-figures';
+import type { Band, Picture } from '@/core/picture/picture';
 import { formatQuantity } from '@/core/quantity/format';
 import { useSession, useView } from '@/ui/session';
 import { Working } from '@/ui/working';

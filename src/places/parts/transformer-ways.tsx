@@ -6,7 +6,7 @@ import { windingCount } from '@/core/design/words';
 import { givesDirectCurrent } from '@/core/parts/identify';
 import { compareWithPlate, SOURCE_TRUST, type TransformerSource } from '@/core/parts/transformer-source';
 import { LAMINATIONS, plannedWinding, WINDOW_FILL_MAX, woundModel } from '@/core/parts/winding';
-import { transformerFigures } from '@/core/view/figures/transformer';
+import { transformerFigures } from '@/core/picture/figures/transformer';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { parseQuantity } from '@/core/quantity/parse';
 import { ChoiceField } from '@/ui/choice-field';

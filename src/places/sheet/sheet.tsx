@@ -7,7 +7,7 @@ import type { Design } from '@/core/design/design';
 import { NOTE_MAX } from '@/core/design/limits';
 import { arrangementWords, ratingWords } from '@/core/design/words';
 import { report } from '@/core/sheet/report';
-import { summaryOf } from '@/core/view/summary';
+import { summaryOf } from '@/core/picture/summary';
 import { downloadDesign } from '@/ui/download';
 import { MiniTerrace } from '@/ui/terrace/mini-terrace';
 import { useDesign, useEdit, useSession, useView } from '@/ui/session';

@@ -6,7 +6,7 @@ import { outputDemand } from '@/core/design/defaults';
 import { applyPatch, type Design, type FurtherOutput, type OutputDemand } from '@/core/design/design';
 import { NAME_MAX, OUTPUTS_MAX } from '@/core/design/limits';
 import { regulatorModel } from '@/core/parts/regulators';
-import { outputFigures } from '@/core/view/figures/outputs';
+import { outputFigures } from '@/core/picture/figures/outputs';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { formatQuantity } from '@/core/quantity/format';
 import { stepInList } from '@/core/quantity/preferred';
