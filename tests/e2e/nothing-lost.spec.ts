@@ -43,6 +43,29 @@ test('a solver that throws is replaced: the next edit is solved as if nothing ha
   faults.length = 0;
 });
 
+test('a search stuck inside one candidate is ended: the fixes of the next edit come all the same', async ({ page }) => {
+  await openDesign(page, server, 'Tide-gauge pen recorder');
+  await expect(page.getByTestId('fix').first()).toBeVisible();
+  const stuck = page.workers();
+  for (const worker of stuck)
+    await worker.evaluate(() => {
+      // One candidate that takes longer than anybody would wait.
+      if (self.name === 'search')
+        setTimeout(() => {
+          for (const end = Date.now() + 60_000; Date.now() < end;);
+        });
+    });
+  await station(page, 'Reservoir').focus();
+  await page.keyboard.press('ArrowDown');
+  // The edit after it finds a search under way that does not look up.
+  await page.waitForTimeout(400);
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByText('Simulating what would cure it')).toBeHidden({ timeout: 20_000 });
+  await expect(page.getByTestId('fix').first()).toBeVisible();
+  await saved(page);
+  faults.length = 0;
+});
+
 test('offline and back: the edit is kept, said to be waiting, and saved without a hand', async ({ page, context }) => {
   await open(page);
   await context.setOffline(true);
