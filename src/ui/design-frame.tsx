@@ -83,7 +83,10 @@ export function DesignFrame({ children }: { children: ReactNode }) {
       } else if (!typing && !command && !event.altKey) {
         // The list may still be on its way: what is typed meanwhile is for it.
         if (paletteOpen.current) {
-          if (event.key.length === 1) setPalette((typed) => (typed === null ? null : typed + event.key));
+          if (event.key.length !== 1) return;
+          // Or the letter would reach the field as well, which may stand by the time it is typed.
+          event.preventDefault();
+          setPalette((typed) => (typed === null ? null : typed + event.key));
           return;
         }
         if (event.key === '?') setKeys(true);

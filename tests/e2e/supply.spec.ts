@@ -101,6 +101,7 @@ test('W opens the working, Enter goes to the fields, ? lists the keys', async ({
   await page.keyboard.press('Escape');
   await page.keyboard.press('Control+k');
   await page.keyboard.type('bench');
+  await expect(page.getByRole('combobox', { name: 'Find an action' })).toHaveValue('bench');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/bench$/);
 });

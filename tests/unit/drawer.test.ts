@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { csvColumns, harmless, partsCsv, readPartsCsv } from '@/core/drawer/csv';
 import { ratingLine } from '@/core/drawer/rating-line';
 import { partsIn, stillIn, usesOf, withPart } from '@/core/drawer/fit';
-import { KINDS, PART_KINDS, partFault, type Part, type PartDraft } from '@/core/drawer/part';
+import { KINDS, PART_KINDS, type Part, type PartDraft } from '@/core/drawer/part';
 import { startingDrawer } from '@/core/drawer/starting';
 import { applyPatch } from '@/core/design/design';
 import { openDatabase } from '@/server/database';
@@ -10,7 +10,7 @@ import { demoDesigns } from '@/server/demo';
 import { demoDrawer } from '@/server/demo-drawer';
 import { designStore } from '@/server/designs';
 import { partStore } from '@/server/parts';
-import { readPart } from '@/server/read-part';
+import { partFault, partFaults, readPart } from '@/core/drawer/part-schema';
 
 const [clock, , pen, drum] = demoDesigns();
 const can = (more: Partial<PartDraft> = {}): PartDraft => ({
@@ -263,4 +263,16 @@ describe('the drawer in its database', () => {
     parts.remove(part.id);
     expect(designs.list()).toHaveLength(2);
   });
+});
+
+test('everything wrong with a part is told at once, each at its own field', () => {
+  const bad = { ...can(), name: ' ', count: 1.5, priceEur: -1, ratings: { capacitanceF: null, ratedV: 1e9, wrong: 1 } };
+  const faults = partFaults(bad as PartDraft);
+  expect(Object.keys(faults).sort()).toEqual(
+    ['count', 'name', 'priceEur', 'ratings', 'ratings.capacitanceF', 'ratings.ratedV'].sort(),
+  );
+  expect(faults['ratings.ratedV']).toMatch(/Rated volts of 1000000000 is outside/);
+  expect(faults['ratings.capacitanceF']).toMatch(/without it the part cannot be used/);
+  expect(faults['ratings']).toMatch(/no rating 'wrong' for capacitors/);
+  expect(partFaults(can())).toEqual({});
 });

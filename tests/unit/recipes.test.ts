@@ -228,11 +228,10 @@ test('a kind of part is its line in the drawer and what it can be used for', () 
     'export const KINDS',
     "  thermistor: { name: 'Inrush thermistors', ratings: [rating('coldOhm', 'Cold', 'ohm', 0.1, 1000, true)] },",
   );
-  const found = print(`import { partFault, KINDS, PART_KINDS } from '@/core/drawer/part';
+  const found = print(`import { KINDS, PART_KINDS } from '@/core/drawer/part';
 import { readPartsCsv } from '@/core/drawer/csv';
 import { usesOf } from '@/core/drawer/fit';
 import { demoDesigns } from '@/server/demo';
-void partFault;
 const read = readPartsCsv('kind,name,count,coldOhm\\nthermistor,Black disc,2,10 ohm\\n');
 const row = read.ok ? read.rows[0] : null;
 console.log(JSON.stringify({ name: KINDS.thermistor.name, known: PART_KINDS.includes('thermistor'), row, uses: row && 'part' in row ? usesOf(row.part, demoDesigns()[0]!, 'transformer').length : -1 }));

@@ -1,15 +1,7 @@
 import Papa from 'papaparse';
 import { parseQuantity } from '@/core/quantity/parse';
-import {
-  CONDITION_WORDS,
-  KINDS,
-  KNOWN_BY,
-  PART_KINDS,
-  partFault,
-  type Part,
-  type PartDraft,
-  type PartKind,
-} from './part';
+import { CONDITION_WORDS, KINDS, KNOWN_BY, PART_KINDS, type Part, type PartDraft, type PartKind } from './part';
+import { partFault } from './part-schema';
 
 /** What one row of a file becomes. */
 export type RowResult = { row: number; part: PartDraft } | { row: number; error: string };

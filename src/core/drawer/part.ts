@@ -168,30 +168,3 @@ export interface Part extends PartDraft {
 }
 
 export const PART_NAME_MAX = 120;
-
-/** The first thing wrong with a part, as a sentence, or null. */
-export function partFault(part: PartDraft): string | null {
-  if (part.name.trim() === '') return 'The part has no name.';
-  if (part.name.length > PART_NAME_MAX) return `The name is longer than ${PART_NAME_MAX} letters.`;
-  if (!Number.isInteger(part.count) || part.count < 0 || part.count > 1e6) {
-    return 'The count has to be a whole number from 0 on.';
-  }
-  if (part.priceEur !== null && !(part.priceEur >= 0 && part.priceEur < 1e6)) {
-    return 'A price cannot be negative.';
-  }
-  if (part.place.length > 120 || part.note.length > 1000) return 'The place or the note is too long.';
-  const { ratings } = KINDS[part.kind];
-  for (const field of ratings) {
-    const value = part.ratings[field.key] ?? null;
-    if (value === null) {
-      if (field.required) return `${field.label} is missing: without it the part cannot be used.`;
-      continue;
-    }
-    if (!Number.isFinite(value)) return `${field.label} is not a number.`;
-    if (value < field.min || value > field.max) {
-      return `${field.label} of ${value} is outside what such a part can have (${field.min} to ${field.max}).`;
-    }
-  }
-  const unknown = Object.keys(part.ratings).find((key) => !ratings.some((f) => f.key === key));
-  return unknown ? `There is no rating '${unknown}' for ${KINDS[part.kind].name.toLowerCase()}.` : null;
-}

@@ -1,19 +1,12 @@
 'use client';
 
 import { useId, useState } from 'react';
-import {
-  CONDITION_WORDS,
-  KINDS,
-  KNOWN_BY,
-  partFault,
-  type Part,
-  type PartDraft,
-  type PartKind,
-} from '@/core/drawer/part';
+import { CONDITION_WORDS, KINDS, KNOWN_BY, type Part, type PartDraft, type PartKind } from '@/core/drawer/part';
 import { formatForInput } from '@/core/quantity/format';
 import { parseQuantity, type Unit } from '@/core/quantity/parse';
 import { ChoiceField } from '@/ui/choice-field';
 import { Dialog } from '@/ui/dialog';
+import { partFaults } from '@/core/drawer/part-schema';
 import { addPart, changePart } from './parts-api';
 
 interface Props {
@@ -67,9 +60,12 @@ export function PartForm({ part, kind, onClose }: Props) {
       place: texts['place']!,
       note: texts['note']!,
     };
+    // What could not be read says so itself; the rest is looked at by the schema, every field of it.
+    for (const [path, sentence] of Object.entries(partFaults(draft))) {
+      found[path === 'priceEur' ? 'price' : path.replace(/^ratings\./, '')] ??= sentence;
+    }
     setFaults(found);
-    const fault = Object.keys(found).length > 0 ? 'Some of it could not be read.' : partFault(draft);
-    if (fault) return setTrouble(fault);
+    if (Object.keys(found).length > 0) return setTrouble('Not kept yet: what is marked has to be put right first.');
     const answer = await (part ? changePart({ ...draft, id: part.id }) : addPart(draft));
     if (answer.ok) onClose(answer.value);
     else setTrouble(answer.sentence);
@@ -90,7 +86,7 @@ export function PartForm({ part, kind, onClose }: Props) {
         }}
       >
         <div className="col-span-2">
-          <Text label="Name" value={texts['name']!} onChange={set('name')} autoFocus />
+          <Text label="Name" value={texts['name']!} onChange={set('name')} fault={faults['name']} autoFocus />
         </div>
         {fields.map((f) => (
           <Text
@@ -103,8 +99,8 @@ export function PartForm({ part, kind, onClose }: Props) {
         ))}
         <Text label="Count" value={texts['count']!} onChange={set('count')} fault={faults['count']} />
         <Text label="Price each, EUR" value={texts['price']!} onChange={set('price')} fault={faults['price']} />
-        <Text label="Place" value={texts['place']!} onChange={set('place')} />
-        <Text label="Note" value={texts['note']!} onChange={set('note')} />
+        <Text label="Place" value={texts['place']!} onChange={set('place')} fault={faults['place']} />
+        <Text label="Note" value={texts['note']!} onChange={set('note')} fault={faults['note']} />
         <ChoiceField
           label="Ratings known from"
           value={known}

@@ -1,7 +1,7 @@
 import { NextResponse } from 'next/server';
 import { KINDS, PART_KINDS, type PartKind } from '@/core/drawer/part';
 import { answered, problem, readJson } from '@/server/http';
-import { readPart } from '@/server/read-part';
+import { readPart } from '@/core/drawer/part-schema';
 import { drawer } from '@/server/store';
 
 export const dynamic = 'force-dynamic';

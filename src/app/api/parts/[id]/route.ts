@@ -1,6 +1,6 @@
 import { NextResponse } from 'next/server';
 import { answered, problem, readJson } from '@/server/http';
-import { readPart } from '@/server/read-part';
+import { readPart } from '@/core/drawer/part-schema';
 import { drawer } from '@/server/store';
 
 export const dynamic = 'force-dynamic';
