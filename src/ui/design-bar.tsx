@@ -1,6 +1,5 @@
 'use client';
 
-import { Redo2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { useState } from 'react';
@@ -11,6 +10,7 @@ import { Mark } from './mark';
 import { placesOf } from './places';
 import { Segments } from './segments';
 import { useDesign, useEdit, useHistory, useSession, useView } from './session';
+import { TurnedArrow } from './turned-arrow';
 import type { SaveState } from './view';
 
 const SAVE_WORDS: Record<SaveState, string> = {
@@ -74,7 +74,7 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
           aria-label="Undo"
           title="Undo (Ctrl Z)"
         >
-          <Undo2 size={17} />
+          <TurnedArrow />
         </button>
         <button
           type="button"
@@ -84,7 +84,7 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
           aria-label="Redo"
           title="Redo (Ctrl Shift Z)"
         >
-          <Redo2 size={17} />
+          <TurnedArrow forth />
         </button>
       </div>
       <nav aria-label="Stations of this design" className="flex h-full">

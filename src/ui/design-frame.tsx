@@ -5,30 +5,26 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useStore } from 'zustand';
 import { BANDS } from '@/core/picture/picture';
+import { border } from './border';
 import { DesignBar } from './design-bar';
-import { Dialog } from './dialog';
 import { downloadDesign } from './download';
 import type { Action } from './palette';
 import { placesOf } from './places';
 import { useDesign, useHistory, useSession, useView } from './session';
 import { toggleTheme } from './theme';
 import { whenIdle } from './when-idle';
+import { orSay } from './loading';
 
 const loadPalette = () => import('./palette').then((m) => m.Palette);
-const Palette = dynamic(loadPalette, { ssr: false });
-
-const KEYS: readonly [string, string][] = [
-  ['Tab', 'from station to station, then to fields and verdicts'],
-  ['↑ ↓', 'on a station or in a field: next preferred value'],
-  ['Shift ↑ ↓', 'tenfold, or four steps along a list'],
-  ['Enter', 'on a station: to its fields; in a field: take the value'],
-  ['W', 'on a station: the working of its main figure'],
-  ['Esc', 'in a field: back to the value before'],
-  ['1 2 3', 'low, nominal, high line in front'],
-  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
-  ['Ctrl K', 'all actions'],
-  ['?', 'this list'],
-];
+const Palette = dynamic(orSay(loadPalette), { ssr: false });
+const Keys = dynamic(
+  orSay(() => import('./frame-dialogs').then((m) => m.Keys)),
+  { ssr: false },
+);
+const Conflict = dynamic(
+  orSay(() => import('./frame-dialogs').then((m) => m.Conflict)),
+  { ssr: false },
+);
 
 /** What surrounds every view of one design: top line, keys, actions, and the answer to a conflict. */
 export function DesignFrame({ children }: { children: ReactNode }) {
@@ -60,8 +56,16 @@ export function DesignFrame({ children }: { children: ReactNode }) {
     paletteOpen.current = palette !== null;
   }, [palette]);
 
-  // The first actions and the first dialog are not waited for.
-  useEffect(() => whenIdle(() => void loadPalette()), []);
+  // What is likely to be wanted next is there by then, and still there when the program ends before the page does.
+  useEffect(
+    () =>
+      whenIdle(() => {
+        void loadPalette();
+        void import('./frame-dialogs');
+        void border();
+      }),
+    [],
+  );
 
   useEffect(() => {
     function onKey(event: KeyboardEvent) {
@@ -152,36 +156,9 @@ export function DesignFrame({ children }: { children: ReactNode }) {
         </p>
       )}
       {children}
-      <Dialog open={keys} onOpenChange={setKeys} title="Keys">
-        <dl className="grid grid-cols-[max-content_1fr] gap-x-5 gap-y-1">
-          {KEYS.map(([key, what]) => (
-            <div key={key} className="contents">
-              <dt className="font-semibold">{key}</dt>
-              <dd>{what}</dd>
-            </div>
-          ))}
-        </dl>
-      </Dialog>
+      {keys && <Keys onClose={() => setKeys(false)} />}
       {palette !== null && <Palette typed={palette} actions={actions} onClose={() => setPalette(null)} />}
-      <Dialog
-        open={conflict !== null}
-        onOpenChange={() => undefined}
-        title="Changed in another window"
-        description="This design was saved elsewhere after you opened it here. Nothing has been overwritten."
-      >
-        <div className="flex flex-wrap gap-2">
-          <button type="button" className="btn btn-main" onClick={() => void session.settle('mine')}>
-            Keep what I see here
-          </button>
-          <button type="button" className="btn" onClick={() => void session.settle('theirs')}>
-            Take the other one
-          </button>
-          <button type="button" className="btn" onClick={() => downloadDesign(store.getState().design)}>
-            Export mine first
-          </button>
-        </div>
-        <p className="mt-3 text-[14px] text-quiet">Taking the other one is a step you can undo.</p>
-      </Dialog>
+      {conflict !== null && <Conflict />}
     </div>
   );
 }

@@ -2,9 +2,10 @@
 
 import dynamic from 'next/dynamic';
 import type { PanelProps } from './dialog-panel';
+import { orSay } from './loading';
 
 const load = () => import('./dialog-panel').then((m) => m.DialogPanel);
-const Panel = dynamic(load, { ssr: false });
+const Panel = dynamic(orSay(load), { ssr: false });
 
 /** Has what a dialog is made of at hand before it is opened. */
 export const readyDialog = (): void => void load();

@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs';
+import { gzipSync } from 'node:zlib';
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { accessible } from './accessible';
 import { watchFaults } from './faults';
 import { goTo, openDesign } from './open';
-import { Server } from './server';
+import { Server, shelf } from './server';
 
 const server = new Server();
 const CLOCK = 'Slave-clock line, stairwell';
@@ -101,7 +102,7 @@ test('W opens the working, Enter goes to the fields, ? lists the keys', async ({
   await page.keyboard.press('Escape');
   await page.keyboard.press('Control+k');
   await page.keyboard.type('bench');
-  await expect(page.getByRole('combobox', { name: 'Find an action' })).toHaveValue('bench');
+  await expect(page.getByPlaceholder('Type a few letters')).toHaveValue('bench');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/bench$/);
 });
@@ -379,6 +380,27 @@ for (const theme of ['light', 'dark']) {
     await accessible(page);
   });
 }
+
+test('no page asks for more than 200 kB of script before it stands', async () => {
+  const [id] = Object.values(await shelf(server.url)) as [string];
+  const places = [
+    '/',
+    '/new',
+    '/drawer',
+    ...['', '/load', '/scope', '/heat', '/worst', '/parts', '/mains', '/bench', '/sheet'].map(
+      (p) => `/design/${id}${p}`,
+    ),
+  ];
+  const bytes = async (url: string) =>
+    gzipSync(Buffer.from(await (await fetch(server.url + url)).arrayBuffer())).length;
+  for (const place of places) {
+    const html = await (await fetch(server.url + place)).text();
+    const scripts = [...html.matchAll(/<script(?![^>]*noModule)[^>]*? src="([^"]+)"/gi)].map((m) => m[1]!);
+    expect(scripts.length).toBeGreaterThan(5);
+    const sizes = await Promise.all([...new Set(scripts)].map(bytes));
+    expect([place.replace(id, ''), sizes.reduce((a, b) => a + b, 0) <= 200_000]).toEqual([place.replace(id, ''), true]);
+  }
+});
 
 test('the page opens within its budget, and Supply at 1280x800 and 1024x768 needs no page scroll', async ({ page }) => {
   await openSupply(page, PEN);

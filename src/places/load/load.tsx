@@ -1,7 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { Loading } from '@/ui/loading';
+import { Loading, orSay } from '@/ui/loading';
 import { useState } from 'react';
 import {
   applyPatch,
@@ -27,7 +27,10 @@ import { AllowedField, LoadField, RangeField } from '@/ui/demand-fields';
 import { Amount } from './amount';
 import { HumBudget } from './hum-budget';
 
-const Paste = dynamic(() => import('./paste').then((m) => m.Paste), { ssr: false, loading: Loading });
+const Paste = dynamic(
+  orSay(() => import('./paste').then((m) => m.Paste)),
+  { ssr: false, loading: Loading },
+);
 
 const KIND_WORDS: Record<ConsumerKind, string> = {
   current: 'constant current',

@@ -4,16 +4,31 @@ import dynamic from 'next/dynamic';
 import { Tabs } from 'radix-ui';
 import { useDesign } from '@/ui/session';
 import { PickParts } from './pick';
-import { Loading } from '@/ui/loading';
+import { Loading, orSay } from '@/ui/loading';
 
-const Drawer = dynamic(() => import('@/ui/drawer/drawer').then((m) => m.Drawer), { ssr: false, loading: Loading });
-const Bill = dynamic(() => import('./bill').then((m) => m.Bill), { ssr: false, loading: Loading });
-const Cans = dynamic(() => import('./cans').then((m) => m.Cans), { ssr: false, loading: Loading });
-const SizeSets = dynamic(() => import('./size').then((m) => m.SizeSets), { ssr: false, loading: Loading });
-const TransformerWays = dynamic(() => import('./transformer-ways').then((m) => m.TransformerWays), {
-  ssr: false,
-  loading: Loading,
-});
+const Drawer = dynamic(
+  orSay(() => import('@/ui/drawer/drawer').then((m) => m.Drawer)),
+  { ssr: false, loading: Loading },
+);
+const Bill = dynamic(
+  orSay(() => import('./bill').then((m) => m.Bill)),
+  { ssr: false, loading: Loading },
+);
+const Cans = dynamic(
+  orSay(() => import('./cans').then((m) => m.Cans)),
+  { ssr: false, loading: Loading },
+);
+const SizeSets = dynamic(
+  orSay(() => import('./size').then((m) => m.SizeSets)),
+  { ssr: false, loading: Loading },
+);
+const TransformerWays = dynamic(
+  orSay(() => import('./transformer-ways').then((m) => m.TransformerWays)),
+  {
+    ssr: false,
+    loading: Loading,
+  },
+);
 
 const TABS = [
   { id: 'pick', name: 'Pick', body: PickParts },

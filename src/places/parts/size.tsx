@@ -17,8 +17,12 @@ import { fetchParts } from '@/ui/drawer/parts-api';
 import { useDesign, useEdit } from '@/ui/session';
 import { asked } from '@/workers/asked';
 import { callback, dropSearch } from '@/workers/client';
+import { orSay } from '@/ui/loading';
 
-const SetChart = dynamic(() => import('./set-chart').then((m) => m.SetChart), { ssr: false });
+const SetChart = dynamic(
+  orSay(() => import('./set-chart').then((m) => m.SetChart)),
+  { ssr: false },
+);
 
 const KINDS = ['transformer', 'diode', 'bridge', 'capacitor', 'regulator', 'sink'] as const;
 let jobs = 100_000;

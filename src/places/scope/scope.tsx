@@ -12,12 +12,19 @@ import type { Answer } from '@/workers/solver.worker';
 import { Terrace } from '@/ui/terrace/terrace';
 import { shownTraces, type Channel } from './channel';
 import { Screen, type Overlay } from './screen';
+import { orSay } from '@/ui/loading';
 
-const Panel = dynamic(() => import('./panel').then((m) => m.Panel), {
-  ssr: false,
-  loading: () => <aside aria-busy="true" className="border-l border-rule bg-raised" />,
-});
-const Spectrum = dynamic(() => import('./spectrum').then((m) => m.Spectrum), { ssr: false });
+const Panel = dynamic(
+  orSay(() => import('./panel').then((m) => m.Panel)),
+  {
+    ssr: false,
+    loading: () => <aside aria-busy="true" className="border-l border-rule bg-raised" />,
+  },
+);
+const Spectrum = dynamic(
+  orSay(() => import('./spectrum').then((m) => m.Spectrum)),
+  { ssr: false },
+);
 
 /** Which traces are on at first: what a builder clips the probe to. */
 const FIRST_SHOWN = ['reservoir-v-0', 'winding-a', 'output-v-0', 'input-v-0', 'rail-v-0'];

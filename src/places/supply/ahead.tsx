@@ -2,10 +2,10 @@
 
 import dynamic from 'next/dynamic';
 import { DialogButton } from '@/ui/dialog-button';
-import { Loading } from '@/ui/loading';
+import { Loading, orSay } from '@/ui/loading';
 
 const load = () => import('./ahead-fields').then((m) => m.Fields);
-const Fields = dynamic(load, { ssr: false, loading: Loading });
+const Fields = dynamic(orSay(load), { ssr: false, loading: Loading });
 
 /** A regulator ahead of the regulator: what it holds, how the two share the heat, and the load at which it lets go. */
 export function Ahead() {

@@ -5,10 +5,10 @@ import { useState } from 'react';
 import { ARRANGEMENTS, RECTIFIER_KINDS } from '@/core/parts/arrangements';
 import { Dialog, readyDialog } from '@/ui/dialog';
 import { useDesign, useEdit } from '@/ui/session';
-import { Loading } from '@/ui/loading';
+import { Loading, orSay } from '@/ui/loading';
 
 const load = () => import('./arrangement-cards').then((m) => m.Card);
-const Card = dynamic(load, { ssr: false, loading: Loading });
+const Card = dynamic(orSay(load), { ssr: false, loading: Loading });
 function ready() {
   readyDialog();
   void load();

@@ -3,10 +3,10 @@
 import dynamic from 'next/dynamic';
 import { DialogButton } from '@/ui/dialog-button';
 import { useDesign } from '@/ui/session';
-import { Loading } from '@/ui/loading';
+import { Loading, orSay } from '@/ui/loading';
 
 const load = () => import('./diode-in-hand-fields').then((m) => m.Fields);
-const Fields = dynamic(load, { ssr: false, loading: Loading });
+const Fields = dynamic(orSay(load), { ssr: false, loading: Loading });
 
 /** What is known of the very diodes at hand: ratings, thermal resistances, and two points of their forward curve. */
 export function DiodeInHand() {

@@ -3,10 +3,10 @@
 import dynamic from 'next/dynamic';
 import { DialogButton } from '@/ui/dialog-button';
 import { useDesign } from '@/ui/session';
-import { Loading } from '@/ui/loading';
+import { Loading, orSay } from '@/ui/loading';
 
 const load = () => import('./further-outputs-list').then((m) => m.List);
-const List = dynamic(load, { ssr: false, loading: Loading });
+const List = dynamic(orSay(load), { ssr: false, loading: Loading });
 
 /** More outputs of the same supply: each with its own headroom, heat and sink. */
 export function FurtherOutputs() {

@@ -12,8 +12,12 @@ import { useDesign, useView } from '@/ui/session';
 import { solveInPool } from '@/workers/browser-pool';
 import { Stopped } from '@/workers/pool';
 import { MostItGives } from './most-it-gives';
+import { orSay } from '@/ui/loading';
 
-const LoadLineChart = dynamic(() => import('./load-line-chart').then((m) => m.LoadLineChart), { ssr: false });
+const LoadLineChart = dynamic(
+  orSay(() => import('./load-line-chart').then((m) => m.LoadLineChart)),
+  { ssr: false },
+);
 
 export function Line() {
   const design = useDesign();

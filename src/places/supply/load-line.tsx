@@ -2,10 +2,10 @@
 
 import dynamic from 'next/dynamic';
 import { DialogButton } from '@/ui/dialog-button';
-import { Loading } from '@/ui/loading';
+import { Loading, orSay } from '@/ui/loading';
 
 const load = () => import('./load-line-view').then((m) => m.Line);
-const Line = dynamic(load, { ssr: false, loading: Loading });
+const Line = dynamic(orSay(load), { ssr: false, loading: Loading });
 
 /** Volts against load from none to a quarter over full, in all three mains bands. */
 export function LoadLine() {

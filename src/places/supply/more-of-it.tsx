@@ -2,10 +2,10 @@
 
 import dynamic from 'next/dynamic';
 import { DialogButton } from '@/ui/dialog-button';
-import { Loading } from '@/ui/loading';
+import { Loading, orSay } from '@/ui/loading';
 
 const load = () => import('./more-of-it-list').then((m) => m.List);
-const List = dynamic(load, { ssr: false, loading: Loading });
+const List = dynamic(orSay(load), { ssr: false, loading: Loading });
 
 /** How much more an output gives with each single change. */
 export function MoreOfIt() {

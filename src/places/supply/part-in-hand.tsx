@@ -2,11 +2,11 @@
 
 import dynamic from 'next/dynamic';
 import { DialogButton } from '@/ui/dialog-button';
-import { Loading } from '@/ui/loading';
+import { Loading, orSay } from '@/ui/loading';
 import type { Props } from './part-in-hand-fields';
 
 const load = () => import('./part-in-hand-fields').then((m) => m.Fields);
-const Fields = dynamic(load, { ssr: false, loading: Loading });
+const Fields = dynamic(orSay(load), { ssr: false, loading: Loading });
 
 /** What is known of the very part at hand: its transistors, references and tolerances, and figures of its own data sheet. */
 export function PartInHand(props: Props) {

@@ -3,10 +3,10 @@
 import dynamic from 'next/dynamic';
 import type { RegulatorModel } from '@/core/parts/regulators/model';
 import { DialogButton } from '@/ui/dialog-button';
-import { Loading } from '@/ui/loading';
+import { Loading, orSay } from '@/ui/loading';
 
 const load = () => import('./regulator-sums').then((m) => m.Sums);
-const Sums = dynamic(load, { ssr: false, loading: Loading });
+const Sums = dynamic(orSay(load), { ssr: false, loading: Loading });
 
 /** A regulator's own arithmetic: what sets it, what its dropout does with current, the small parts it wants. */
 export function RegulatorArithmetic({ model }: { model: RegulatorModel }) {

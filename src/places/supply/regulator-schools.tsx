@@ -2,10 +2,10 @@
 
 import dynamic from 'next/dynamic';
 import { DialogButton } from '@/ui/dialog-button';
-import { Loading } from '@/ui/loading';
+import { Loading, orSay } from '@/ui/loading';
 
 const load = () => import('./regulator-schools-list').then((m) => m.Side);
-const Side = dynamic(load, { ssr: false, loading: Loading });
+const Side = dynamic(orSay(load), { ssr: false, loading: Loading });
 
 /** Ready-made against discrete, fan against passive, linear against switching: on this design's own values. */
 export function RegulatorSchools() {

@@ -8,10 +8,10 @@ import { JUNCTION_CLASSES } from '@/core/parts/diode';
 import { ChoiceField } from '@/ui/choice-field';
 import { DialogButton } from '@/ui/dialog-button';
 import { useDesign, useEdit } from '@/ui/session';
-import { Loading } from '@/ui/loading';
+import { Loading, orSay } from '@/ui/loading';
 
 const load = () => import('./reverse-diode-list').then((m) => m.Side);
-const Side = dynamic(load, { ssr: false, loading: Loading });
+const Side = dynamic(orSay(load), { ssr: false, loading: Loading });
 
 /** The diode in the lead of a DC source: which one, or none, and what each costs. */
 export function ReverseDiodeFields({ source }: { source: DcSource }) {

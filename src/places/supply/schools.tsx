@@ -4,10 +4,10 @@ import dynamic from 'next/dynamic';
 import { arrangementFacts, dcSourceOf } from '@/core/design/source';
 import { DialogButton } from '@/ui/dialog-button';
 import { useDesign } from '@/ui/session';
-import { Loading } from '@/ui/loading';
+import { Loading, orSay } from '@/ui/loading';
 
 const load = () => import('./schools-list').then((m) => m.Side);
-const Side = dynamic(load, { ssr: false, loading: Loading });
+const Side = dynamic(orSay(load), { ssr: false, loading: Loading });
 
 /** Capacitor input, small first capacitor, choke input: the same supply three ways, side by side. */
 export function Schools() {

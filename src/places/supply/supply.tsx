@@ -4,12 +4,16 @@ import dynamic from 'next/dynamic';
 import { useView } from '@/ui/session';
 import { Terrace } from '@/ui/terrace/terrace';
 import { VerdictRail } from './verdict-rail';
+import { orSay } from '@/ui/loading';
 
 /** Fields and workings come behind the picture: what a builder looks at first is there first, and nothing moves. */
-const BenchDrawer = dynamic(() => import('./bench-drawer').then((m) => m.BenchDrawer), {
-  ssr: false,
-  loading: () => <section aria-busy="true" className="border-t border-rule bg-sunk" />,
-});
+const BenchDrawer = dynamic(
+  orSay(() => import('./bench-drawer').then((m) => m.BenchDrawer)),
+  {
+    ssr: false,
+    loading: () => <section aria-busy="true" className="border-t border-rule bg-sunk" />,
+  },
+);
 
 /** Supply: what happens between mains and load. The terrace, the verdicts beside it, the station in focus below it. */
 export function Supply() {
