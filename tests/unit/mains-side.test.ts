@@ -414,3 +414,109 @@ describe('the lead of a DC source', () => {
     expect(figure(battery(adapter), 'lead-short').value).toBe(1.3);
   });
 });
+
+describe('the circumstances that count', () => {
+  test.each([clock!, drum!, tide!])(
+    'the mains feed what the hardest full and lasting load draw through the windings: %#',
+    (design) => {
+      const study = studyDesign(design);
+      const found = mainsSide(study).figures;
+      const most = (load: 'full' | 'lasting') =>
+        Math.max(
+          ...study.conditions
+            .filter((c) => c.load === load && !c.output && !c.alone && c.mainsV === undefined)
+            .map((c) => study.at(c).solution.primary.rmsA),
+        );
+      const [lasting, full] = found.find((f) => f.id === 'primary-running')!.inputs.map((i) => i.value) as [
+        number,
+        number,
+      ];
+      expect(lasting / full).toBeCloseTo(most('lasting') / most('full'), 9);
+      // A secondary fuse is asked for exactly where a short would not surely blow the primary one.
+      for (const primaryFuseA of [0.1, 1, 6.3]) {
+        const report = mainsSide(studyDesign(applyPatch(design, { mainsSide: { primaryFuseA } })));
+        const blows = report.figures.find((f) => f.id === 'short')!.value >= 2.75 * primaryFuseA;
+        expect([primaryFuseA, report.secondaryFuseA === null]).toEqual([primaryFuseA, blows]);
+      }
+    },
+  );
+
+  test('stacked cans are discharged as one, filter capacitors beside them', () => {
+    const doubled = applyPatch(tide!, {
+      rectifier: { kind: 'doubler' },
+      reservoir: { capacitanceF: 100e-6, cans: 1 },
+      filter: {
+        before: [],
+        after: [
+          { kind: 'resistor', resistanceOhm: 10 },
+          { kind: 'capacitor', capacitanceF: 47e-6, ratedV: 800, esrOhm: null, rippleA: null },
+        ],
+        bleederOhm: 100_000,
+      },
+    } as Patch);
+    const farad = figure(doubled, 'discharge').inputs[1]!.value;
+    expect(farad).toBeCloseTo(50e-6 + 47e-6, 12);
+  });
+
+  test('the lead of an unregulated load carries most where the battery is fresh', () => {
+    const { freshV, resistanceOhm } = logger!.source as { freshV: number; resistanceOhm: number };
+    const bulb = applyPatch(logger!, {
+      regulator: { kind: 'none' },
+      outputs: [],
+      demand: { kind: 'resistance', outputV: 12, outputA: 1, window: { lowV: 5, highV: 20 }, rippleVpp: 5 },
+    } as Patch);
+    const running = figure(bulb, 'lead-running');
+    // 12 ohm behind the battery's own, less the diode in the lead.
+    expect(running.value).toBeGreaterThan((freshV - 1) / (12 + resistanceOhm) - 0.02);
+    expect(running.value).toBeLessThan(freshV / (12 + resistanceOhm) + 0.02);
+    expect(running.inputs[0]!.value).toBeCloseTo(running.value, 2);
+  });
+});
+
+describe('words and workings of a lead', () => {
+  const source = logger!.source as Extract<Design['source'], { kind: 'battery' }>;
+  const lead = (patch: Patch) => report(applyPatch(logger!, patch));
+
+  test('a short says where it comes from, and what it does to the lead', () => {
+    const short = figure(logger!, 'lead-short');
+    expect(short.expression).toBe('open volts / its resistance');
+    expect(short.inputs.map((i) => i.value)).toEqual([source.freshV, source.resistanceOhm]);
+    const adapter = {
+      kind: 'adapter' as const,
+      ratedV: 12,
+      ratedA: 1,
+      idlePct: 30,
+      spreadPct: 10,
+      rippleVpp: 0.5,
+      limitA: 1.3,
+      reverseDiode: false,
+    };
+    const limited = lead({ source: adapter }).figures.find((f) => f.id === 'lead-short')!;
+    expect(limited.expression).toBe('where it cuts off');
+    const soft = lead({ source: { ...adapter, limitA: null } }).figures.find((f) => f.id === 'lead-short')!;
+    expect(soft.expression).toBe('open volts / its resistance');
+    expect(soft.value).toBeCloseTo(soft.inputs[0]!.value / soft.inputs[1]!.value, 9);
+    const fuse = figure(logger!, 'lead-fuse');
+    expect(fuse.inputs[0]!.value).toBe(figure(logger!, 'lead-running').value);
+  });
+
+  test('without a fuse it says which fits where leads would glow, and what to look at where they would not', () => {
+    const point = (resistanceOhm: number) =>
+      lead({ mainsSide: { secondaryFuseA: null }, source: { ...source, resistanceOhm } }).points.find(
+        (p) => p.id === 'lead-fuse',
+      )!;
+    expect(point(0.05).text).toMatch(/No fuse in the lead: .* fits, close to the battery/);
+    expect(point(0.05).why).toMatch(/leads glow/);
+    expect(point(5).why).toMatch(/Look that its leads/);
+  });
+
+  test('over 60 V nothing may be bare within reach', () => {
+    const high = lead({
+      source: { kind: 'battery', freshV: 72, emptyV: 66, resistanceOhm: 0.2, capacityAh: 10, reverseDiode: true },
+      regulator: { kind: 'none' },
+      outputs: [],
+    } as Patch);
+    expect(high.points.map((p) => p.id)).toContain('touch');
+    expect(high.points[0]!.id).toBe('lead-fuse');
+  });
+});

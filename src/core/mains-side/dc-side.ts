@@ -7,7 +7,7 @@ import { TOUCH_DC_V } from '@/core/parts/touch-limits';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { nextInList } from '@/core/quantity/preferred';
 import type { Figure } from '@/core/study/figure';
-import { storedEnergy } from '@/core/study/stored-energy';
+import { storedFigure } from '@/core/study/stored-energy';
 import type { Study } from '@/core/study/study';
 import type { CheckPoint, MainsReport } from './report';
 
@@ -31,7 +31,6 @@ export function dcSide(study: Study): MainsReport {
   const shortA = dc.kind === 'adapter' && dc.limitA !== null ? dc.limitA : shortOf(dc);
   const fuseA = nextInList(FUSE_TIMES * runningA, FUSE_A);
   const startV = idle.reservoir.maxV;
-  const energy = storedEnergy(design, idle);
   const figures: Figure[] = [
     {
       id: 'lead-running',
@@ -70,21 +69,7 @@ export function dcSide(study: Study): MainsReport {
       source: 'Rated values of IEC 60127.',
       assumes: ['Rated for direct current at these volts: an arc does not go out by itself.'],
     },
-    {
-      id: 'stored',
-      label: 'Stored in all capacitors',
-      value: energy.joule,
-      unit: 'J',
-      origin: 'formula',
-      condition: wordsOf(design, 'idle'),
-      expression: '½·C·V², every capacitor',
-      inputs: energy.held.flatMap((h): Figure['inputs'] => [
-        { label: h.count > 1 ? `${h.label}, ${h.count} alike` : h.label, value: h.farad, unit: 'F', origin: 'chosen' },
-        { label: 'at', value: h.volts, unit: 'V', origin: 'simulated' },
-      ]),
-      source: 'Simulated idle voltages.',
-      assumes: [],
-    },
+    storedFigure(design, idle),
   ];
   return {
     figures,

@@ -25,7 +25,7 @@ import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { nextInList } from '@/core/quantity/preferred';
 import type { Figure } from '@/core/study/figure';
 import type { OperatingPoint } from '@/core/study/point';
-import { storedEnergy } from '@/core/study/stored-energy';
+import { storedEnergy, storedFigure } from '@/core/study/stored-energy';
 import type { Study } from '@/core/study/study';
 
 /** Below this much energy a charged reservoir no longer counts as dangerous, J. */
@@ -92,8 +92,7 @@ export function mainsSide(study: Study): MainsReport {
   const secondaryFuseA = surelyBlows ? null : secondaryFitsA;
   const startV = idle.rails.reduce((most, p) => Math.max(most, p.reservoir.maxV, p.rail.maxV), 0);
   const farad = railFarad(design);
-  const energy = storedEnergy(design, idle);
-  const { joule } = energy;
+  const { joule } = storedEnergy(design, idle);
   const safeV = Math.min(TOUCH_DC_V, farad > 0 ? Math.sqrt((2 * SAFE_J) / farad) : Infinity);
   const needsBleeder = farad > 0 && startV > safeV;
   const bleederOhm = needsBleeder ? OPENING_S / (farad * Math.log(startV / safeV)) : null;
@@ -206,21 +205,7 @@ export function mainsSide(study: Study): MainsReport {
         'Copper from the transformer’s model; time-lag fuses open within 10 s at 2.75 times their rating (IEC 60127).',
       assumes: ['Leakage inductance only makes it less.'],
     },
-    {
-      id: 'stored',
-      label: 'Stored in all capacitors',
-      value: joule,
-      unit: 'J',
-      origin: 'formula',
-      condition: wordsOf(design, 'idle'),
-      expression: '½·C·V², every capacitor',
-      inputs: energy.held.flatMap((h): Figure['inputs'] => [
-        { label: h.count > 1 ? `${h.label}, ${h.count} alike` : h.label, value: h.farad, unit: 'F', origin: 'chosen' },
-        { label: 'at', value: h.volts, unit: 'V', origin: 'simulated' },
-      ]),
-      source: 'Simulated idle voltages.',
-      assumes: [],
-    },
+    storedFigure(design, idle),
     ...(dischargeS !== null
       ? [
           {

@@ -2,6 +2,8 @@ import { placedParts, reservoirPlace } from '@/core/circuit/filter-of';
 import { bankF } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
 import { arrangementFacts } from '@/core/design/source';
+import { wordsOf } from '@/core/circuit/condition';
+import type { Figure } from './figure';
 import type { OperatingPoint } from './point';
 
 /** Capacitors alike in place and volts, and what one set of them holds. */
@@ -40,4 +42,24 @@ export function storedEnergy(design: Design, point: OperatingPoint): { joule: nu
   if (ownCans) for (const can of solution.cans ?? []) add(stacked > 1 ? 'stacked' : 'pump', each, can.maxV);
   const joule = held.reduce((sum, h) => sum + h.count * 0.5 * h.farad * h.volts ** 2, 0);
   return { joule, held };
+}
+
+/** The same as a figure with its working. @param idle the point without load at the highest input */
+export function storedFigure(design: Design, idle: OperatingPoint): Figure {
+  const { joule, held } = storedEnergy(design, idle);
+  return {
+    id: 'stored',
+    label: 'Stored in all capacitors',
+    value: joule,
+    unit: 'J',
+    origin: 'formula',
+    condition: wordsOf(design, 'idle'),
+    expression: '½·C·V², every capacitor',
+    inputs: held.flatMap((h): Figure['inputs'] => [
+      { label: h.count > 1 ? `${h.label}, ${h.count} alike` : h.label, value: h.farad, unit: 'F', origin: 'chosen' },
+      { label: 'at', value: h.volts, unit: 'V', origin: 'simulated' },
+    ]),
+    source: 'Simulated idle voltages.',
+    assumes: [],
+  };
 }
