@@ -10,7 +10,7 @@ import type { ConditionId } from '@/core/circuit/condition';
 import { cornerGrid, type Grid } from '@/core/judge/corners';
 import { moreOf, type MoreWith } from '@/core/judge/more-of';
 import { singleChanges, type SingleChange } from '@/core/judge/single-change';
-import { simulateFixes } from '@/core/judge/fixes';
+import { fixesByStep } from '@/core/judge/fixes';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import type { MainsReport } from '@/core/mains-side/report';
 import { pictureOf } from '@/core/judge/picture';
@@ -182,9 +182,12 @@ const solver = {
     newestFixJob = job;
     const start = answer(() => pictureOf(design));
     if (!start.ok) return start;
-    for (const batch of simulateFixes(start.value.study, start.value.picture.verdicts)) {
-      onBatch(batch.verdict, batch.fixes);
+    let since = performance.now();
+    for (const batch of fixesByStep(start.value.study, start.value.picture.verdicts)) {
+      if (batch) onBatch(batch.verdict, batch.fixes);
+      else if (performance.now() - since < 30) continue;
       await breathe();
+      since = performance.now();
       if (newestFixJob !== job) return { ok: true, value: false };
     }
     return { ok: true, value: true };

@@ -1,6 +1,6 @@
 import type { FilterCapacitor } from '@/core/circuit/network';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
-import { simulateFixes } from '@/core/judge/fixes';
+import { fixesByStep, simulateFixes } from '@/core/judge/fixes';
 import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';
 import { judge, tightest } from '@/core/judge/judge';
 import { conditionsOf } from '@/core/circuit/condition';
@@ -170,6 +170,14 @@ describe('fixes', () => {
     expect(found.map((f) => f.verdict)).toEqual(before.filter((v) => v.state !== 'holds').map((v) => v.id));
     for (const f of found) expect(f.fixes.length).toBeLessThanOrEqual(3);
     expect(found.find((f) => f.verdict === 'headroom')!.fixes.length).toBeGreaterThan(0);
+  });
+
+  test('whoever asks may look up after every simulated edit', () => {
+    const steps = [...fixesByStep(study, before)];
+    const looks = steps.filter((s) => s === null).length;
+    // More edits are simulated than are shown; each of them is a step of its own.
+    expect(looks).toBeGreaterThan(found.reduce((sum, f) => sum + f.fixes.length, 0));
+    expect(steps.filter((s) => s !== null)).toEqual(found);
   });
 
   test('what a fix promises is what the fixed design then shows, side effects included', () => {

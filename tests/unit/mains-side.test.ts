@@ -220,6 +220,18 @@ describe('what stays charged', () => {
   });
 });
 
+/** A wall adapter that cuts off at 1.3 A. */
+const ADAPTER = {
+  kind: 'adapter' as const,
+  ratedV: 12,
+  ratedA: 1,
+  idlePct: 30,
+  spreadPct: 10,
+  rippleVpp: 0.5,
+  limitA: 1.3,
+  reverseDiode: false,
+};
+
 const report = (design: Design) => mainsSide(studyDesign(design));
 const figure = (design: Design, id: string) => report(design).figures.find((f) => f.id === id)!;
 const input = (design: Design, id: string, label: RegExp) =>
@@ -395,18 +407,7 @@ describe('the lead of a DC source', () => {
     const ids = (patch: Patch) => lead(patch).map((p) => p.id);
     expect(ids({})).toEqual(expect.arrayContaining(['battery-terminals', 'battery-switch', 'polarity', 'label']));
     expect(ids({})).not.toContain('touch');
-    const adapter: Patch = {
-      source: {
-        kind: 'adapter',
-        ratedV: 12,
-        ratedA: 1,
-        idlePct: 30,
-        spreadPct: 10,
-        rippleVpp: 0.5,
-        limitA: 1.3,
-        reverseDiode: false,
-      },
-    };
+    const adapter: Patch = { source: ADAPTER };
     expect(ids(adapter)).toEqual(expect.arrayContaining(['adapter-dc', 'adapter-approved']));
     expect(ids(adapter)).not.toContain('battery-switch');
     expect(state(adapter, 'polarity')!.state).toBe('look');
@@ -481,19 +482,9 @@ describe('words and workings of a lead', () => {
     const short = figure(logger!, 'lead-short');
     expect(short.expression).toBe('open volts / its resistance');
     expect(short.inputs.map((i) => i.value)).toEqual([source.freshV, source.resistanceOhm]);
-    const adapter = {
-      kind: 'adapter' as const,
-      ratedV: 12,
-      ratedA: 1,
-      idlePct: 30,
-      spreadPct: 10,
-      rippleVpp: 0.5,
-      limitA: 1.3,
-      reverseDiode: false,
-    };
-    const limited = lead({ source: adapter }).figures.find((f) => f.id === 'lead-short')!;
+    const limited = lead({ source: ADAPTER }).figures.find((f) => f.id === 'lead-short')!;
     expect(limited.expression).toBe('where it cuts off');
-    const soft = lead({ source: { ...adapter, limitA: null } }).figures.find((f) => f.id === 'lead-short')!;
+    const soft = lead({ source: { ...ADAPTER, limitA: null } }).figures.find((f) => f.id === 'lead-short')!;
     expect(soft.expression).toBe('open volts / its resistance');
     expect(soft.value).toBeCloseTo(soft.inputs[0]!.value / soft.inputs[1]!.value, 9);
     const fuse = figure(logger!, 'lead-fuse');

@@ -25,17 +25,25 @@ interface Trial {
  * leaves the design without a failure, the worst verdict is also offered a cure of everything, found step by step.
  * A generator, so that a worker can hand over what is done and stop when the design has moved on: yields once per verdict.
  */
-export function* simulateFixes(
-  study: Study,
-  verdicts: readonly Verdict[],
-): Generator<{ verdict: RuleId; fixes: Fix[] }> {
+export function* simulateFixes(study: Study, verdicts: readonly Verdict[]): Generator<FixBatch> {
+  for (const step of fixesByStep(study, verdicts)) if (step) yield step;
+}
+
+/** What was found for one verdict. */
+export interface FixBatch {
+  verdict: RuleId;
+  fixes: Fix[];
+}
+
+/** The same, which yields null after every simulated edit: one who looks up in between is never kept for longer than that. */
+export function* fixesByStep(study: Study, verdicts: readonly Verdict[]): Generator<FixBatch | null> {
   const { design } = study;
   const warm = warmStartFrom(study);
   const cost = typicalCost(design);
   const failsNow = countFails(verdicts);
   const seen = new Map<string, Trial | null>();
 
-  const run = (edit: Edit): Trial | null => {
+  function* run(edit: Edit): Generator<null, Trial | null> {
     const key = JSON.stringify(edit.patch);
     let trial = seen.get(key);
     if (trial === undefined) {
@@ -48,15 +56,22 @@ export function* simulateFixes(
         trial = null;
       }
       seen.set(key, trial);
+      yield null;
     }
     return trial;
-  };
+  }
+
+  function* runAll(edits: readonly Edit[]): Generator<null, (Trial | null)[]> {
+    const trials: (Trial | null)[] = [];
+    for (const edit of edits) trials.push(yield* run(edit));
+    return trials;
+  }
 
   /**
    * Takes the most relieving cure of whatever is worst, again and again, then drops every edit that turns out not to
    * be needed. Null when that does not end without a failure.
    */
-  const cureEverything = (): Trial | null => {
+  function* cureEverything(): Generator<null, Trial | null> {
     let edits: Edit[] = [];
     let best: Trial = { edit: together(edits), design, verdicts: [...verdicts], distress: distress(verdicts) };
     for (let n = 0; n < LONGEST_CURE && best.distress > 0; n++) {
@@ -64,8 +79,10 @@ export function* simulateFixes(
       let next: { list: Edit[]; trial: Trial } | undefined;
       // Where nothing relieves the worst alone, what relieves another may open a way.
       for (const failing of best.verdicts.filter((v) => v.state === 'fails')) {
-        next = curesOf(at, failing.id, failing.output)
-          .map((cure) => ({ list: added(edits, cure), trial: run(together(added(edits, cure))) }))
+        const lists = curesOf(at, failing.id, failing.output).map((cure) => added(edits, cure));
+        const trials = yield* runAll(lists.map(together));
+        next = lists
+          .map((list, n) => ({ list, trial: trials[n]! }))
           .filter((t): t is { list: Edit[]; trial: Trial } => t.trial !== null && t.trial.distress < before)
           .sort(
             (a, b) => a.trial.distress - b.trial.distress || typicalCost(a.trial.design) - typicalCost(b.trial.design),
@@ -77,14 +94,14 @@ export function* simulateFixes(
       best = next.trial;
     }
     for (const edit of edits) {
-      const without = run(together(edits.filter((e) => e !== edit)));
+      const without = yield* run(together(edits.filter((e) => e !== edit)));
       if (without && without.distress === 0) {
         edits = edits.filter((e) => e !== edit);
         best = without;
       }
     }
     return best.distress === 0 ? best : null;
-  };
+  }
 
   for (const verdict of verdicts) {
     if (verdict.state === 'holds') continue;
@@ -93,9 +110,9 @@ export function* simulateFixes(
       const after = t.verdicts.find((v) => v.id === verdict.id);
       return !after || after.left > verdict.left + 0.02;
     };
-    let trials = curesOf(design, verdict.id, verdict.output).map(run).filter(helps);
+    let trials = (yield* runAll(curesOf(design, verdict.id, verdict.output))).filter(helps);
     if (verdict === verdicts[0] && verdict.state === 'fails' && trials.every((t) => t.distress > 0)) {
-      const whole = cureEverything();
+      const whole = yield* cureEverything();
       if (whole) trials = [whole, ...trials];
     }
     const fixes = trials.map((t): Fix => {
