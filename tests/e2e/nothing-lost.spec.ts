@@ -46,20 +46,21 @@ test('a solver that throws is replaced: the next edit is solved as if nothing ha
 test('a search stuck inside one candidate is ended: the fixes of the next edit come all the same', async ({ page }) => {
   await openDesign(page, server, 'Tide-gauge pen recorder');
   await expect(page.getByTestId('fix').first()).toBeVisible();
-  const stuck = page.workers();
-  for (const worker of stuck)
-    await worker.evaluate(() => {
-      // One candidate that takes longer than anybody would wait.
-      if (self.name === 'search')
-        setTimeout(() => {
-          for (const end = Date.now() + 60_000; Date.now() < end;);
-        });
+  const names = await Promise.all(page.workers().map((worker) => worker.evaluate(() => self.name)));
+  const stuck = page.workers()[names.indexOf('search')]!;
+  await stuck.evaluate(() => {
+    // One candidate that takes longer than anybody would wait.
+    setTimeout(() => {
+      for (const end = Date.now() + 60_000; Date.now() < end;);
     });
+  });
   await station(page, 'Reservoir').focus();
   await page.keyboard.press('ArrowDown');
-  // The edit after it finds a search under way that does not look up.
-  await page.waitForTimeout(400);
+  // By the time it is saved its fixes are being sought: the edit after it finds a search that does not look up.
+  await expect(page.getByTestId('save-state')).not.toContainText('Saved');
+  await saved(page);
   await page.keyboard.press('ArrowDown');
+  await expect.poll(() => page.workers().includes(stuck)).toBe(false);
   await expect(page.getByText('Simulating what would cure it')).toBeHidden({ timeout: 20_000 });
   await expect(page.getByTestId('fix').first()).toBeVisible();
   await saved(page);

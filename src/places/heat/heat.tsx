@@ -31,7 +31,7 @@ const TIMES: readonly { value: string; label: string; minutes: number | null }[]
 ];
 
 /** Heat: what gets hot, where, and is that all right? */
-export function HeatStation() {
+export function HeatPlace() {
   const design = useDesign();
   const edit = useEdit();
   const model = mainModel(design);

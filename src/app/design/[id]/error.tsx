@@ -2,12 +2,12 @@
 
 import { Alert } from '@/ui/alert';
 
-/** A room of a design that failed: the design, its edits and its history stay open around it. */
-export default function RoomFailed({ error, reset }: { error: Error & { digest?: string }; reset(): void }) {
+/** A place of a design that failed: the design, its edits and its history stay open around it. */
+export default function PlaceFailed({ error, reset }: { error: Error & { digest?: string }; reset(): void }) {
   return (
     <main className="grid flex-1 place-items-center p-8">
       <div className="max-w-lg space-y-3">
-        <h1 className="serif text-[22px] font-semibold">This view failed</h1>
+        <h1 className="serif text-[22px] font-semibold">This place failed</h1>
         <p>
           Something in the program itself went wrong while it was drawn. The design is still open: undo the last change,
           go to another place, or try again.

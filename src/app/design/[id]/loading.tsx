@@ -1,7 +1,7 @@
 import { Loading } from '@/ui/loading';
 
-/** A room on its way; the design around it stays. */
-export default function RoomLoading() {
+/** A place on its way; the design around it stays. */
+export default function PlaceLoading() {
   return (
     <main aria-busy="true" className="grid flex-1 place-items-center p-8">
       <Loading />

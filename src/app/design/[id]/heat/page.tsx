@@ -1,5 +1,5 @@
-import { HeatStation } from '@/places/heat/heat';
+import { HeatPlace } from '@/places/heat/heat';
 
 export default function HeatPage() {
-  return <HeatStation />;
+  return <HeatPlace />;
 }
