@@ -1,6 +1,6 @@
 'use client';
 
-import type { PartRole } from '@/core/design/design';
+import type { PartRole } from '@/core/design/kinds';
 import { useDesign, useEdit } from '@/ui/session';
 
 /** Says that a part is as it is: no fix, search or proposal replaces it. */

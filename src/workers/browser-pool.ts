@@ -1,4 +1,5 @@
-import type { Design, PartRole } from '@/core/design/design';
+import type { Design } from '@/core/design/design';
+import type { PartRole } from '@/core/design/kinds';
 import type { Candidate, Try } from '@/core/size/candidate';
 import type { Build } from '@/core/picture/build-summary';
 import type { Variation, VariationResult } from '@/core/study/variation';

@@ -182,11 +182,7 @@ export function shuntModel(r: ShuntRegulator): RegulatorModel {
   );
   line('core/parts/regulators.ts', 'import { lowDropoutModel }', "import { shuntModel } from './regulators/shunt';");
   line('core/parts/regulators.ts', '  bench: benchModel,', '  shunt: shuntModel,');
-  line(
-    'core/design/regulator-schema.ts',
-    'const FAMILY_SCHEMAS',
-    "  shunt: () => group({ kind: oneOf(['shunt']), outputV: field('regulator.outputV') }),",
-  );
+  line('core/design/regulator-schema.ts', 'const FAMILY_SHAPES', "  shunt: { outputV: field('regulator.outputV') },");
   line('core/design/regulator-edit.ts', 'switch (kind) {', "    case 'shunt':\n      return { kind, outputV };");
   line(
     'core/design/regulator-edit.ts',

@@ -1,4 +1,5 @@
-import { applyPatch, type Design, type PartRole } from '@/core/design/design';
+import { applyPatch, type Design } from '@/core/design/design';
+import type { PartRole } from '@/core/design/kinds';
 import type { Part } from '@/core/drawer/part';
 import { countFails, judge, tightest } from '@/core/judge/judge';
 import { rankCandidates, triesOf, type Candidate } from '@/core/size/candidate';

@@ -139,7 +139,8 @@ export const FIELD_LIMITS = {
   'bench.meterDigitsV': { label: 'Meter digits', unit: 'V', min: 0, max: 1 },
 } as const satisfies Record<string, FieldLimit>;
 
-export type FieldPath = keyof typeof FIELD_LIMITS;
+export type FieldLimits = typeof FIELD_LIMITS;
+export type FieldPath = keyof FieldLimits;
 
 export function fieldLimit(path: FieldPath): FieldLimit {
   return FIELD_LIMITS[path];

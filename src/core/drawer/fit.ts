@@ -1,6 +1,7 @@
 import { ofDiodeClass } from '@/core/design/diode-edit';
 import { arrangementFacts, arrangementOf } from '@/core/design/source';
-import type { Design, PartRole, Patch, Pick } from '@/core/design/design';
+import type { Design, Patch, Pick } from '@/core/design/design';
+import type { PartRole } from '@/core/design/kinds';
 import { windingCount } from '@/core/design/words';
 import { diodeCount } from '@/core/parts/arrangement';
 import { JUNCTION_CLASSES, type DiodeClass } from '@/core/parts/diode';

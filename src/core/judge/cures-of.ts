@@ -1,4 +1,5 @@
-import { applyPatch, type Design, type Edit, type OutputId, type PartRole, type Patch } from '@/core/design/design';
+import { applyPatch, type Design, type Edit, type OutputId, type Patch } from '@/core/design/design';
+import type { PartRole } from '@/core/design/kinds';
 import { outputsOf, type Output } from '@/core/design/outputs';
 import { readDesign } from '@/core/design/schema';
 import { asMain } from './judge';

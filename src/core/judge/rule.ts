@@ -1,6 +1,7 @@
 import type { Condition } from '@/core/circuit/condition';
 import type { Adjust } from '@/core/circuit/network-of';
-import type { Design, Edit, PartRole } from '@/core/design/design';
+import type { Design, Edit } from '@/core/design/design';
+import type { PartRole } from '@/core/design/kinds';
 import type { Output } from '@/core/design/outputs';
 import type { RegulatorModel } from '@/core/parts/regulators/model';
 import type { Figure } from '@/core/study/figure';

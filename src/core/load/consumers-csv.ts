@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
-import { CONSUMER_KINDS, type Consumer, type ConsumerKind, type OutputId } from '@/core/design/design';
+import type { Consumer, OutputId } from '@/core/design/design';
+import { CONSUMER_KINDS, type ConsumerKind } from '@/core/design/kinds';
 import { CONSUMERS_MAX, NAME_MAX, rangeFault } from '@/core/design/limits';
 import { harmless } from '@/core/drawer/csv';
 import { parseQuantity } from '@/core/quantity/parse';

@@ -30,7 +30,6 @@ export interface DcAdapter {
 }
 
 export type DcSource = Battery | DcAdapter;
-export const DC_SOURCE_KINDS = ['battery', 'adapter'] as const;
 
 export type SourceLevel = 'low' | 'nominal' | 'high';
 

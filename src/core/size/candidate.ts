@@ -1,5 +1,6 @@
 import { arrangementFacts } from '@/core/design/source';
-import type { Design, PartRole, Patch } from '@/core/design/design';
+import type { Design, Patch } from '@/core/design/design';
+import type { PartRole } from '@/core/design/kinds';
 import { usesOf, type Use } from '@/core/drawer/fit';
 import type { Part } from '@/core/drawer/part';
 import type { Verdict } from '@/core/judge/verdict';

@@ -1,7 +1,8 @@
 import { ofDiodeClass } from '@/core/design/diode-edit';
 import { arrangementFacts, arrangementOf } from '@/core/design/source';
 import { canHeight } from '@/core/study/can-choice';
-import type { Design, PartRole, Patch, Regulator } from '@/core/design/design';
+import type { Design, Patch, Regulator } from '@/core/design/design';
+import type { PartRole } from '@/core/design/kinds';
 import { mainModel, outputModel, windowOf } from '@/core/design/outputs';
 import { canCount } from '@/core/design/bank';
 import { usesOf } from '@/core/drawer/fit';

@@ -1,4 +1,5 @@
-import { applyPatch, type Design, type PartRole } from '@/core/design/design';
+import { applyPatch, type Design } from '@/core/design/design';
+import type { PartRole } from '@/core/design/kinds';
 import { withPart } from '@/core/drawer/fit';
 import { countFails, judge } from '@/core/judge/judge';
 import { rulesDeciding } from '@/core/judge/rules';

@@ -1,4 +1,5 @@
-import type { PartRole, Patch, Pick } from '@/core/design/design';
+import type { Patch, Pick } from '@/core/design/design';
+import type { PartRole } from '@/core/design/kinds';
 import type { SetPart } from './choices';
 
 export type SizingBy = 'cost' | 'heat' | 'height' | 'margin';

@@ -1,6 +1,7 @@
 import { mainModel, windowOf } from '@/core/design/outputs';
 import { arrangementFacts } from '@/core/design/source';
-import { applyPatch, mergePatches, type Design, type PartRole, type Patch } from '@/core/design/design';
+import { applyPatch, mergePatches, type Design, type Patch } from '@/core/design/design';
+import type { PartRole } from '@/core/design/kinds';
 import { bankF, bankRatedV } from '@/core/design/bank';
 import type { Part } from '@/core/drawer/part';
 import { countFails, judge, tightest } from '@/core/judge/judge';

@@ -3,7 +3,8 @@ import { mainModel, outputModel, outputName, outputsOf } from '@/core/design/out
 import { arrangementFacts, arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
 import { partsIn } from '@/core/drawer/fit';
 import { balanceOhmOf, bankRatedV, canCount } from '@/core/design/bank';
-import type { Design, PartRole } from '@/core/design/design';
+import type { Design } from '@/core/design/design';
+import type { PartRole } from '@/core/design/kinds';
 import { indicatorOhm } from '@/core/circuit/indicator';
 import { placedParts } from '@/core/circuit/filter-of';
 import { thermalInterface } from '@/core/parts/heatsink';

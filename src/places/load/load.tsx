@@ -5,15 +5,14 @@ import { Loading, orSay } from '@/ui/loading';
 import { useState } from 'react';
 import {
   applyPatch,
-  CONSUMER_KINDS,
   type Consumer,
-  type ConsumerKind,
   type Design,
   type LoadTable,
   type OutputDemand,
   type OutputId,
   type Patch,
 } from '@/core/design/design';
+import { CONSUMER_KINDS, type ConsumerKind } from '@/core/design/kinds';
 import { nameOfOutput, outputsOf, type Output } from '@/core/design/outputs';
 import { CONSUMERS_MAX, NAME_MAX, rangeFault } from '@/core/design/limits';
 import { isSplit } from '@/core/design/words';

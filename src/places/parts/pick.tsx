@@ -1,7 +1,8 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import { PART_ROLES, type Design, type PartRole } from '@/core/design/design';
+import type { Design } from '@/core/design/design';
+import { PART_ROLES, type PartRole } from '@/core/design/kinds';
 import { hasDiodes } from '@/core/design/source';
 import { ratingLine } from '@/core/drawer/rating-line';
 import { partsIn, ROLE_KINDS } from '@/core/drawer/fit';

@@ -1,0 +1,15 @@
+/** Words the document is written in, apart from its schema so that a page may offer them without it. */
+
+export const CONSUMER_KINDS = ['current', 'resistance', 'power', 'motor', 'lamp'] as const;
+export type ConsumerKind = (typeof CONSUMER_KINDS)[number];
+
+export const PART_ROLES = [
+  'transformer',
+  'rectifier',
+  'choke',
+  'reservoir',
+  'regulator',
+  'transistor',
+  'sink',
+] as const;
+export type PartRole = (typeof PART_ROLES)[number];
