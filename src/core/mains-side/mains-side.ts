@@ -4,7 +4,7 @@ import { placedParts } from '@/core/circuit/filter-of';
 import { bankF, shuntOhm } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
 import { arrangementFacts, dcSourceOf } from '@/core/design/source';
-import { windingCount } from '@/core/design/words';
+import { feedingRmsA } from '@/core/study/feeding';
 import {
   FUSE_A,
   FUSE_SURE_TIMES,
@@ -84,8 +84,7 @@ export function mainsSide(study: Study): MainsReport {
     mains.voltageRms * lowShare,
   );
   const surelyBlows = short.primaryA >= FUSE_SURE_TIMES * fitted;
-  const windings = (p: OperatingPoint) =>
-    Math.max(...p.solution.windings.slice(0, windingCount(design)).map((w) => w.rmsA));
+  const windings = ({ solution }: OperatingPoint) => feedingRmsA(design, solution);
   const secondaryRmsA = fuseHeatsBy(windings(lasting.point), windings(full.point));
   const secondaryLeastA = Math.max(1.5 * secondaryRmsA, windings(full.point));
   const secondaryFitsA = nextInList(secondaryLeastA, FUSE_A);

@@ -11,11 +11,13 @@ import { diodeOf } from '@/core/parts/diode';
 import { thermalInterface } from '@/core/parts/heatsink';
 import { tabWords } from '@/core/parts/regulators/model';
 import { capitalised, formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
+import { heatersOf } from '@/core/design/heaters';
 import { balanceOhmOf } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
 import { insulators } from '@/core/study/cost';
 import { bankWords, sourceWords, windingWords } from '@/core/design/words';
 import type { Figure } from '@/core/study/figure';
+import { feedingRmsA } from '@/core/study/feeding';
 import { mostWords } from '@/core/study/most-words';
 import type { Most } from '@/core/study/most';
 import { cautions } from './cautions';
@@ -77,7 +79,7 @@ export function report(picture: Picture, points: TestPoint[], most: readonly Mos
         : {
             station: 'Transformer',
             what: `${windingWords(design)}, ${n(transformer.ratedVA, 'VA')}`,
-            detail: `regulation ${q(100 * model.regulation, '%')}${model.regulationKnown ? '' : ' (typical)'}, open ${q(model.openCircuitV, 'V')}, rated ${q(model.ratedA, 'A')}, carries ${q(Math.max(...picture.points.high.solution.windings.map((w) => w.rmsA)), 'A')} RMS`,
+            detail: `regulation ${q(100 * model.regulation, '%')}${model.regulationKnown ? '' : ' (typical)'}, open ${q(model.openCircuitV, 'V')}, rated ${q(model.ratedA, 'A')}, carries ${q(feedingRmsA(design, picture.points.high.solution), 'A')} RMS${heaterWords(design)}`,
           },
       {
         station: dc ? 'Reverse diode' : 'Rectifier',
@@ -141,6 +143,13 @@ export function report(picture: Picture, points: TestPoint[], most: readonly Mos
     }),
     cautions: cautions(design, picture.hazard, picture.points.high.heat?.sinkC ?? null),
   };
+}
+
+/** The windings that feed heaters, with what each gives. */
+function heaterWords(design: Design): string {
+  return heatersOf(design)
+    .map((h) => `; heater winding ${n(h.ratedV, 'V')}, ${n(h.currentA, 'A')}`)
+    .join('');
 }
 
 /** Volts an output is set to: one figure, or the range its knob goes over. */

@@ -23,9 +23,6 @@ export type VariationResult =
       outputMinV: number;
       outputMaxV: number;
       loadMeanA: number;
-      windingRmsA: number;
-      windingPeakA: number;
-      diodePeakReverseV: number;
       reservoirRmsA: number;
     }
   | { ok: false; error: string };
@@ -57,9 +54,6 @@ export function solveVariations(design: Design, variations: readonly Variation[]
         outputMinV: regulated ? rail.outputMinV! : rail.minV,
         outputMaxV: regulated ? rail.outputMaxV! : rail.maxV,
         loadMeanA: rail.loadMeanA,
-        windingRmsA: Math.max(...solution.windings.map((w) => w.rmsA)),
-        windingPeakA: Math.max(...solution.windings.map((w) => w.peakA)),
-        diodePeakReverseV: Math.max(...solution.diodes.map((d) => d.peakReverseV)),
         reservoirRmsA: solution.elements[0]!.find((e) => e.kind === 'capacitor')?.rmsA ?? 0,
       };
     } catch (error) {

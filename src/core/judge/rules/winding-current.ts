@@ -1,5 +1,6 @@
 import { modelOf, plateOf } from '@/core/circuit/feed';
 import { arrangementOf, dcSourceOf } from '@/core/design/source';
+import { feedingRmsA, feedingWindings } from '@/core/study/feeding';
 import { windingCount } from '@/core/design/words';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { fullWave, transformerSize } from '../cures';
@@ -17,8 +18,7 @@ export const windingCurrent: Rule = {
     if (dcSourceOf(design)) return null;
     const { ratedA } = modelOf(design);
     // A heater winding has wire of its own; what it takes from the core is in the apparent power.
-    const feeding = at.solution.windings.slice(0, windingCount(design));
-    const rmsA = Math.max(...feeding.map((w) => w.rmsA));
+    const rmsA = feedingRmsA(design, at.solution);
     return {
       value: rmsA,
       limit: ratedA,
@@ -37,7 +37,11 @@ export const windingCurrent: Rule = {
             expression: 'root of the mean square of the winding current over the cycle',
             inputs: [
               simulated('load current', at.rail.loadMeanA, 'A'),
-              simulated('highest current of the pulse', Math.max(...feeding.map((w) => w.peakA)), 'A'),
+              simulated(
+                'highest current of the pulse',
+                Math.max(...feedingWindings(design, at.solution).map((w) => w.peakA)),
+                'A',
+              ),
               simulated('apparent power', va, 'VA'),
               simulated('times the load current', rmsA / Math.max(at.rail.loadMeanA, 1e-12), ''),
             ],

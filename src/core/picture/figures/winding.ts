@@ -1,6 +1,6 @@
 import { mainsVolts, modelOf } from '@/core/circuit/feed';
 import { copperRatio } from '@/core/parts/transformer';
-import { windingCount } from '@/core/design/words';
+import { feedingRmsA, feedingWindings } from '@/core/study/feeding';
 import type { Figure } from '@/core/study/figure';
 import { of, type FigureContext } from './context';
 import { copperWorking, openVoltsWorking } from './transformer';
@@ -19,8 +19,8 @@ export function windingFigures({
   formula,
 }: FigureContext): Figure[] {
   const model = modelOf(design);
-  const feeding = solution.windings.slice(0, windingCount(design));
-  const rmsA = Math.max(...feeding.map((w) => w.rmsA));
+  const feeding = feedingWindings(design, solution);
+  const rmsA = feedingRmsA(design, solution);
   const open = openVoltsWorking(design);
   const copper = copperWorking(design, point.warmth.copperC);
   return [
