@@ -1,7 +1,8 @@
 'use client';
 
-import { Chart, LinearScale, PointElement, ScatterController, Tooltip } from 'chart.js';
-import { useEffect, useRef } from 'react';
+import { Chart, LinearScale, PointElement, ScatterController, Tooltip, type ChartConfiguration } from 'chart.js';
+import { useCallback } from 'react';
+import { useChart, type Colour } from '@/ui/chart';
 import { formatQuantity } from '@/core/quantity/format';
 import type { SizedSet } from '@/core/size/sized-set';
 
@@ -21,74 +22,71 @@ export function SetChart({
   chosen: SizedSet | null;
   onChoose(set: SizedSet): void;
 }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    const style = getComputedStyle(document.documentElement);
-    const colour = (name: string) => style.getPropertyValue(name).trim();
-    const groups = [
-      {
-        label: 'hold',
-        sets: sets.filter((s) => s.fails === 0 && s !== chosen),
-        colour: colour('--volt'),
-        shape: 'circle',
-      },
-      {
-        label: 'fail',
-        sets: sets.filter((s) => s.fails > 0 && s !== chosen),
-        colour: colour('--fail'),
-        shape: 'crossRot',
-      },
-      { label: 'chosen', sets: chosen ? [chosen] : [], colour: colour('--ink'), shape: 'rectRot' },
-    ] as const;
-    const chart = new Chart(canvas.current!, {
-      type: 'scatter',
-      data: {
-        datasets: groups.map((g) => ({
-          label: g.label,
-          data: g.sets.map((s) => ({ x: s.toPayEur, y: Math.min(Math.max(s.worstLeft, LEAST), MOST) })),
-          borderColor: g.colour,
-          backgroundColor: g.colour,
-          pointStyle: g.shape,
-          radius: g.label === 'chosen' ? 8 : 4,
-        })),
-      },
-      options: {
-        animation: false,
-        maintainAspectRatio: false,
-        font: { family: style.fontFamily },
-        onClick: (_event, hits) => {
-          const hit = hits[0];
-          const set = hit && groups[hit.datasetIndex]?.sets[hit.index];
-          if (set) onChoose(set);
+  const make = useCallback(
+    (colour: Colour): ChartConfiguration<'scatter'> => {
+      const groups = [
+        {
+          label: 'hold',
+          sets: sets.filter((s) => s.fails === 0 && s !== chosen),
+          colour: colour('--volt'),
+          shape: 'circle',
         },
-        scales: {
-          x: {
-            title: { display: true, text: 'to pay, EUR', color: colour('--ink') },
-            ticks: { color: colour('--ink') },
-            grid: { color: colour('--rule') },
-          },
-          y: {
-            title: { display: true, text: 'worst margin, 1 = all that is wanted', color: colour('--ink') },
-            suggestedMin: -1,
-            suggestedMax: 1.5,
-            ticks: { color: colour('--ink') },
-            grid: { color: (line) => colour(line.tick.value === 0 ? '--edge' : '--rule') },
-          },
+        {
+          label: 'fail',
+          sets: sets.filter((s) => s.fails > 0 && s !== chosen),
+          colour: colour('--fail'),
+          shape: 'crossRot',
         },
-        plugins: {
-          tooltip: {
-            callbacks: {
-              label: (item) => {
-                const set = groups[item.datasetIndex]!.sets[item.dataIndex]!;
-                return [`${formatQuantity(set.toPayEur, 'EUR')}`, ...set.parts.map((p) => p.name)];
+        { label: 'chosen', sets: chosen ? [chosen] : [], colour: colour('--ink'), shape: 'rectRot' },
+      ] as const;
+      return {
+        type: 'scatter',
+        data: {
+          datasets: groups.map((g) => ({
+            label: g.label,
+            data: g.sets.map((s) => ({ x: s.toPayEur, y: Math.min(Math.max(s.worstLeft, LEAST), MOST) })),
+            borderColor: g.colour,
+            backgroundColor: g.colour,
+            pointStyle: g.shape,
+            radius: g.label === 'chosen' ? 8 : 4,
+          })),
+        },
+        options: {
+          onClick: (_event, hits) => {
+            const hit = hits[0];
+            const set = hit && groups[hit.datasetIndex]?.sets[hit.index];
+            if (set) onChoose(set);
+          },
+          scales: {
+            x: {
+              title: { display: true, text: 'to pay, EUR', color: colour('--ink') },
+              ticks: { color: colour('--ink') },
+              grid: { color: colour('--rule') },
+            },
+            y: {
+              title: { display: true, text: 'worst margin, 1 = all that is wanted', color: colour('--ink') },
+              suggestedMin: -1,
+              suggestedMax: 1.5,
+              ticks: { color: colour('--ink') },
+              grid: { color: (line) => colour(line.tick.value === 0 ? '--edge' : '--rule') },
+            },
+          },
+          plugins: {
+            tooltip: {
+              callbacks: {
+                label: (item) => {
+                  const set = groups[item.datasetIndex]!.sets[item.dataIndex]!;
+                  return [`${formatQuantity(set.toPayEur, 'EUR')}`, ...set.parts.map((p) => p.name)];
+                },
               },
             },
           },
         },
-      },
-    });
-    return () => chart.destroy();
-  }, [sets, chosen, onChoose]);
+      };
+    },
+    [sets, chosen, onChoose],
+  );
+  const canvas = useChart(make);
   return (
     <div className="relative h-full">
       <canvas

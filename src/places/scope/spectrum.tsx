@@ -1,7 +1,16 @@
 'use client';
 
-import { BarController, BarElement, CategoryScale, Chart, LogarithmicScale, Tooltip } from 'chart.js';
-import { useEffect, useRef } from 'react';
+import {
+  BarController,
+  BarElement,
+  CategoryScale,
+  Chart,
+  LogarithmicScale,
+  Tooltip,
+  type ChartConfiguration,
+} from 'chart.js';
+import { useCallback, useMemo } from 'react';
+import { useChart, type Colour } from '@/ui/chart';
 import { noiseLine } from '@/core/study/instrument';
 import { harmonics } from '@/core/study/scope-shapes';
 import { formatQuantity } from '@/core/quantity/format';
@@ -21,49 +30,45 @@ export function Spectrum({
   frequencyHz: number;
   noiseRms: number;
 }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const cycle = shown.values.slice(-perCycle);
-  const lines = harmonics(cycle);
+  const lines = useMemo(() => harmonics(shown.values.slice(-perCycle)), [shown.values, perCycle]);
   const unit = shown.trace.unit;
   const strongest = Math.max(...lines.slice(1), 1e-12);
   /** Lines this low cannot be told from the instrument's noise. */
   const floor = 2 * noiseLine(noiseRms, perCycle);
-  useEffect(() => {
-    const style = getComputedStyle(document.documentElement);
-    const colour = (name: string) => style.getPropertyValue(name).trim();
-    const chart = new Chart(canvas.current!, {
-      type: 'bar',
-      data: {
-        labels: lines.slice(1).map((_, n) => `${(n + 1) * frequencyHz}`),
-        datasets: [
-          {
-            data: lines.slice(1).map((v) => Math.max(v, strongest * 1e-6)),
-            backgroundColor: lines.slice(1).map((v) => colour(v < floor ? '--rule' : '--volt')),
-          },
-        ],
-      },
-      options: {
-        animation: false,
-        maintainAspectRatio: false,
-        scales: {
-          x: {
-            title: { display: true, text: 'Hz', color: colour('--ink') },
-            ticks: { color: colour('--ink') },
-            grid: { display: false },
-          },
-          y: {
-            type: 'logarithmic',
-            min: strongest * 1e-5,
-            ticks: { color: colour('--ink'), callback: (v) => formatQuantity(Number(v), unit), maxTicksLimit: 7 },
-            grid: { color: colour('--rule') },
-          },
+  const make = useCallback(
+    (colour: Colour): ChartConfiguration<'bar'> => {
+      return {
+        type: 'bar',
+        data: {
+          labels: lines.slice(1).map((_, n) => `${(n + 1) * frequencyHz}`),
+          datasets: [
+            {
+              data: lines.slice(1).map((v) => Math.max(v, strongest * 1e-6)),
+              backgroundColor: lines.slice(1).map((v) => colour(v < floor ? '--rule' : '--volt')),
+            },
+          ],
         },
-        font: { family: style.fontFamily },
-        plugins: { tooltip: { callbacks: { label: (item) => formatQuantity(lines[item.dataIndex + 1]!, unit) } } },
-      },
-    });
-    return () => chart.destroy();
-  });
+        options: {
+          scales: {
+            x: {
+              title: { display: true, text: 'Hz', color: colour('--ink') },
+              ticks: { color: colour('--ink') },
+              grid: { display: false },
+            },
+            y: {
+              type: 'logarithmic',
+              min: strongest * 1e-5,
+              ticks: { color: colour('--ink'), callback: (v) => formatQuantity(Number(v), unit), maxTicksLimit: 7 },
+              grid: { color: colour('--rule') },
+            },
+          },
+          plugins: { tooltip: { callbacks: { label: (item) => formatQuantity(lines[item.dataIndex + 1]!, unit) } } },
+        },
+      };
+    },
+    [lines, floor, strongest, unit, frequencyHz],
+  );
+  const canvas = useChart(make);
   return (
     <figure className="flex h-full min-h-0 flex-col px-3 pb-1 pt-1">
       <figcaption className="text-[14px]">
