@@ -122,12 +122,14 @@ describe('windows worked out by hand', () => {
   test('a warm sink: room up to 15 K cooler or 5 K warmer, its rise 30 % off', () => {
     const p = point(first, 'sink-warm');
     const rise = p.expected.value - 25;
-    const watts = input(p, 'watts in the regulator')!;
+    const watts = input(p, 'all watts on the sink')!;
     // 2.2 K/W is quoted at a rise of 60 K; at less it carries less.
     expect(rise).toBeCloseTo(watts * 2.2 * (60 / rise) ** 0.25, 2);
     expect(p.low).toBeCloseTo(25 - 15 + 0.7 * rise, 9);
     expect(p.high).toBeCloseTo(25 + 5 + 1.3 * rise, 9);
+    // Its fins stand outside of the box.
     expect(input(p, 'air at the sink')).toBe(25);
+    expect(input(p, 'air at the sink')! + watts * input(p, 'sink to air, at this rise')!).toBeCloseTo(25 + rise, 9);
     expect([p.label, p.expected.label]).toEqual(['Heatsink', 'Sink temperature, warm']);
     const bare = point(logger, 'sink-warm', () => 12);
     expect([bare.label, bare.expected.label]).toEqual(['Regulator’s case', 'Case temperature, warm']);

@@ -21,6 +21,12 @@ function figure(picture: Picture, station: StationId, id: string): Figure {
   return found;
 }
 
+function judged(picture: Picture, id: string): Figure {
+  const found = picture.verdicts.find((v) => v.id === id);
+  if (!found) throw new Error(`no verdict ${id}`);
+  return found.figure;
+}
+
 function input(f: Figure, label: string): number {
   const found = f.inputs.find((i) => i.label === label);
   if (!found) throw new Error(`${f.id} has no input '${label}'`);
@@ -75,9 +81,49 @@ describe('a working gives its value again', () => {
     const f = figure(regulated, 'regulator', 'regulator-junction');
     const chain = f.inputs.filter((i) => i.unit === 'K/W').reduce((sum, i) => sum + i.value, 0);
     // The sink is quoted at a rise of 60 K; at less it carries less.
-    const rise = input(f, 'watts') * input(f, 'sink to air, at this rise');
+    const rise = input(f, 'watts in it') * input(f, 'sink to air, at this rise');
     expect(chain).toBeCloseTo(3 + 0.8 + 1.5 * (60 / rise) ** 0.25, 9);
-    expect(f.value).toBeCloseTo(input(f, 'air') + input(f, 'watts') * chain, 9);
+    expect(f.value).toBeCloseTo(input(f, 'air at the sink') + input(f, 'watts in it') * chain, 9);
+  });
+
+  test('on a sink that others warm too, theirs is in the working', () => {
+    const shared = pictureOf(applyPatch(clock, { heat: { sharedWithRectifier: true } })).picture;
+    for (const f of [figure(shared, 'regulator', 'regulator-junction'), judged(shared, 'junction')]) {
+      const onSink = input(f, 'all watts on the sink') * input(f, 'sink to air, at this rise');
+      expect(input(f, 'all watts on the sink')).toBeGreaterThan(input(f, 'watts in it') + 1);
+      // 3 K/W to the case, 0.8 through mica.
+      expect(f.value).toBeCloseTo(input(f, 'air at the sink') + onSink + input(f, 'watts in it') * 3.8, 9);
+      expect(f.expression).toMatch(/all watts on the sink × sink to air, at this rise \+ watts × \(junction to case/);
+    }
+    const metal = judged(shared, 'sink-touch');
+    expect(metal.value).toBeCloseTo(
+      input(metal, 'air at the sink') +
+        input(metal, 'all watts on the sink') * input(metal, 'sink to air, at this rise'),
+      9,
+    );
+    // Both tabs of a split supply on one sink, and each its own watts through its own washer.
+    const drum = demoDesigns()[3]!;
+    const both = judged(pictureOf(applyPatch(drum, { heat: { oneSink: true } })).picture, 'junction');
+    const warmer = input(both, 'all watts on the sink') * input(both, 'sink to air, at this rise');
+    expect(input(both, 'all watts on the sink')).toBeGreaterThan(1.3 * input(both, 'watts in it'));
+    expect(both.value).toBeCloseTo(
+      input(both, 'air at the sink') + warmer + input(both, 'watts in it') * (input(both, 'junction to case') + 0.8),
+      9,
+    );
+  });
+
+  test('a bare part: its case is the air and what lies between junction to air and junction to case', () => {
+    const logger = pictureOf(demoDesigns()[7]!).picture;
+    const metal = judged(logger, 'sink-touch');
+    const share = input(metal, 'junction to air') - input(metal, 'junction to case');
+    expect(metal.value).toBeCloseTo(input(metal, 'air') + input(metal, 'watts in it') * share, 9);
+    const junction = judged(logger, 'junction');
+    expect(junction.value).toBeCloseTo(
+      input(junction, 'air') + input(junction, 'watts in it') * input(junction, 'junction to free air'),
+      9,
+    );
+    expect(figure(logger, 'regulator', 'regulator-sink').label).toBe('Its case');
+    expect(figure(regulated, 'regulator', 'regulator-sink').label).toBe('Sink metal');
   });
 
   test('watts in the regulator: close to mean drop times load, plus the quiescent current', () => {

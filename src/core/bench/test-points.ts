@@ -10,6 +10,7 @@ import { formatNominal, formatQuantity as q } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';
 import { windingCount } from '@/core/design/words';
 import { solveSteady } from '@/core/solve/steady';
+import { metalWorking } from '@/core/picture/heat-working';
 import { operatingPoint, reservoirOf, restingAdjust } from '@/core/study/operating-point';
 import { WAVE_SAMPLES, rippleHz } from '@/core/study/point';
 import { sourcePoint } from './source-point';
@@ -309,10 +310,12 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     });
   }
 
-  if (output.heat) {
-    const expectedC = operatingPoint(design, 'nominal', undefined, { mainsV: mainsFor('sink-warm') }).heat!.sinkC;
+  if (made && output.heat) {
+    const warm = operatingPoint(design, 'nominal', undefined, { mainsV: mainsFor('sink-warm') });
+    const expectedC = warm.heat!.sinkC;
+    const working = metalWorking(warm.heat!, warm.regulatorW, made.pass.jcKPerW / made.pass.count);
     const rise = expectedC - heat.ambientC;
-    const bare = output.heat.chain.length === 1;
+    const bare = output.heat.sink === null;
     points.push({
       id: 'sink-warm',
       stage: 'After half an hour',
@@ -327,11 +330,8 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
         expectedC,
         '°C',
         'formula',
-        bare ? 'air + watts × (junction to air − junction to case)' : 'air + watts × sink to air',
-        [
-          { label: 'air at the sink', value: heat.ambientC, unit: '°C' },
-          { label: 'watts in the regulator', value: output.watts.regulator, unit: 'W' },
-        ],
+        working.expression,
+        working.inputs,
         'Steady heat flow.',
         ['Natural convection, ±30 % on its thermal resistance; the room up to 15 K cooler or 5 K warmer than assumed.'],
       ),

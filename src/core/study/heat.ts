@@ -18,7 +18,10 @@ export interface RegulatorHeat {
   /** Air the sink or the bare part stands in. */
   airC: number;
   thetaTotalKPerW: number;
+  /** Its own resistances, junction outward; the sink's is the last of them where nobody else has found its metal. */
   chain: Link[];
+  /** The sink it is on, with everything that goes through it; null in free air. */
+  sink: (Link & { watts: number }) | null;
 }
 
 /** Rise at which heatsinks are quoted; natural convection carries more the hotter the metal, with the fourth root. */
@@ -97,6 +100,7 @@ export function regulatorHeat(design: Design, { pass, sinkKPerW, blown }: Mounte
       airC,
       thetaTotalKPerW: pass.jaKPerW / pass.count,
       chain: [{ label: 'junction to free air', kPerW: pass.jaKPerW / pass.count }],
+      sink: null,
     };
   }
   const onSinkW = load.regulatorW + load.othersW;
@@ -106,6 +110,7 @@ export function regulatorHeat(design: Design, { pass, sinkKPerW, blown }: Mounte
   const sink = blown && fanRuns(design, airC + still.riseK) ? sinkRise(sinkKPerW, onSinkW, true) : still;
   const contact = thermalInterface(heat.interface);
   const sinkC = airC + sink.riseK;
+  const toAir = { label: sink === still ? 'sink to air, at this rise' : 'sink to air, fan running', kPerW: sink.kPerW };
   return {
     junctionC: sinkC + each * (pass.jcKPerW + contact.kPerW),
     sinkC,
@@ -115,8 +120,9 @@ export function regulatorHeat(design: Design, { pass, sinkKPerW, blown }: Mounte
     chain: [
       { label: 'junction to case', kPerW: pass.jcKPerW / pass.count },
       { label: `case to sink (${contact.name.toLowerCase()})`, kPerW: contact.kPerW / pass.count },
-      { label: sink === still ? 'sink to air, at this rise' : 'sink to air, fan running', kPerW: sink.kPerW },
+      toAir,
     ],
+    sink: { ...toAir, watts: onSinkW },
   };
 }
 

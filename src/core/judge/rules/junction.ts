@@ -5,7 +5,8 @@ import { fans, morePasses, sinks, windingVolts } from '../cures';
 import { LASTING, type Rule } from '../rule';
 import { formatQuantity } from '@/core/quantity/format';
 import { absurdHeat, heatWords } from '../heat-words';
-import { classed, computed, simulated, typical } from '@/core/picture/working';
+import { junctionWorking } from '@/core/picture/heat-working';
+import { classed, typical } from '@/core/picture/working';
 
 export const junction: Rule = {
   title: 'Regulator junction',
@@ -24,8 +25,9 @@ export const junction: Rule = {
       relation: 'at most',
       wanted: 20,
       tell: () => {
-        const { chain, airC, thetaTotalKPerW } = at.heat!;
+        const { chain, thetaTotalKPerW } = at.heat!;
         const watts = at.regulatorW;
+        const meanW = (at.rail.meanV - at.outputMeanV) * at.outputMeanA;
         const settles = at.settled;
         return {
           figure: {
@@ -34,16 +36,11 @@ export const junction: Rule = {
             unit: '°C',
             origin: 'formula',
             ...(settles ? absurdHeat(junctionC) : { words: 'no rest' }),
-            expression: `air + watts × (${chain.map((c) => c.label).join(' + ')})`,
-            inputs: [
-              computed('air at the sink', airC, '°C'),
-              simulated('watts in the regulator', watts, 'W'),
-              ...chain.map((c, n) =>
-                n === 0
-                  ? classed(model, chain.length === 1 ? 'jaKPerW' : 'jcKPerW', c.label, c.kPerW, 'K/W')
-                  : typical(c.label, c.kPerW, 'K/W'),
-              ),
-            ],
+            ...junctionWorking(at.heat!, watts, (label, kPerW, n) =>
+              n === 0
+                ? classed(model, chain.length === 1 ? 'jaKPerW' : 'jcKPerW', label, kPerW, 'K/W')
+                : typical(label, kPerW, 'K/W'),
+            ),
             source:
               'Steady heat flow through a chain of thermal resistances; the watts are those of the simulated cycle.',
             assumes: [
@@ -57,7 +54,8 @@ export const junction: Rule = {
             ],
             estimate: {
               label: 'from the mean voltage across it',
-              value: airC + (at.rail.meanV - at.outputMeanV) * at.outputMeanA * thetaTotalKPerW,
+              // What else is on its sink stays as it was found.
+              value: junctionC + (meanW - watts) * thetaTotalKPerW,
               expression: 'air + (mean input − output) × load current × thermal resistance',
             },
           },

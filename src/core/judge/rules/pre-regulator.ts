@@ -4,7 +4,8 @@ import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { biggerReservoir, otherAhead, sinks, windingVolts } from '../cures';
 import { absurdHeat, heatWords } from '../heat-words';
 import { FULL, LASTING, type Rule } from '../rule';
-import { chosen, simulated, typical } from '@/core/picture/working';
+import { thermalInterface } from '@/core/parts/heatsink';
+import { chosen, computed, simulated, typical } from '@/core/picture/working';
 
 /** Whether the first of two in cascade holds what it should. A caution: when it lets go the second still regulates. */
 export const preRegulatorHolds: Rule = {
@@ -70,6 +71,7 @@ export const preRegulatorHeat: Rule = {
     const model = aheadModel(design.preRegulator);
     if (!model || !at.ahead) return null;
     const { junctionC, watts } = at.ahead;
+    const cooled = model.takesSink && at.heat !== null && at.heat.sink !== null;
     return {
       value: junctionC,
       limit: model.junctionMaxC,
@@ -82,14 +84,23 @@ export const preRegulatorHeat: Rule = {
           unit: '°C',
           origin: 'formula',
           ...absurdHeat(junctionC),
-          expression: 'sink, or air, + its watts × its own chain',
+          expression: cooled
+            ? 'sink + its watts × (junction to case + case to sink)'
+            : 'air + its watts × junction to free air',
           inputs: [
+            ...(cooled
+              ? [computed('sink', at.heat!.sinkC, '°C')]
+              : [computed('air', at.heat?.airC ?? design.heat.ambientC, '°C')]),
             simulated('watts in it', watts, 'W'),
-            simulated('watts in the regulator', at.regulatorW, 'W'),
-            typical('junction to case', model.jcKPerW, 'K/W'),
+            ...(cooled
+              ? [
+                  typical('junction to case', model.jcKPerW, 'K/W'),
+                  typical('case to sink', thermalInterface(design.heat.interface).kPerW, 'K/W'),
+                ]
+              : [typical('junction to free air', model.jaKPerW, 'K/W')]),
           ],
-          source: 'Both on one sink: each warms the other through it.',
-          assumes: ['Insulated from each other where their metals differ.'],
+          source: cooled ? 'Both on one sink: each warms the other through it.' : 'Steady heat flow.',
+          assumes: cooled ? ['Insulated from each other where their metals differ.'] : [],
         },
         limitSource: `Highest junction temperature of the class, ${model.junctionMaxC} °C; 20 K kept in hand.`,
         sentence: `${heatWords(junctionC)} with ${formatQuantity(watts, 'W')} of the ${formatQuantity(watts + at.regulatorW, 'W')} in it.`,

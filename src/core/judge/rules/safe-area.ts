@@ -4,7 +4,7 @@ import { SHARING_V } from '@/core/parts/regulators/pass-stage';
 import { formatQuantity } from '@/core/quantity/format';
 import { emitterResistors, morePasses, windingVolts } from '../cures';
 import type { Rule } from '../rule';
-import { classed, computed, simulated, typical } from '@/core/picture/working';
+import { chosen, classed, computed, simulated } from '@/core/picture/working';
 
 /** Whether the pass transistors stay inside their safe operating area: loaded, at the lowest output, shorted. */
 export const safeArea: Rule = {
@@ -100,8 +100,8 @@ export const passSharing: Rule = {
           expression: 'limit / transistors × emitter resistor',
           inputs: [
             computed('limit', model.limitA, 'A'),
-            typical('transistors', regulator.passes, ''),
-            typical('emitter resistor', regulator.emitterOhm, 'ohm'),
+            chosen('transistors', regulator.passes, ''),
+            chosen('emitter resistor', regulator.emitterOhm, 'ohm'),
           ],
           source: 'A tenth to half a volt makes transistors of one kind share within a fifth.',
           assumes: ['Transistors of the same kind on the same sink.'],

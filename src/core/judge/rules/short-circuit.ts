@@ -3,7 +3,8 @@ import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { emitterResistors, fans, limiting, morePasses, sinks, windingVolts } from '../cures';
 import { absurdHeat, heatWords } from '../heat-words';
 import type { Rule } from '../rule';
-import { computed, simulated, typical } from '@/core/picture/working';
+import { junctionWorking } from '@/core/picture/heat-working';
+import { simulated, typical } from '@/core/picture/working';
 
 /** What a lasting short does to the pass element: a caution where the part limits itself, a failure where it does not. */
 export const shortCircuit: Rule = {
@@ -14,8 +15,9 @@ export const shortCircuit: Rule = {
   decides: ['transistor'],
   find({ model, at, output }) {
     if (!model || !at.heat || at.at.of !== output.id) return null;
-    const { junctionC, airC } = at.heat;
+    const { junctionC } = at.heat;
     const limit = model.pass.junctionMaxC;
+    const working = junctionWorking(at.heat, at.regulatorW);
     return {
       value: junctionC,
       limit,
@@ -29,12 +31,11 @@ export const shortCircuit: Rule = {
           unit: '°C',
           origin: 'formula',
           ...absurdHeat(junctionC),
-          expression: 'air + input × current into the short × (junction … air)',
+          expression: working.expression,
           inputs: [
             simulated('input', at.rail.meanV, 'V'),
             typical('into the short', at.outputMeanA, 'A'),
-            simulated('watts', at.regulatorW, 'W'),
-            computed('air at the sink', airC, '°C'),
+            ...working.inputs,
           ],
           source: 'Periodic steady state with that current drawn; steady heat flow.',
           assumes: [

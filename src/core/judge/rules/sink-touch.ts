@@ -2,7 +2,7 @@ import { TOUCH_LIMIT_C } from '@/core/parts/heatsink';
 import { fans, sinks } from '../cures';
 import { absurdHeat, heatWords } from '../heat-words';
 import { LASTING, type Rule } from '../rule';
-import { computed, simulated } from '@/core/picture/working';
+import { metalWorking } from '@/core/picture/heat-working';
 
 export const sinkTouch: Rule = {
   title: 'Heatsink to the touch',
@@ -10,9 +10,9 @@ export const sinkTouch: Rule = {
   scope: 'output',
   occasion: LASTING,
   decides: [],
-  find({ at }) {
-    if (!at.heat) return null;
-    const { sinkC, airC, chain } = at.heat;
+  find({ at, model }) {
+    if (!at.heat || !model) return null;
+    const { sinkC, chain } = at.heat;
     const bare = chain.length === 1;
     return {
       value: sinkC,
@@ -28,8 +28,7 @@ export const sinkTouch: Rule = {
           unit: '°C',
           origin: 'formula',
           ...absurdHeat(sinkC),
-          expression: bare ? 'air + watts × (junction to air − junction to case)' : 'air + watts × sink to air',
-          inputs: [computed('air at the sink', airC, '°C'), simulated('watts in the regulator', at.regulatorW, 'W')],
+          ...metalWorking(at.heat!, at.regulatorW, model.pass.jcKPerW / model.pass.count),
           source: 'Steady heat flow; touch limit after ISO 13732-1 for short contact with bare metal.',
           assumes: ['The lasting load until everything is warm.'],
         },

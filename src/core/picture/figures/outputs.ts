@@ -5,6 +5,7 @@ import type { Figure } from '@/core/study/figure';
 import { rippleHz } from '@/core/study/point';
 import { neededOf } from '@/core/study/output-point';
 import type { Picture } from '@/core/picture/picture';
+import { junctionWorking } from '../heat-working';
 import { of, STEADY } from '../working';
 
 /** What one further output does, each number with its working: headroom and ripple at the lowest input, heat at the highest. */
@@ -39,6 +40,7 @@ export function outputFigures({ design, points: { low, high } }: Picture, n: num
         inputs: [],
       },
     ];
+  const working = atHigh.heat && junctionWorking(atHigh.heat, atHigh.regulatorW);
   return [
     {
       ...simulated,
@@ -66,7 +68,7 @@ export function outputFigures({ design, points: { low, high } }: Picture, n: num
         of('its own', model.quiescentA, 'A', 'typical'),
       ],
     },
-    ...(atHigh.heat
+    ...(atHigh.heat && working
       ? [
           {
             id: 'further-junction',
@@ -75,13 +77,8 @@ export function outputFigures({ design, points: { low, high } }: Picture, n: num
             unit: '°C' as const,
             origin: 'formula' as const,
             condition: wordsOf(design, 'high'),
-            expression: `air + watts × (${atHigh.heat.chain.map((c) => c.label).join(' + ')})`,
-            inputs: [
-              of('air', atHigh.heat.airC, '°C', 'formula'),
-              of('watts', atHigh.regulatorW, 'W', 'simulated'),
-              ...atHigh.heat.chain.map((c) => of(c.label, c.kPerW, 'K/W', 'typical')),
-              of('it bears', model.pass.junctionMaxC, '°C', 'typical'),
-            ],
+            expression: working.expression,
+            inputs: [...working.inputs, of('it bears', model.pass.junctionMaxC, '°C', 'typical')],
             source: 'Steady heat flow; the watts are those of the simulated cycle.',
             assumes: ['The load stays on until everything is warm.'],
           },

@@ -1,12 +1,16 @@
 import { mainModel } from '@/core/design/outputs';
 import type { Figure } from '@/core/study/figure';
 import { rippleHz } from '@/core/study/point';
+import { junctionWorking, metalWorking } from '../heat-working';
 import { of, type FigureContext } from './context';
 
 /** The figures of the regulator. */
 export function regulatorFigures({ design, point, simulated, formula }: FigureContext): Figure[] {
   const model = mainModel(design);
   if (!model || !point.heat || point.headroomV === null) return [];
+  const { pass } = model;
+  const junction = junctionWorking(point.heat, point.regulatorW);
+  const metal = metalWorking(point.heat, point.regulatorW, pass.jcKPerW / pass.count);
   return [
     simulated(
       'regulator-headroom',
@@ -43,22 +47,17 @@ export function regulatorFigures({ design, point, simulated, formula }: FigureCo
       'Junction',
       point.heat.junctionC,
       '°C',
-      `air + watts × (${point.heat.chain.map((x) => x.label).join(' + ')})`,
-      [
-        of('air', point.heat.airC, '°C', 'formula'),
-        of('watts', point.watts.regulator, 'W', 'simulated'),
-        ...point.heat.chain.map((x) => of(x.label, x.kPerW, 'K/W', 'typical')),
-        of('limit', model.pass.junctionMaxC, '°C', 'data sheet'),
-      ],
+      junction.expression,
+      [...junction.inputs, of('limit', pass.junctionMaxC, '°C', 'data sheet')],
       'Chain of thermal resistances, steady.',
     ),
     formula(
       'regulator-sink',
-      'Sink metal',
+      point.heat.sink ? 'Sink metal' : 'Its case',
       point.heat.sinkC,
       '°C',
-      'air + watts × sink to air',
-      [of('air', point.heat.airC, '°C', 'formula'), of('watts', point.watts.regulator, 'W', 'simulated')],
+      metal.expression,
+      metal.inputs,
       'Chain of thermal resistances, steady.',
     ),
     {
