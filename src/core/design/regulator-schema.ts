@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import { PACKAGES, type PackageId } from '@/core/parts/packages';
 import type { RegulatorKind } from '@/core/parts/regulators';
-import { ADJUSTABLE_PARTS, type AdjustableId } from '@/core/parts/regulators/adjustable';
+import { ADJUSTABLE_IDS } from '@/core/parts/regulators/adjustable';
 import { REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
 import { LOW_DROPOUT_PARTS, type LowDropoutId } from '@/core/parts/regulators/low-dropout';
 import { PASS_TRANSISTORS } from '@/core/parts/transistor';
@@ -37,7 +37,7 @@ const passStage = {
 const FAMILY_SHAPES = {
   fixed: made,
   adjustable: {
-    part: oneOf(Object.keys(ADJUSTABLE_PARTS) as AdjustableId[]),
+    part: oneOf(ADJUSTABLE_IDS),
     r1Ohm: field('regulator.r1Ohm'),
     r2Ohm: field('regulator.r2Ohm'),
     potOhm: field('regulator.potOhm'),

@@ -7,7 +7,7 @@ import { diodeCount } from '@/core/parts/arrangement';
 import { JUNCTION_CLASSES, type DiodeClass } from '@/core/parts/diode';
 import { regulatorOfKind, sharingOhm } from '@/core/design/regulator-edit';
 import type { SomeRegulator } from '@/core/parts/regulators';
-import { ADJUSTABLE_PARTS, type AdjustableId } from '@/core/parts/regulators/adjustable';
+import { ADJUSTABLE_IDS, ADJUSTABLE_PARTS } from '@/core/parts/regulators/adjustable';
 import { LOW_DROPOUT_PARTS, type LowDropoutId } from '@/core/parts/regulators/low-dropout';
 import { PASS_TRANSISTORS, type PassTransistor } from '@/core/parts/transistor';
 import { REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
@@ -174,7 +174,7 @@ function regulatorOfPart(part: PartDraft, design: Design): SomeRegulator | null 
   const { outputV, ratedA, dropoutV, adjustable } = part.ratings;
   const alike = (amps: number) => Math.abs(amps / ratedA! - 1) < LIKE;
   if (adjustable === 1) {
-    const id = (Object.keys(ADJUSTABLE_PARTS) as AdjustableId[]).find((k) => alike(ADJUSTABLE_PARTS[k].ratedA));
+    const id = ADJUSTABLE_IDS.find((k) => alike(ADJUSTABLE_PARTS[k].ratedA));
     const made = regulatorOfKind(design, 'adjustable');
     return id && made.kind === 'adjustable' ? { ...made, part: id } : null;
   }

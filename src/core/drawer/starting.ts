@@ -1,6 +1,6 @@
 import { JUNCTION_CLASSES } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W, typicalSinkPrice } from '@/core/parts/heatsink';
-import { ACROSS_MAX_V, ADJUSTABLE_PARTS, REFERENCE_V } from '@/core/parts/regulators/adjustable';
+import { ACROSS_MAX_V, ADJUSTABLE_IDS, ADJUSTABLE_PARTS, REFERENCE_V } from '@/core/parts/regulators/adjustable';
 import { LOW_DROPOUT_PARTS } from '@/core/parts/regulators/low-dropout';
 import { PASS_TRANSISTORS } from '@/core/parts/transistor';
 import { REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
@@ -108,7 +108,8 @@ export function startingDrawer(): PartDraft[] {
       );
     }
   }
-  for (const [name, p] of Object.entries(ADJUSTABLE_PARTS)) {
+  for (const name of ADJUSTABLE_IDS) {
+    const p = ADJUSTABLE_PARTS[name];
     out.push(
       typical(
         'regulator',

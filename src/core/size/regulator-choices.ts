@@ -3,10 +3,10 @@ import { outputModel, windowOf } from '@/core/design/outputs';
 import { outputDemand } from '@/core/design/defaults';
 import {
   ADJ_A,
+  ADJUSTABLE_IDS,
   ADJUSTABLE_PARTS,
   adjustableOutput,
   REFERENCE_V,
-  type AdjustableId,
 } from '@/core/parts/regulators/adjustable';
 import { FIXED_OUTPUTS_V, REGULATOR_SIZES } from '@/core/parts/regulators/fixed';
 import { LOW_DROPOUT_PARTS, type LowDropoutId } from '@/core/parts/regulators/low-dropout';
@@ -37,7 +37,7 @@ export function regulatorChoices(demand: Ask & Partial<Pick<OutputDemand, 'windo
     ...REGULATOR_SIZES.flatMap((s) =>
       s.outputsV.map((volts): Regulator => ({ kind: 'fixed', size: s.id, outputV: volts })),
     ),
-    ...(Object.keys(ADJUSTABLE_PARTS) as AdjustableId[]).flatMap((part): Regulator[] => {
+    ...ADJUSTABLE_IDS.flatMap((part): Regulator[] => {
       if (outputV < 1.25) return [];
       return [{ kind: 'adjustable', part, ...dividerFor(outputV), potOhm: null, adjCapacitor: true }];
     }),

@@ -5,7 +5,7 @@ import type { Design, Regulator } from '@/core/design/design';
 import type { FieldPath } from '@/core/design/limits';
 import { REGULATOR_SIZES, regulatorSize } from '@/core/parts/regulators/fixed';
 import { regulatorModel } from '@/core/parts/regulators';
-import { ADJUSTABLE_PARTS } from '@/core/parts/regulators/adjustable';
+import { ADJUSTABLE_IDS, ADJUSTABLE_PARTS } from '@/core/parts/regulators/adjustable';
 import { LOW_DROPOUT_PARTS } from '@/core/parts/regulators/low-dropout';
 import { PASS_TRANSISTORS } from '@/core/parts/transistor';
 import { formatNominal } from '@/core/quantity/format';
@@ -96,9 +96,9 @@ export function FamilyFields({
           <ChoiceField
             label="Part"
             value={regulator.part}
-            options={Object.entries(ADJUSTABLE_PARTS).map(([value, p]) => ({
+            options={ADJUSTABLE_IDS.map((value) => ({
               value,
-              label: `${value}, ${formatNominal(p.ratedA, 'A')}`,
+              label: `${value}, ${formatNominal(ADJUSTABLE_PARTS[value].ratedA, 'A')}`,
             }))}
             onChange={(part) => set({ part })}
           />

@@ -1,5 +1,5 @@
 import type { Edit } from '@/core/design/design';
-import { ADJUSTABLE_PARTS, type AdjustableId } from '@/core/parts/regulators/adjustable';
+import { ADJUSTABLE_IDS, ADJUSTABLE_PARTS } from '@/core/parts/regulators/adjustable';
 import { REGULATOR_SIZES, regulatorSize } from '@/core/parts/regulators/fixed';
 import { LOW_DROPOUT_PARTS, type LowDropoutId } from '@/core/parts/regulators/low-dropout';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
@@ -43,12 +43,10 @@ export const regulatorCurrent: Rule = {
     const { regulator } = design;
     if (regulator.kind === 'adjustable') {
       const now = ADJUSTABLE_PARTS[regulator.part].ratedA;
-      return (Object.keys(ADJUSTABLE_PARTS) as AdjustableId[])
-        .filter((id) => ADJUSTABLE_PARTS[id].ratedA > now)
-        .map((part) => ({
-          label: `${part}, ${formatNominal(ADJUSTABLE_PARTS[part].ratedA, 'A')}`,
-          patch: { regulator: { ...regulator, part } },
-        }));
+      return ADJUSTABLE_IDS.filter((id) => ADJUSTABLE_PARTS[id].ratedA > now).map((part) => ({
+        label: `${part}, ${formatNominal(ADJUSTABLE_PARTS[part].ratedA, 'A')}`,
+        patch: { regulator: { ...regulator, part } },
+      }));
     }
     if (regulator.kind === 'low-dropout') {
       const now = LOW_DROPOUT_PARTS[regulator.part].ratedA;

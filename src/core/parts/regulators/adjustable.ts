@@ -25,6 +25,10 @@ export const ADJUSTABLE_PARTS = {
   '338': { ratedA: 5, dropoutV: 2.8, jcKPerW: 1.4, jaKPerW: 35, package: 'TO-3', minimumLoadA: 0.01, priceEur: 3.5 },
 } as const;
 export type AdjustableId = keyof typeof ADJUSTABLE_PARTS;
+/** The weakest first. (Names that are numbers lead an object's own order.) */
+export const ADJUSTABLE_IDS = (Object.keys(ADJUSTABLE_PARTS) as AdjustableId[]).sort(
+  (a, b) => ADJUSTABLE_PARTS[a].ratedA - ADJUSTABLE_PARTS[b].ratedA,
+);
 
 export interface AdjustableRegulator {
   kind: 'adjustable';
