@@ -49,7 +49,7 @@ describe('the inputs of a verdict, put together by hand, are its figure', () => 
       return 100 * (Math.max(middle - r('lowest'), r('highest') - middle) / middle);
     },
     junction: (r, f) => r('air at the sink') + r('watts in it') * theta(f),
-    'rectifier-heat': (r, f) => r('air') + r('in the hottest of them') * theta(f),
+    'rectifier-heat': (r) => r('air') + r('watts of the hottest of them') * r('junction to air'),
     'sink-touch': (r) => r('air at the sink') + r('all watts on the sink') * r('sink to air, at this rise'),
     'short-circuit': (r, f) =>
       r('air at the sink') +

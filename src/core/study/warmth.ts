@@ -43,8 +43,10 @@ export interface DiodeHeat {
   bodyC: number;
   junctionC: number;
   where: 'regulator’s sink' | 'its own sink' | 'free air';
-  /** Resistances from the air to the hottest junction, K/W. */
-  chain: { label: string; kPerW: number }[];
+  /** Where its own chain begins: the air, or the metal of a sink that others warm as well. */
+  from: { label: 'air' | 'sink'; tempC: number };
+  /** Resistances from there to the hottest junction, K/W, each with what flows through it, W. */
+  chain: { label: string; kPerW: number; of: 'all of them' | 'the hottest of them' | 'one bulb'; watts: number }[];
 }
 
 /** The rectifier on the regulator's sink, on one of its own, or in the air of the box. */
@@ -58,40 +60,69 @@ export function diodeHeat(design: Design, point: Burning): DiodeHeat {
     const diodesW = point.solution.diodes.reduce((sum, d) => sum + d.meanW, 0);
     const heaterW = Math.max(0, point.watts.rectifier - diodesW) / Math.max(1, bulbs);
     const anodes = Math.min(2, Math.max(...arrangementFacts(design).cathodes));
-    const bulbC = airC + (heaterW + anodes * each) * diode.jaKPerW;
+    const bulbW = heaterW + anodes * each;
+    const bulbC = airC + bulbW * diode.jaKPerW;
     return {
       airC,
       bodyC: bulbC,
       junctionC: bulbC,
       where: 'free air',
-      chain: [{ label: 'bulb to air', kPerW: diode.jaKPerW }],
+      from: { label: 'air', tempC: airC },
+      chain: [{ label: 'bulb to air', kPerW: diode.jaKPerW, of: 'one bulb', watts: bulbW }],
     };
   }
   const contact = thermalInterface(heat.interface).kPerW;
-  const toSink = { label: 'junction to sink', kPerW: diode.jcKPerW + contact };
+  const hottest = { of: 'the hottest of them', watts: each } as const;
+  const all = { of: 'all of them', watts: point.watts.rectifier } as const;
+  const toSink = { label: 'junction to sink', kPerW: diode.jcKPerW + contact, ...hottest };
   if (heat.sharedWithRectifier && heat.sinkKPerW !== null && point.heat && point.heat.chain.length > 1) {
     const { airC, sinkC } = point.heat;
-    return { airC, bodyC: sinkC, junctionC: sinkC + each * toSink.kPerW, where: 'regulator’s sink', chain: [toSink] };
+    return {
+      airC,
+      bodyC: sinkC,
+      junctionC: sinkC + each * toSink.kPerW,
+      where: 'regulator’s sink',
+      from: { label: 'sink', tempC: sinkC },
+      chain: [toSink],
+    };
   }
   const insideC = insideAir(design, lossesOf(design, point).insideW);
   if (heat.rectifierSinkKPerW !== null) {
     const airC = heat.sinkOutside && heat.box !== 'open' ? heat.ambientC : insideC;
     const { riseK, kPerW } = sinkRise(heat.rectifierSinkKPerW, point.watts.rectifier, false);
     const bodyC = airC + riseK;
-    const chain = [toSink, { label: 'sink to air, at this rise', kPerW }];
-    return { airC, bodyC, junctionC: bodyC + each * toSink.kPerW, where: 'its own sink', chain };
+    return {
+      airC,
+      bodyC,
+      junctionC: bodyC + each * toSink.kPerW,
+      where: 'its own sink',
+      from: { label: 'air', tempC: airC },
+      chain: [{ label: 'sink to air, at this rise', kPerW, ...all }, toSink],
+    };
   }
   if (diode.housing === 'block') {
     const bodyC = insideC + point.watts.rectifier * diode.jaKPerW;
-    const chain = [
-      { label: 'junction to case', kPerW: diode.jcKPerW },
-      { label: 'block to air', kPerW: diode.jaKPerW },
-    ];
-    return { airC: insideC, bodyC, junctionC: bodyC + each * diode.jcKPerW, where: 'free air', chain };
+    return {
+      airC: insideC,
+      bodyC,
+      junctionC: bodyC + each * diode.jcKPerW,
+      where: 'free air',
+      from: { label: 'air', tempC: insideC },
+      chain: [
+        { label: 'block to air', kPerW: diode.jaKPerW, ...all },
+        { label: 'junction to case', kPerW: diode.jcKPerW, ...hottest },
+      ],
+    };
   }
   const bodyC = insideC + each * (diode.jaKPerW - diode.jcKPerW);
-  const chain = [{ label: 'junction to air', kPerW: diode.jaKPerW }];
-  return { airC: insideC, bodyC, junctionC: insideC + each * diode.jaKPerW, where: 'free air', chain };
+  return {
+    airC: insideC,
+    bodyC,
+    junctionC: insideC + each * diode.jaKPerW,
+    where: 'free air',
+    from: { label: 'air', tempC: insideC },
+    chain: [{ label: 'junction to air', kPerW: diode.jaKPerW, ...hottest }],
+  };
 }
 
 /** Where copper and diodes end with the losses of a point that was solved at `assumed`; `settles` false where they run away. */

@@ -39,14 +39,15 @@ export const rectifierHeat: Rule = {
             unit: '°C',
             origin: 'formula',
             ...absurdHeat(found.junctionC),
-            expression: `air + watts × (${found.chain.map((c) => c.label).join(' + ')})`,
+            expression: `${found.from.label} + ${found.chain.map((c) => `watts of ${c.of} × ${c.label}`).join(' + ')}`,
             inputs: [
-              computed('air', found.airC, '°C'),
-              simulated(valve ? 'lost in all bulbs' : 'lost in the diodes', watts, 'W'),
-              simulated('in the hottest of them', Math.max(...at.solution.diodes.map((d) => d.meanW)), 'W'),
-              ...(valve ? [typical('heater of a bulb', diode.heater.ratedV * diode.heater.currentA, 'W')] : []),
+              computed(found.from.label, found.from.tempC, '°C'),
+              ...found.chain.flatMap((c) => [
+                simulated(`watts of ${c.of}`, c.watts, 'W'),
+                typical(c.label, c.kPerW, 'K/W'),
+              ]),
+              ...(valve ? [typical('of that, its heater', diode.heater.ratedV * diode.heater.currentA, 'W')] : []),
               simulated('direct current through it', amps, 'A'),
-              ...found.chain.map((c) => typical(c.label, c.kPerW, 'K/W')),
             ],
             source: 'Steady heat flow; diode loss is the mean of v·i. Thermal resistances typical of the housing.',
             assumes: [

@@ -4,7 +4,7 @@ import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { openVoltsOf } from '@/core/study/open-volts';
 import { opampRail, transformerSize, windingVolts, zenerAhead } from '../cures';
 import { UNLOADED, type Rule } from '../rule';
-import { typical } from '@/core/picture/working';
+import { simulated, typical } from '@/core/picture/working';
 
 export const regulatorInput: Rule = {
   title: 'Regulator input, idle',
@@ -21,6 +21,7 @@ export const regulatorInput: Rule = {
     const first = ahead && ahead.inputMaxV - at.rail.maxV < model.inputMaxV - behind;
     const limit = first ? ahead.inputMaxV : model.inputMaxV;
     const value = first ? at.rail.maxV : behind;
+    const held = value < at.rail.maxV;
     return {
       value,
       limit,
@@ -34,8 +35,14 @@ export const regulatorInput: Rule = {
             label: 'Regulator input, no load',
             unit: 'V',
             origin: 'simulated',
-            expression: 'highest reservoir voltage of the cycle, output unloaded',
-            inputs: [openVoltsOf(at, say.winding), typical('quiescent current', model.quiescentA, 'A')],
+            expression: held
+              ? 'what the pre-regulator holds it at, output unloaded'
+              : 'highest reservoir voltage of the cycle, output unloaded',
+            inputs: [
+              openVoltsOf(at, say.winding),
+              ...(held ? [simulated('highest reservoir voltage', at.rail.maxV, 'V')] : []),
+              typical('quiescent current', model.quiescentA, 'A'),
+            ],
             source: 'Periodic steady state with only the quiescent current drawn.',
             assumes: [`The ${say.winding} stands at its open-circuit voltage.`, 'No spikes.'],
           },
