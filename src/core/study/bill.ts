@@ -20,7 +20,16 @@ import { typicalSinkPrice } from '@/core/parts/heatsink';
 import { aheadModel } from '@/core/parts/regulators/ahead';
 import { typicalTransformerPrice } from '@/core/parts/transformer';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
-import { SMALL_EUR, insulators, mainSinks, typicalStepPrice } from './cost';
+import {
+  SMALL_EUR,
+  insulators,
+  mainSinks,
+  pinParts,
+  regulatorCost,
+  secondaryFuses,
+  typicalHeaterPrice,
+  typicalStepPrice,
+} from './cost';
 import type { Study } from './study';
 import type { BillLine } from './bill-sums';
 
@@ -77,17 +86,19 @@ export function billOf(study: Study): BillLine[] {
     });
   const pieces = rectifierPieces(design);
   const diode = diodeOf(design.rectifier);
+  // Four in one block are one part.
+  const bought = diode.housing === 'block' && pieces % 4 === 0 ? pieces / 4 : pieces;
   // As the verdicts judge them: the mean that lasts, the reverse volts without load, twice over for what the mains bring.
   const meanA = worst((p) => Math.max(...p.solution.diodes.map((d) => d.meanA)));
   const reverse = idle.solution.diodes.reduce((a, d) => Math.max(a, d.peakReverseV), 0);
   if (hasDiodes(design))
     add('rectifier', {
-      references: numbered(diode.technology === 'valve' ? 'V' : 'D', 1, pieces),
+      references: numbered(diode.technology === 'valve' ? 'V' : 'D', 1, bought),
       what: diode.name,
-      count: pieces,
+      count: bought,
       needed: `${formatQuantity(meanA, 'A')}, ${formatQuantity(dc ? 2 * idle.rail.inputMaxV : 2 * reverse, 'V')}, ${formatQuantity(surge.peakA, 'A')} once`,
       had: `${formatNominal(diode.averageA, 'A')}, ${formatNominal(diode.reverseV, 'V')}, ${formatNominal(diode.surgeA, 'A')}`,
-      priceEur: diode.priceEur,
+      priceEur: (diode.priceEur * pieces) / bought,
     });
   let c = 1;
   if (reservoir.capacitanceF > 0) {
@@ -154,7 +165,7 @@ export function billOf(study: Study): BillLine[] {
       count: arrangement.rails,
       needed: `${formatQuantity(2 * watts, 'W')} (twice its loss), ${formatQuantity(idle.rail.maxV, 'V')}`,
       had: 'as bought',
-      priceEur: 0.3 + 0.1 * watts,
+      priceEur: SMALL_EUR.powerResistor,
     });
     r += arrangement.rails;
   }
@@ -240,14 +251,20 @@ export function billOf(study: Study): BillLine[] {
       });
       r += arrangement.rails;
     });
-    add(null, {
-      references: numbered('C', c, 2 * arrangement.rails),
-      what: 'Film or ceramic 330 nF in, 100 nF out, at the pins',
-      count: 2 * arrangement.rails,
-      needed: formatQuantity(idle.rail.maxV, 'V'),
-      had: 'as bought',
-      priceEur: 0.1,
-    });
+    let d = 1 + (hasDiodes(design) && diode.technology !== 'valve' ? bought : 0);
+    for (const { what, value, unit } of pinParts(model)) {
+      const count = arrangement.rails;
+      add(null, {
+        references: unit === 'F' ? numbered('C', c, count) : numbered('D', d, count),
+        what: value === null ? what : `${what}, ${formatNominal(value, unit)}`,
+        count,
+        needed: formatQuantity(idle.rail.maxV, 'V'),
+        had: 'as bought',
+        priceEur: SMALL_EUR.atPins,
+      });
+      if (unit === 'F') c += count;
+      else d += count;
+    }
   }
   let u = (model ? arrangement.rails : 0) * (model && aheadModel(design.preRegulator) ? 2 : 1) + 1;
   let h = mainSinks(design) + 1;
@@ -260,11 +277,11 @@ export function billOf(study: Study): BillLine[] {
       const name = outputName(further, output.place);
       add(null, {
         references: `U${u++}`,
-        what: `${made.name}, for ${name}`,
+        what: `${made.name}, for ${name}, with what stands at its pins`,
         count: 1,
         needed: `${formatQuantity(output.demand.outputA, 'A')}, ${formatQuantity(idle.rails[output.rail]!.rail.maxV, 'V')} in`,
         had: `${formatQuantity(made.ratedA, 'A')}, ${formatNominal(made.inputMaxV, 'V')} in`,
-        priceEur: made.priceEur + made.burners.length * SMALL_EUR.powerResistor + 2 * SMALL_EUR.pinCapacitor,
+        priceEur: regulatorCost(made),
       });
       if (output.sinkKPerW !== null && made.pass.takesSink && !heat.oneSink) {
         add(null, {
@@ -321,7 +338,7 @@ export function billOf(study: Study): BillLine[] {
       count: 1,
       needed: formatNominal(heater.currentA, 'A'),
       had: formatNominal(heater.currentA, 'A'),
-      priceEur: 0,
+      priceEur: typicalHeaterPrice(heater),
     });
   });
   if (mainsSide.primaryFuseA !== null && !dc) {
@@ -331,18 +348,18 @@ export function billOf(study: Study): BillLine[] {
       count: 1,
       needed: 'see Mains side',
       had: `${formatNominal(mainsSide.primaryFuseA, 'A')}, 250 V`,
-      priceEur: 1.2,
+      priceEur: SMALL_EUR.primaryFuse,
     });
   }
   if (mainsSide.secondaryFuseA !== null) {
-    const count = halves;
+    const count = secondaryFuses(design);
     add(null, {
       references: numbered('F', 2, count),
       what: `Fuse ${formatNominal(mainsSide.secondaryFuseA, 'A')} with holder, ${dc ? 'in the lead' : 'at the winding'}`,
       count,
       needed: 'see Mains side',
       had: formatNominal(mainsSide.secondaryFuseA, 'A'),
-      priceEur: 1,
+      priceEur: SMALL_EUR.secondaryFuse,
     });
   }
   return lines;

@@ -1,19 +1,38 @@
 import { heatersOf, rectifierPieces, rectifierSink } from '@/core/design/heaters';
 import { arrangementFacts, arrangementOf, dcSourceOf } from '@/core/design/source';
 import { canCount } from '@/core/design/bank';
-import type { Design, FilterStep, FurtherOutput } from '@/core/design/design';
+import type { Design, FilterStep, FurtherOutput, Heater } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';
 import { typicalCapacitorPrice } from '@/core/parts/capacitor';
 import { typicalSourcePrice } from '@/core/parts/dc-source';
 import { diodeClass } from '@/core/parts/diode';
 import { typicalSinkPrice } from '@/core/parts/heatsink';
 import { mainModel, outputModel, outputsOf } from '@/core/design/outputs';
-import type { RegulatorModel } from '@/core/parts/regulators/model';
+import type { RegulatorModel, SmallPart } from '@/core/parts/regulators/model';
 import { aheadModel } from '@/core/parts/regulators/ahead';
 import { typicalTransformerPrice } from '@/core/parts/transformer';
 
 /** What small parts cost each, EUR, typical. */
-export const SMALL_EUR = { resistor: 0.05, powerResistor: 0.5, led: 0.3, pinCapacitor: 0.1, insulator: 0.5, fan: 4 };
+export const SMALL_EUR = {
+  resistor: 0.05,
+  powerResistor: 0.5,
+  led: 0.3,
+  atPins: 0.1,
+  insulator: 0.5,
+  fan: 4,
+  primaryFuse: 1.2,
+  secondaryFuse: 1,
+};
+
+/** Capacitors and diodes at a regulator's pins: what of its small parts is bought beside what burns. */
+export function pinParts({ small }: RegulatorModel): SmallPart[] {
+  return small.filter((s) => s.unit === 'F' || s.unit === '');
+}
+
+/** Secondary fuses: one for each winding or half, or one in the lead of a DC source. */
+export function secondaryFuses(design: Design): number {
+  return design.mainsSide.secondaryFuseA === null ? 0 : windingCount(design);
+}
 
 /** How many sinks the regulators of the main output and its twin stand on: one for both, or one each. */
 export function mainSinks(design: Design): number {
@@ -36,7 +55,7 @@ export function insulators(design: Design): number {
 /** Typical hobby price of the parts of a design, EUR: a rule of thumb for comparing choices, not an offer. */
 export function typicalCost(design: Design): number {
   const { rails } = arrangementOf(design);
-  const { reservoir, heat, filter, indicator } = design;
+  const { reservoir, heat, filter, indicator, mainsSide } = design;
   const model = mainModel(design);
   const steps = [...filter.before, ...filter.after].reduce((sum, s) => sum + typicalStepPrice(s), 0);
   return (
@@ -52,13 +71,20 @@ export function typicalCost(design: Design): number {
     insulators(design) * SMALL_EUR.insulator +
     (heat.fan === 'none' ? 0 : SMALL_EUR.fan) +
     (indicator ? SMALL_EUR.led + SMALL_EUR.resistor : 0) +
+    (mainsSide.primaryFuseA === null || dcSourceOf(design) ? 0 : SMALL_EUR.primaryFuse) +
+    secondaryFuses(design) * SMALL_EUR.secondaryFuse +
     design.outputs.reduce((sum, o) => sum + outputCost(design, o), 0)
   );
 }
 
 /** A regulator with the parts at its pins and those of it that burn watts, EUR typical. */
-function regulatorCost(model: RegulatorModel): number {
-  return model.priceEur + 2 * SMALL_EUR.pinCapacitor + model.burners.length * SMALL_EUR.powerResistor;
+export function regulatorCost(model: RegulatorModel): number {
+  return model.priceEur + pinParts(model).length * SMALL_EUR.atPins + model.burners.length * SMALL_EUR.powerResistor;
+}
+
+/** One more winding on the same core, EUR. */
+export function typicalHeaterPrice({ ratedV, currentA }: Heater): number {
+  return 2 + 0.15 * ratedV * currentA;
 }
 
 /** Transformer and heater winding, or the DC source in their place, EUR typical. */
@@ -68,7 +94,7 @@ export function feedCost(design: Design): number {
   const { transformer } = design;
   return (
     typicalTransformerPrice(transformer.ratedVA, windingCount(design)) +
-    heatersOf(design).reduce((sum, h) => sum + 2 + 0.15 * h.ratedV * h.currentA, 0)
+    heatersOf(design).reduce((sum, h) => sum + typicalHeaterPrice(h), 0)
   );
 }
 
