@@ -15,14 +15,16 @@ import { solveInThreads } from './node-pool';
 import { timePlainWay } from './plain-way';
 import { compareResults } from '@/core/solve/compare';
 import { heatView } from '@/core/study/heat-report';
+import { serverWaits } from './server-delay';
 import { solveBuilds } from '@/core/judge/tolerance';
 import { solveSteady } from '@/core/solve/steady';
 
 /**
- * Usage: npm run bench [-- --json] [-- --fuzz [CASES]]
+ * Usage: npm run bench [-- --json] [-- --fuzz [CASES]] [-- --server]
  * Accuracy and speed of the solver on the reference cases, against the same case solved the plain way, and what an edit
  * costs behind the interface. With --fuzz: what becomes of random circuits, plausible and absurd. With --proposals [DEMANDS]:
- * whether what is proposed holds and a draw of cheaper sets does not; with --every besides, all cheaper sets.
+ * whether what is proposed holds and a draw of cheaper sets does not; with --every besides, all cheaper sets. With --server:
+ * what requests wait for while pages of a slow design are asked for.
  */
 const CASES = path.join(process.cwd(), 'tests/fixtures/cases');
 
@@ -202,6 +204,16 @@ async function main(argv: string[]): Promise<number> {
     process.stderr.write('\r');
     console.log(JSON.stringify(report, null, 1));
     return report.broken.length + report.cheaper.length + report.missed.length > 0 ? 1 : 0;
+  }
+  if (argv.includes('--server')) {
+    const { alone, beside, slowPage, requests } = await serverWaits(process.cwd());
+    const line = (w: typeof alone) =>
+      `median ${w.median.toFixed(1)} ms, 99 of 100 under ${w.p99.toFixed(1)} ms, longest ${w.most.toFixed(1)} ms`;
+    console.log(`alone                        ${line(alone)}`);
+    console.log(`beside a slow design's page  ${line(beside)}; that page ${slowPage.toFixed(0)} ms`);
+    const delay = Math.max(beside.p99 - alone.p99, beside.most - alone.most);
+    console.log(`delay, of ${requests} requests        ${delay.toFixed(1)} ms, must 50`);
+    return delay <= 50 ? 0 : 1;
   }
   const rows = caseRows(100);
   const steady = rows.filter((r) => r.warmMs !== null);
