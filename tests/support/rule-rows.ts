@@ -436,4 +436,3 @@ export const ROWS: Row[] = [
     output: 'main',
   },
 ];
-

@@ -157,7 +157,11 @@ describe('outputs', () => {
     const d = applyPatch(drum, { demand: { outputA: 0.25, negativeA: 0.1, typicalA: 0.2, leastA: 0.05 } });
     const [main, minus] = outputsOf(d);
     expect([main!.name, minus!.name]).toEqual(['+18 V', '−18 V']);
-    expect(minus!.demand).toMatchObject({ outputA: 0.1, typicalA: expect.closeTo(0.08, 12), leastA: expect.closeTo(0.02, 12) });
+    expect(minus!.demand).toMatchObject({
+      outputA: 0.1,
+      typicalA: expect.closeTo(0.08, 12),
+      leastA: expect.closeTo(0.02, 12),
+    });
     const same = outputsOf(applyPatch(drum, { demand: { negativeA: null, typicalA: null } }))[1]!;
     expect(same.demand).toMatchObject({ outputA: 0.25, typicalA: null });
     expect(outputsOf(clock).map((o) => [o.id, o.name, o.rail, o.place])).toEqual([['main', '24 V', 0, -1]]);
