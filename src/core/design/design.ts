@@ -2,11 +2,11 @@ import type { SomeRegulator } from '@/core/parts/regulators';
 import type { InferType } from 'yup';
 import type { heatSchema, mainsSideSchema } from './build-schema';
 import type { askSchema, demandSchema, outputDemandSchema } from './demand-schema';
+import type { designSchema } from './design-schema';
 import type { loadSchema } from './load-schema';
 import type { filterSchema, heaterSchema, indicatorSchema, rectifierSchema, reservoirSchema } from './rail-schema';
 import type { benchSchema, pickedSchema } from './record-schema';
 import type { regulatorSheetSchema } from './regulator-schema';
-import type { designSchema } from './schema';
 import type { mainsSchema, transformerSchema } from './source-schema';
 
 type Stored = InferType<typeof designSchema>;
