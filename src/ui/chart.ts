@@ -19,7 +19,8 @@ export function useChart<T extends ChartType>(
     const drawn = () => {
       const style = getComputedStyle(page);
       const config = make((name) => style.getPropertyValue(name).trim());
-      const plain = { animation: false, maintainAspectRatio: false, font: { family: style.fontFamily } };
+      const font = { family: getComputedStyle(document.body).fontFamily, size: 13 };
+      const plain = { animation: false, maintainAspectRatio: false, font };
       return new Chart(canvas.current!, { ...config, options: { ...plain, ...config.options } } as ChartConfiguration);
     };
     let chart = drawn();

@@ -125,7 +125,11 @@ describe('the bill', () => {
     expect(line(lines, /1N5404/).had).toBe('3 A, 400 V, 200 A');
     expect(line(lines, /Heatsink/).needed).toMatch(/^13\.\d W to get rid of$/);
     expect(line(lines, /78S24/).had).toBe('2.00 A, 40 V in');
-    expect(line(lines, /Transformer/).had).toBe('100 VA');
+    // What the verdict on its winding says: RMS amperes of what 100 VA over 24 V bear.
+    expect(line(lines, /Transformer/)).toMatchObject({
+      needed: expect.stringMatching(/^2\.\d\d A RMS$/),
+      had: '4.17 A, 100 VA',
+    });
     expect(lines.every((l) => l.typicalPrice && l.fromDrawer === null)).toBe(true);
   });
 

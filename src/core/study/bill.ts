@@ -9,6 +9,8 @@ import { indicatorOhm } from '@/core/circuit/indicator';
 import { placedParts } from '@/core/circuit/filter-of';
 import { thermalInterface } from '@/core/parts/heatsink';
 import type { ElementResult } from '@/core/solve/solution';
+import { modelOf } from '@/core/circuit/feed';
+import { feedingRmsA } from './feeding';
 import type { OperatingPoint } from './point';
 import { LASTING } from './occasion';
 import { capitalised } from '@/core/quantity/format';
@@ -58,7 +60,6 @@ export function billOf(study: Study): BillLine[] {
   const numbered = (letter: string, from: number, count: number) =>
     count === 1 ? `${letter}${from}` : `${letter}${from}–${letter}${from + count - 1}`;
   const halves = windingCount(design);
-  const va = worst((p) => p.solution.windings.reduce((sum, w) => sum + w.voltAmpere, 0));
   const dc = dcSourceOf(design);
   if (dc)
     add(null, {
@@ -80,8 +81,11 @@ export function billOf(study: Study): BillLine[] {
       references: 'T1',
       what: `Transformer, ${halves === 2 ? '2 × ' : ''}${formatNominal(transformer.ratedV, 'V')}`,
       count: 1,
-      needed: `${formatQuantity(va, 'VA')}`,
-      had: formatNominal(transformer.ratedVA, 'VA'),
+      needed: `${formatQuantity(
+        worst((p) => feedingRmsA(design, p.solution)),
+        'A',
+      )} RMS`,
+      had: `${formatQuantity(modelOf(design).ratedA, 'A')}, ${formatNominal(transformer.ratedVA, 'VA')}`,
       priceEur: typicalTransformerPrice(transformer.ratedVA, halves),
     });
   const pieces = rectifierPieces(design);
