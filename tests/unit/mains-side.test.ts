@@ -511,3 +511,52 @@ describe('words and workings of a lead', () => {
     expect(high.points[0]!.id).toBe('lead-fuse');
   });
 });
+
+describe('workings of the mains side', () => {
+  const of = (d: Design, patch: Patch, id: string) => {
+    const figures = mainsSide(studyDesign(applyPatch(d, patch))).figures;
+    return figures.find((f) => f.id === id);
+  };
+  test('a ring core is switched on at thirty to sixty times its current, and fused from twice what runs', () => {
+    const ring = { transformer: { core: 'toroid' } } as const;
+    expect(of(clock!, ring, 'inrush')!.expression).toBe('30 to 60 times rated current');
+    expect(of(clock!, {}, 'inrush')!.expression).toBe('10 to 20 times rated current');
+    expect(of(clock!, ring, 'primary-fuse')!.expression).toMatch(/^next standard value from 2 times .* up to 3;/);
+    expect(of(clock!, {}, 'primary-fuse')!.expression).toMatch(/^next standard value from 1\.5 times .* up to 2;/);
+    expect(of(clock!, {}, 'inrush')!.assumes.join()).toMatch(/not simulated/);
+    expect(of(clock!, { mainsSide: { softStart: true } }, 'inrush-i2t')!.assumes.join()).toMatch(/soft start takes it/);
+    expect(of(clock!, {}, 'inrush-i2t')!.assumes).toEqual([]);
+  });
+
+  test('the fuse’s working has both currents, each with its own figure', () => {
+    const fuse = of(clock!, {}, 'primary-fuse')!;
+    const value = (label: string) => fuse.inputs.find((i) => i.label === label)?.value;
+    expect(value('running')).toBe(of(clock!, {}, 'primary-running')!.value);
+    expect(value('full load')).toBe(of(clock!, {}, 'primary-full')!.value);
+    expect(value('inrush')).toBe(of(clock!, {}, 'inrush-i2t')!.value);
+  });
+
+  test('how long it stays charged is a figure only where something discharges it', () => {
+    expect(of(tide!, {}, 'discharge')!.inputs.map((i) => i.label)).toEqual([
+      'bleeder, balancing resistors',
+      'C, reservoir and filter',
+      'V₀',
+      'they burn',
+    ]);
+    expect(of(tide!, { filter: { bleederOhm: null } }, 'discharge')).toBeUndefined();
+  });
+
+  test('every working is whole', () => {
+    for (const d of [clock!, dome!, drum!, tide!, logger!])
+      for (const f of mainsSide(studyDesign(d)).figures) {
+        for (const w of [f.label, f.expression, f.source]) expect(w).toMatch(/\S/);
+        for (const i of f.inputs)
+          expect([f.id, Boolean(i.label), Number.isFinite(i.value), typeof i.unit]).toEqual([
+            f.id,
+            true,
+            true,
+            'string',
+          ]);
+      }
+  });
+});
