@@ -1,0 +1,275 @@
+/** @jest-environment @stryker-mutator/jest-runner/jest-env/jsdom */
+import { act, cleanup, render, screen } from '@testing-library/react';
+import type { Design } from '@/core/design/design';
+import { SolverGone } from '@/workers/client';
+
+type Reply = { ok: true; value: string } | { ok: false; error: string };
+/** What was asked, in order, each to be answered by the test. */
+const questions: { design: { name: string }; answer: (reply: Reply) => void; tell: (found: string[]) => void }[] = [];
+let dropped = 0;
+let design = { name: 'first' } as Design;
+
+jest.mock('@/workers/client', () => ({
+  callback: (f: unknown) => f,
+  dropSearch: () => void dropped++,
+  replaceSolver: () => {},
+  solver: () => ({}),
+  poolSolver: (n: number) => pool.solver(n),
+  endOfPoolSolver: (n: number) => () => pool.ended.push(n),
+  SolverGone: class SolverGone extends Error {},
+}));
+jest.mock('@/ui/session', () => ({ useDesign: () => design }));
+
+import { useFound } from '@/ui/use-found';
+import { useSolved } from '@/ui/use-solved';
+import { buildInPool, solveInPool, tryInPool } from '@/workers/browser-pool';
+import { Stopped } from '@/workers/pool';
+
+const asks = (_: unknown, d: Design) =>
+  new Promise<Reply>((answer) => questions.push({ design: d, answer, tell: () => {} }));
+const searches = (_: unknown, __: number, d: Design, tell: (found: string[]) => void) =>
+  new Promise<Reply>((answer) => questions.push({ design: d, answer, tell }));
+
+const wait = (ms: number) => act(async () => void (await jest.advanceTimersByTimeAsync(ms)));
+const answer = (n: number, reply: Reply) =>
+  act(async () => {
+    questions[n]!.answer(reply);
+    await Promise.resolve();
+  });
+
+beforeEach(() => {
+  jest.useFakeTimers();
+  questions.length = 0;
+  dropped = 0;
+  design = { name: 'first' } as Design;
+});
+afterEach(() => {
+  cleanup();
+  jest.useRealTimers();
+});
+
+describe('what a screen asks about the design', () => {
+  function Shown({ waitMs = 0, nothing = false }) {
+    const { value, of, trouble } = useSolved(nothing ? null : asks, { waitMs });
+    return <p>{`${value ?? 'nothing'} of ${of?.name ?? 'none'}${trouble ? `: ${trouble}` : ''}`}</p>;
+  }
+  const says = () => screen.getByText(/ of /).textContent;
+
+  test('stands with the design it is about, until a newer answer is there', async () => {
+    const { rerender } = render(<Shown />);
+    await wait(0);
+    expect(questions.map((q) => q.design.name)).toEqual(['first']);
+    await answer(0, { ok: true, value: 'one' });
+    expect(says()).toBe('one of first');
+    design = { name: 'second' } as Design;
+    rerender(<Shown />);
+    await wait(0);
+    expect(says()).toBe('one of first');
+    await answer(1, { ok: true, value: 'two' });
+    expect(says()).toBe('two of second');
+  });
+
+  test('an answer the design has moved on from is dropped, and what was overtaken is never begun', async () => {
+    const { rerender } = render(<Shown />);
+    await wait(0);
+    for (const name of ['second', 'third', 'fourth']) {
+      design = { name } as Design;
+      rerender(<Shown />);
+      await wait(0);
+    }
+    // Busy with the first: the others wait, and only the newest of them is asked.
+    expect(questions.map((q) => q.design.name)).toEqual(['first']);
+    await answer(0, { ok: true, value: 'one' });
+    expect(says()).toBe('nothing of none');
+    expect(questions.map((q) => q.design.name)).toEqual(['first', 'fourth']);
+    await answer(1, { ok: true, value: 'four' });
+    expect(says()).toBe('four of fourth');
+  });
+
+  test('trouble is said beside the last good answer', async () => {
+    const { rerender } = render(<Shown />);
+    await wait(0);
+    await answer(0, { ok: true, value: 'one' });
+    design = { name: 'second' } as Design;
+    rerender(<Shown />);
+    await wait(0);
+    await answer(1, { ok: false, error: 'no cycle closes' });
+    expect(says()).toBe('one of first: no cycle closes');
+    design = { name: 'third' } as Design;
+    rerender(<Shown />);
+    await wait(0);
+    await answer(2, { ok: true, value: 'three' });
+    expect(says()).toBe('three of third');
+  });
+
+  test('the hand has to rest where that is wanted; nothing is asked where nothing is', async () => {
+    const { rerender } = render(<Shown waitMs={200} />);
+    await wait(150);
+    design = { name: 'second' } as Design;
+    rerender(<Shown waitMs={200} />);
+    await wait(150);
+    expect(questions).toHaveLength(0);
+    await wait(60);
+    expect(questions.map((q) => q.design.name)).toEqual(['second']);
+    cleanup();
+    questions.length = 0;
+    render(<Shown nothing />);
+    await wait(500);
+    expect(questions).toHaveLength(0);
+  });
+});
+
+describe('what a search finds', () => {
+  function Found() {
+    const { found, running, trouble } = useFound<string>(searches as never);
+    return <p>{`found ${found.join(',')}${running ? ' …' : ''}${trouble ?? ''}`}</p>;
+  }
+  const says = () => screen.getByText(/^found/).textContent;
+  const tell = (n: number, found: string[]) => act(async () => questions[n]!.tell(found));
+
+  test('comes as it is found, and is done when the search says so', async () => {
+    render(<Found />);
+    expect(questions).toHaveLength(0);
+    await wait(260);
+    await tell(0, ['a']);
+    expect(says()).toBe('found a …');
+    await tell(0, ['b', 'c']);
+    await answer(0, { ok: true, value: '' });
+    expect(says()).toBe('found a,b,c');
+  });
+
+  test('a change of the design ends it and begins anew; what the old one still says concerns nobody', async () => {
+    const { rerender } = render(<Found />);
+    await wait(260);
+    await tell(0, ['a']);
+    design = { name: 'second' } as Design;
+    rerender(<Found />);
+    expect(dropped).toBe(1);
+    await wait(260);
+    await tell(0, ['late']);
+    await tell(1, ['b']);
+    expect(says()).toBe('found b …');
+    await answer(0, { ok: false, error: 'late' });
+    expect(says()).toBe('found b …');
+    await answer(1, { ok: false, error: ': nothing came back' });
+    expect(says()).toBe('found b: nothing came back');
+  });
+
+  test('a hand that moves on at once has asked nothing; leaving ends it', async () => {
+    const { rerender, unmount } = render(<Found />);
+    await wait(100);
+    design = { name: 'second' } as Design;
+    rerender(<Found />);
+    await wait(260);
+    expect(questions.map((q) => q.design.name)).toEqual(['second']);
+    const before = dropped;
+    unmount();
+    expect(dropped).toBe(before + 1);
+  });
+});
+
+/** The pool's threads, as a test wants them to behave. */
+const pool = {
+  ended: [] as number[],
+  asked: [] as { n: number; chunk: unknown[] }[],
+  behave: (async (_n: number, chunk: unknown[]) => chunk) as (n: number, chunk: unknown[]) => Promise<unknown[]>,
+  solver(n: number) {
+    const run = (chunk: unknown[]) => {
+      this.asked.push({ n, chunk });
+      return this.behave(n, chunk);
+    };
+    return {
+      variations: async (_: Design, chunk: unknown[]) =>
+        run(chunk).then(
+          (value) => ({ ok: true, value }),
+          (error: Error) => {
+            if (error instanceof SolverGone) throw error;
+            return { ok: false, error: error.message };
+          },
+        ),
+      tryParts: (_: Design, __: string, chunk: unknown[]) => run(chunk),
+      builds: (_: Design, seed: number, count: number, chunk: number[]) =>
+        run(chunk.map((from) => Array.from({ length: count }, (__, k) => `${seed}/${from + k}`))),
+    };
+  },
+};
+
+describe('the page’s pool', () => {
+  const items = Array.from({ length: 60 }, (_, n) => n) as never[];
+  beforeEach(() => {
+    jest.useRealTimers();
+    pool.ended.length = 0;
+    pool.asked.length = 0;
+    pool.behave = async (_n, chunk) => chunk;
+  });
+
+  test('answers in the order of the questions, over at least two threads, with progress', async () => {
+    const seen: number[] = [];
+    expect(await solveInPool(design, items, { onProgress: (done) => seen.push(done) })).toEqual(items);
+    expect(new Set(pool.asked.map((a) => a.n)).size).toBeGreaterThanOrEqual(2);
+    expect(seen.at(-1)).toBe(60);
+    // Trials are handed over eight at a time.
+    pool.asked.length = 0;
+    expect(await tryInPool(design, 'sink', items)).toEqual(items);
+    expect(Math.max(...pool.asked.map((a) => a.chunk.length))).toBe(8);
+  });
+
+  test('builds are numbered through, and as many as were asked for', async () => {
+    const seen: [number, number][] = [];
+    const builds = await buildInPool(design, 7, 130, {
+      onProgress: (done, of) => seen.push([done, of]),
+      signal: new AbortController().signal,
+    });
+    expect(builds).toEqual(Array.from({ length: 130 }, (_, n) => `7/${n}`));
+    expect(seen.at(-1)![0]).toBe(130);
+  });
+
+  test('a thread that dies gets its chunk again, once; what cannot be solved is said', async () => {
+    let died = 0;
+    pool.behave = async (_n, chunk) => {
+      if (died++ === 0) throw new SolverGone();
+      return chunk;
+    };
+    expect(await solveInPool(design, items)).toEqual(items);
+    pool.behave = async () => {
+      throw new SolverGone();
+    };
+    await expect(solveInPool(design, items)).rejects.toBeInstanceOf(SolverGone);
+    pool.behave = async () => {
+      throw new Error('no cycle closes');
+    };
+    await expect(solveInPool(design, items)).rejects.toThrow('no cycle closes');
+  });
+
+  test('told to stop it stops at once, and a thread still at it is ended a tenth of a second later', async () => {
+    jest.useFakeTimers();
+    const stop = new AbortController();
+    pool.behave = () => new Promise(() => {});
+    const running = solveInPool(design, items, { signal: stop.signal });
+    const stopped = expect(running).rejects.toBeInstanceOf(Stopped);
+    await jest.advanceTimersByTimeAsync(5);
+    stop.abort();
+    await stopped;
+    expect(pool.ended).toEqual([]);
+    await jest.advanceTimersByTimeAsync(99);
+    expect(pool.ended).toEqual([]);
+    await jest.advanceTimersByTimeAsync(2);
+    expect(pool.ended.length).toBeGreaterThanOrEqual(2);
+  });
+
+  test('one that was done by then is left alone', async () => {
+    jest.useFakeTimers();
+    const stop = new AbortController();
+    let finish: (chunk: unknown[]) => void = () => {};
+    pool.behave = (n, chunk) =>
+      n === 0 ? new Promise((resolve) => (finish = () => resolve(chunk))) : Promise.resolve(chunk);
+    const running = solveInPool(design, items, { chunk: 30, signal: stop.signal });
+    const stopped = expect(running).rejects.toBeInstanceOf(Stopped);
+    await jest.advanceTimersByTimeAsync(5);
+    stop.abort();
+    await stopped;
+    finish([]);
+    await jest.advanceTimersByTimeAsync(200);
+    expect(pool.ended).toEqual([]);
+  });
+});
