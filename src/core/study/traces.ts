@@ -82,13 +82,22 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
       case 'start': {
         const cold = networkOf(design, { ...CONDITIONS.surge, mains: condition.mains });
         solution = solveStart(cold, run.cycles, run.phaseDeg, options);
-        const { peakDiodeA, i2tDiode, timeTo90PercentS } = solution.start!;
+        const { peakDiodeA, i2tDiode } = solution.start!;
+        // Of where it settles, not of how far this run got.
+        const settlesV = solveSteady(cold).rails[0]!.meanV;
+        const reached = solution.waveforms!.railV[0]!.findIndex((v) => v >= 0.9 * settlesV);
         notes = [
           { label: 'highest diode current', value: peakDiodeA, unit: 'A' },
           { label: 'I²t', value: i2tDiode, unit: 'A²s' },
-          ...(timeTo90PercentS === null
+          ...(reached < 0
             ? []
-            : [{ label: 'nine tenths after', value: timeTo90PercentS, unit: 's' as const }]),
+            : [
+                {
+                  label: 'nine tenths after',
+                  value: reached / (design.mains.frequencyHz * perCycle),
+                  unit: 's' as const,
+                },
+              ]),
         ];
         break;
       }
