@@ -1,8 +1,19 @@
+import jest from 'eslint-plugin-jest';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**', 'playwright-report/**', 'data/**', '.mutate/**'] },
+  {
+    ignores: [
+      '.next/**',
+      'node_modules/**',
+      'next-env.d.ts',
+      'test-results/**',
+      'playwright-report/**',
+      'data/**',
+      '.mutate/**',
+    ],
+  },
   ...tseslint.configs.recommended,
   reactHooks.configs.flat.recommended,
   {
@@ -14,4 +25,13 @@ export default tseslint.config(
     },
   },
   { files: ['scripts/**', 'src/cli/**', 'tests/**'], rules: { 'no-console': 'off' } },
+  {
+    files: ['tests/unit/**'],
+    plugins: { jest },
+    rules: {
+      'jest/no-conditional-expect': 'error',
+      'jest/no-focused-tests': 'error',
+      'jest/no-disabled-tests': 'error',
+    },
+  },
 );

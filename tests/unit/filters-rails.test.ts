@@ -186,13 +186,14 @@ describe('many at once', () => {
   });
 
   test('a variation without a solution says so and the others go on', () => {
+    // Constant watts of a rail that goes through nought a hundred times a second: there they have no amperes.
     const power = applyPatch(dome, { demand: { kind: 'power' }, reservoir: { capacitanceF: 0 } });
     const results = solveVariations(power, [
-      { condition: 'nominal', patch: { demand: { outputA: 60 } } },
+      { condition: 'nominal', patch: { demand: { outputA: 5 } } },
       { condition: 'nominal', patch: { demand: { kind: 'resistance' } } },
     ]);
     expect(results[1]).toMatchObject({ ok: true });
-    if (!results[0]!.ok) expect(results[0]!.error.length).toBeGreaterThan(10);
+    expect(results[0]).toMatchObject({ ok: false, error: expect.stringMatching(/.{10}/) });
   });
 
   const worker = (delay: number) => ({
@@ -258,6 +259,5 @@ test('a file of the first version opens with nothing where the new parts would b
   delete old['mains']!['flatTopPct'];
   delete old['transformer']!['leakageH'];
   const read = readDesign({ ...old, version: 1 });
-  expect(read).toMatchObject({ ok: true });
-  if (read.ok) expect(read.design).toEqual(clock);
+  expect(read).toEqual({ ok: true, design: clock });
 });
