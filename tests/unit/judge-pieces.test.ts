@@ -6,7 +6,7 @@ import { failedAt, givenUpFor } from '@/core/judge/early';
 import { fixesByStep, simulateFixes } from '@/core/judge/fixes';
 import { countFails, deciding, distress, judge, marginOf, seenFrom, tightest, type Found } from '@/core/judge/judge';
 import { moreOf } from '@/core/judge/more-of';
-import { earlyGroups, rulesDeciding } from '@/core/judge/rules';
+import { earlyGroups, RULE_IDS, ruleOf, rulesDeciding, type RuleId } from '@/core/judge/rules';
 import { singleChanges } from '@/core/judge/single-change';
 import { checksOf, drawnShares, marginsAt, planOf, solveBuilds, spreadsOf, summarise } from '@/core/judge/tolerance';
 import type { State, Verdict } from '@/core/judge/verdict';
@@ -439,4 +439,64 @@ describe('the grid', () => {
     expect(cell.words).toContain(cell.state);
     expect(cell.mains).toBe('high');
   });
+});
+
+test('each rule stands where a builder looks, sees what it speaks of, and decides about the parts that would change it', () => {
+  /** Station, what it looks at, how early a search asks it, the parts it decides. */
+  const EXPECTED: Record<RuleId, [string, string, number | null, string]> = {
+    'choke-critical': ['before', 'rail', null, 'choke'],
+    headroom: ['regulator', 'output', 1, 'transformer reservoir choke regulator transistor'],
+    'output-range': ['regulator', 'output', null, 'regulator'],
+    'output-window': ['load', 'output', 2, 'transformer choke regulator'],
+    'output-ripple': ['load', 'output', 1, 'reservoir'],
+    'lost-load': ['reservoir', 'supply', 4, 'transformer choke reservoir'],
+    'reservoir-voltage': ['reservoir', 'rail', 2, 'transformer reservoir'],
+    'filter-voltage': ['after', 'rail', null, ''],
+    'filter-resonance': ['before', 'supply', null, 'choke'],
+    'ripple-current': ['reservoir', 'rail', 3, 'reservoir'],
+    'regulator-input': ['regulator', 'output', 2, 'transformer regulator'],
+    'regulator-current': ['regulator', 'output', null, 'regulator'],
+    junction: ['regulator', 'output', null, 'regulator transistor sink'],
+    'pre-regulator-heat': ['regulator', 'output', null, 'sink'],
+    'pass-sharing': ['regulator', 'output', null, 'transistor'],
+    'safe-area': ['regulator', 'output', null, 'transistor'],
+    'pre-regulator-area': ['regulator', 'output', null, 'transistor'],
+    'small-heat': ['regulator', 'output', null, 'regulator'],
+    'inside-air': ['regulator', 'supply', null, ''],
+    'source-current': ['mains', 'supply', null, 'transformer'],
+    'winding-current': ['winding', 'supply', 3, 'transformer'],
+    'winding-heat': ['winding', 'supply', null, 'transformer'],
+    'winding-dc': ['winding', 'supply', null, ''],
+    'choke-rating': ['before', 'rail', null, 'choke'],
+    'diode-average': ['rectifier', 'supply', null, 'rectifier'],
+    'anode-peak': ['rectifier', 'supply', null, 'rectifier'],
+    'rectifier-heat': ['rectifier', 'supply', 3, 'rectifier sink'],
+    'diode-reverse': ['rectifier', 'supply', null, 'rectifier'],
+    'diode-surge': ['rectifier', 'supply', null, 'rectifier'],
+    'surge-heating': ['rectifier', 'supply', null, 'rectifier'],
+    'reverse-polarity': ['rectifier', 'supply', null, ''],
+    'short-circuit': ['regulator', 'output', null, 'transistor'],
+    'minimum-load': ['regulator', 'output', null, 'regulator'],
+    'sink-touch': ['regulator', 'output', null, ''],
+    'pre-regulator': ['regulator', 'output', null, ''],
+    'hold-up': ['reservoir', 'output', null, ''],
+    'choke-idle': ['before', 'rail', null, ''],
+  };
+  const found = Object.fromEntries(
+    RULE_IDS.map((id) => {
+      const { station, scope, early, decides } = ruleOf(id);
+      return [id, [station, scope, early ?? null, decides.join(' ')]];
+    }),
+  );
+  expect(found).toEqual(EXPECTED);
+});
+
+test('of a split supply a diode is judged with the current of the rail that draws more', () => {
+  const find = (negativeA: number) => {
+    const [v] = judge(studyDesign(applyPatch(drum, { demand: { outputA: 0.1, negativeA } })), ['diode-average']);
+    return v!.figure.inputs.find((i) => i.label === 'rail current')!.value;
+  };
+  expect(find(0.4)).toBeGreaterThan(0.4);
+  expect(find(0.01)).toBeGreaterThan(0.1);
+  expect(find(0.01)).toBeLessThan(0.12);
 });

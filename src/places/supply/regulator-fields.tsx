@@ -21,7 +21,7 @@ export function RegulatorFields() {
   const edit = useEdit();
   const { regulator, heat } = design;
   const model = regulatorModel(regulator);
-  /** Families with few fields of their own leave room for what the Heat station also asks. */
+  /** Families with few fields of their own leave room for what the Heat place also asks. */
   const short = regulator.kind !== 'bench' && regulator.kind !== 'error-transistor';
 
   return (
