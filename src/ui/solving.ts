@@ -6,6 +6,7 @@ import { asked } from '@/workers/asked';
 import { callback, dropSearch } from '@/workers/client';
 import type { DesignStore } from './design-store';
 import type { View } from './view';
+import { whenIdle } from './when-idle';
 
 const FIXES_AFTER_MS = 90;
 
@@ -26,6 +27,7 @@ export function startSolving(document: DesignStore, view: View): () => void {
   let job = 0;
   let seeking = 0;
   let stopped = false;
+  let callOff = () => {};
 
   async function work() {
     if (running) return;
@@ -59,6 +61,11 @@ export function startSolving(document: DesignStore, view: View): () => void {
     staleTimer ??= setTimeout(() => view.setState({ current: false }), STALE_MS);
     void work();
     seekFixes(design);
+  }
+
+  /** Starts the solver and warms it up on the design as it is, so that the first edit waits for neither. */
+  function warmUp() {
+    if (!stopped && !running) void asked((solver) => solver.evaluate(document.getState().design), 'edit');
   }
 
   function seekFixes(design: Design) {
@@ -100,12 +107,14 @@ export function startSolving(document: DesignStore, view: View): () => void {
     afterPaint(() => {
       performance.measure('first-terrace', { start: 0, end: performance.now() });
       if (!stopped && job === 0) seekFixes(document.getState().design);
+      callOff = whenIdle(warmUp);
     });
   } else {
     solve(document.getState().design);
   }
   return () => {
     stopped = true;
+    callOff();
     clearTimeout(fixTimer);
     clearTimeout(staleTimer);
     unsubscribe();

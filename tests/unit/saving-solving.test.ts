@@ -463,6 +463,45 @@ describe('solving', () => {
     stop();
   });
 
+  test('once the page is idle the solver is started and warmed up, unless an edit was quicker', async () => {
+    const idle: (() => void)[] = [];
+    const called: number[] = [];
+    const frames: (() => void)[] = [];
+    const before = globalThis.requestAnimationFrame;
+    const window = {
+      requestIdleCallback: (f: () => void) => idle.push(f),
+      cancelIdleCallback: (n: number) => called.push(n),
+    };
+    Object.assign(globalThis, { window, requestAnimationFrame: (f: () => void) => frames.push(f) });
+    const painted = async () => {
+      frames.splice(0).forEach((f) => f());
+      // A message comes in a task of its own.
+      jest.useRealTimers();
+      await new Promise((resolve) => setTimeout(resolve, 20));
+      jest.useFakeTimers();
+    };
+    try {
+      const document = createDesignStore(design);
+      const stop = startSolving(document, createView(stored, good));
+      await painted();
+      expect([asked.length, idle.length]).toEqual([0, 1]);
+      idle[0]!();
+      expect(asked).toHaveLength(1);
+      asked[0]!.answer({ ok: true, value: { ...good } });
+      await settle();
+      document.getState().edit({ transformer: { ratedV: 25 } });
+      expect(asked).toHaveLength(2);
+      // Already at an edit: nothing is asked besides.
+      idle[0]!();
+      expect(asked).toHaveLength(2);
+      stop();
+      expect(called).toEqual([1]);
+    } finally {
+      Object.assign(globalThis, { requestAnimationFrame: before });
+      delete (globalThis as { window?: unknown }).window;
+    }
+  });
+
   test('words and readings cost no solving', () => {
     const document = createDesignStore(design);
     const stop = startSolving(document, createView(stored, good));
