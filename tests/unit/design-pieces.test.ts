@@ -1,6 +1,7 @@
+import { from5 } from '@/core/design/migrations/from-5';
 import { readAllowed, readRange, allowedWords, spanWords } from '@/core/design/allowed';
 import { balanceOhmOf, bankF, bankOhmFactor, bankRatedV, canCount, shuntOhm } from '@/core/design/bank';
-import { NO_REGULATOR_SHEET, outputDemand } from '@/core/design/defaults';
+import { blankDesign, MAINS_PRESETS, NO_REGULATOR_SHEET, outputDemand } from '@/core/design/defaults';
 import { applyPatch, mergePatches, type Design, type Patch, type Regulator } from '@/core/design/design';
 import { criticalInductanceH, filterShape, hasChokeInput, withFilterShape } from '@/core/design/filters';
 import { bulbsOf, heatersOf, rectifierPieces, rectifierSink } from '@/core/design/heaters';
@@ -407,4 +408,147 @@ test('a patch replaces what is of several kinds as a whole, and merges what is a
     name: 'b',
   });
   expect(mergePatches({ source: adapter }, { source: battery } as Patch).source).toEqual(battery);
+});
+
+test('another family is begun with the weakest part that carries the load, and the strongest where none does', () => {
+  const of = (kind: RegulatorKind, outputA: number) =>
+    regulatorOfKind(applyPatch(pen, { demand: { outputA } }), kind) as unknown as Record<string, unknown>;
+  const parts = (kind: RegulatorKind, amps: number[]) => amps.map((a) => of(kind, a)['part']);
+  expect(parts('adjustable', [0.05, 0.1, 0.11, 0.5, 1.5, 1.6, 3, 5, 9])).toEqual([
+    '317L',
+    '317L',
+    '317M',
+    '317M',
+    '317',
+    '350',
+    '350',
+    '338',
+    '338',
+  ]);
+  expect(parts('low-dropout', [0.25, 0.26, 0.8, 1.5, 3, 4])).toEqual([
+    'ldo-250',
+    'ldo-800',
+    'ldo-800',
+    'ldo-1a5',
+    'ldo-3a',
+    'ldo-3a',
+  ]);
+  expect([0.1, 0.5, 1, 2, 3].map((a) => of('fixed', a)['size'])).toEqual(['78L', '78M', '78', '78S', '78S']);
+  // Seventy per cent of what a transistor bears: 3.5, 10.5, 14 A.
+  expect([3.5, 3.6, 10.5, 14, 20].map((a) => of('follower', a)['transistor'])).toEqual([
+    'tip122',
+    'tip3055',
+    'tip3055',
+    'mj15003',
+    'mj15003',
+  ]);
+  // 0.65 V at 1.3 times the load, to the nearest of E12.
+  expect(of('follower', 1)).toMatchObject({ limitOhm: 0.47, passes: 1, emitterOhm: 0, gain: null, zenerW: 1.3 });
+  expect(of('error-transistor', 1)).toMatchObject({ zenerV: 5.6, lowerOhm: 2200, driveOhm: 1000 });
+  expect(
+    regulatorOfKind(applyPatch(pen, { regulator: { kind: 'fixed', size: '78', outputV: 9 } }), 'error-transistor'),
+  ).toMatchObject({ zenerV: 3.3 });
+  expect(of('bench', 2)).toMatchObject({ maxV: 12, limitA: 2, shuntOhm: 0.27, referenceV: 2.5, opampRail: 'raw' });
+  expect(regulatorOfKind(pen, 'none')).toEqual({ kind: 'none' });
+});
+
+test('a blank design assumes nothing that would flatter it', () => {
+  const d = blankDesign(
+    'x',
+    { outputV: 12, outputA: 1, tolerancePct: 5, rippleVpp: 0.1, kind: 'current' },
+    MAINS_PRESETS[0]!.mains,
+  );
+  expect(d.mainsSide).toEqual({
+    insulation: 'class I',
+    box: 'metal',
+    polarised: false,
+    homeWound: false,
+    primaryFuseA: null,
+    secondaryFuseA: null,
+    switchPoles: 2,
+    softStart: false,
+    thermalCutout: false,
+    ticked: [],
+  });
+  expect([d.heat.fan, d.heat.sinkKPerW, d.heat.oneSink, d.heat.together, d.heat.sharedWithRectifier]).toEqual([
+    'none',
+    null,
+    false,
+    false,
+    false,
+  ]);
+  expect([
+    d.reservoir.tolerancePct,
+    d.reservoir.agedPct,
+    d.reservoir.gradeC,
+    d.transformer.hotC,
+    d.heat.ambientC,
+  ]).toEqual([20, 20, 85, 75, 40]);
+  expect([d.demand.leastA, d.demand.typicalA, d.demand.window, d.demand.range]).toEqual([0, null, null, null]);
+  expect(readDesign(JSON.parse(JSON.stringify(d))).ok).toBe(true);
+  // EN 50160 for 230 V; an outlet of 120 V may fall by thirteen per cent and rise by six.
+  expect(MAINS_PRESETS.map(({ mains: m }) => [m.voltageRms, m.frequencyHz, m.lowPct, m.highPct])).toEqual([
+    [230, 50, 10, 10],
+    [120, 60, 13, 6],
+    [240, 50, 10, 10],
+    [100, 50, 10, 10],
+    [100, 60, 10, 10],
+  ]);
+});
+
+test('what was picked has a part, a name, a price that can be, and its values', () => {
+  const fault = (over: object) => {
+    const pick = {
+      role: 'sink',
+      partId: 'p1',
+      name: 'Finned',
+      priceEur: 2,
+      values: { heat: { sinkKPerW: 3 } },
+      ...over,
+    };
+    const read = readDesign(JSON.parse(JSON.stringify({ ...clock, picked: [pick] })));
+    return read.ok ? null : `${read.fault.path} ${read.fault.sentence}`;
+  };
+  expect(fault({})).toBeNull();
+  expect(fault({ priceEur: null })).toBeNull();
+  expect(fault({ partId: '' })).toMatch(/^picked\[0\]\.partId it is missing/);
+  expect(fault({ partId: 7 })).toMatch(/^picked\[0\]\.partId/);
+  expect(fault({ partId: 'x'.repeat(61) })).toMatch(/^picked\[0\]\.partId/);
+  expect(fault({ partId: 'x'.repeat(60) })).toBeNull();
+  expect(fault({ name: 'x'.repeat(121) })).toMatch(/^picked\[0\]\.name/);
+  expect(fault({ priceEur: -1 })).toMatch(/cannot be negative/);
+  expect(fault({ values: undefined })).toMatch(/^picked\[0\]\.values/);
+  expect(fault({ role: 'knob' })).toMatch(/^picked\[0\]\.role it has to be one of/);
+  expect(readDesign(JSON.parse(JSON.stringify({ ...clock, fixed: ['sink', 'knob'] }))).ok).toBe(false);
+});
+
+test('further outputs of version 5 had no volts asked of them: they get those their regulator made', () => {
+  const volts = (regulator: object) => {
+    const { outputs } = from5({
+      version: 5,
+      outputs: [{ name: 'x', currentA: 0.2, regulator }],
+    } as never) as unknown as {
+      outputs: { rail: string; demand: { outputV: number; outputA: number; tolerancePct: number } }[];
+    };
+    expect([outputs[0]!.rail, outputs[0]!.demand.outputA, outputs[0]!.demand.tolerancePct]).toEqual(['plus', 0.2, 5]);
+    return outputs[0]!.demand.outputV;
+  };
+  // 1.25 × (1 + 2000/240) to three figures; with a kilohm of pot 1.25 × (1 + 3000/240).
+  expect(volts({ kind: 'adjustable', r1Ohm: 240, r2Ohm: 2000, potOhm: null })).toBe(11.7);
+  expect(volts({ kind: 'adjustable', r1Ohm: 240, r2Ohm: 2000, potOhm: 1000 })).toBe(16.9);
+  expect(volts({ kind: 'adjustable', r1Ohm: 1, r2Ohm: 1e6 })).toBe(1000);
+  expect(volts({ kind: 'follower', zenerV: 12.6 })).toBe(11.8);
+  expect(volts({ kind: 'follower', zenerV: 1 })).toBe(0.5);
+  expect(volts({ kind: 'error-transistor', zenerV: 5.6, upperOhm: 2000, potOhm: 500, lowerOhm: 1000 })).toBe(21.9);
+  expect(volts({ kind: 'error-transistor', zenerV: 5.6, upperOhm: 2000, lowerOhm: 1000 })).toBe(18.8);
+  expect(volts({ kind: 'bench', maxV: 25 })).toBe(25);
+  expect(volts({ kind: 'fixed', size: '78', outputV: 5 })).toBe(5);
+  const { outputs, regulator } = from5({
+    version: 5,
+    outputs: 'none',
+    regulator: { kind: 'error-transistor', zenerV: 5.6 },
+  } as never);
+  expect(outputs).toBe('none');
+  // A pass transistor of version 5 stood alone.
+  expect(regulator).toEqual({ kind: 'error-transistor', zenerV: 5.6, passes: 1, emitterOhm: 0, gain: null });
 });

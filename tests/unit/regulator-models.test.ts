@@ -349,6 +349,8 @@ describe('bench supply', () => {
     expect(
       ['shunt', 'resistors', 'drift', 'heat in the shunt'].map((name) => input(m, 'Current error, worst case', name)),
     ).toEqual([2, 0.5, expect.closeTo(0.4, 9), 1]);
+    // Half of the current is a quarter of the watts, and of the drift.
+    expect(setting(of({ ...r, limitA: 1 }), 'Current error, worst case').value).toBeCloseTo(2 + 1 + 0.1, 9);
     expect(setting(m, 'Across each emitter resistor').value).toBeCloseTo(0.22, 9);
     expect(input(m, 'Across each emitter resistor', 'resistor')).toBe(0.22);
     expect([m.limitA, m.shortA(40), m.ratedA]).toEqual([2, 2, 2]);
