@@ -6,7 +6,7 @@ import type { Ask, Design, OutputId, Mains, Patch } from '@/core/design/design';
 import type { PartRole } from '@/core/design/kinds';
 import { readPartsCsv, type RowResult } from '@/core/drawer/csv';
 import type { Part } from '@/core/drawer/part';
-import { windingCount } from '@/core/design/words';
+import { feedingWindings } from '@/core/study/feeding';
 import type { ConditionId } from '@/core/circuit/condition';
 import { cornerGrid, type Grid } from '@/core/judge/corners';
 import { moreOf, type MoreWith } from '@/core/judge/more-of';
@@ -111,7 +111,7 @@ function schoolReport(way: Way, variant: Design): SchoolReport {
     answer: answer(() => {
       const { picture, study } = pictureOf(variant);
       const { low, nominal, high, idle } = picture.points;
-      const windings = nominal.solution.windings.slice(0, windingCount(variant));
+      const windings = feedingWindings(variant, nominal.solution);
       const hottest = study.conditions
         .filter(LASTING)
         .map((c) => study.at(c))

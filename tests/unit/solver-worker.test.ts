@@ -1,0 +1,160 @@
+import { applyPatch, type Design } from '@/core/design/design';
+import { MAINS_PRESETS } from '@/core/design/defaults';
+import { judge } from '@/core/judge/judge';
+import { simulateFixes } from '@/core/judge/fixes';
+import { pictureOf } from '@/core/judge/picture';
+import { singleChanges } from '@/core/judge/single-change';
+import { solveBuilds, summarise } from '@/core/judge/tolerance';
+import { mainsSide } from '@/core/mains-side/mains-side';
+import { billOf } from '@/core/study/bill';
+import { mostOf } from '@/core/study/most';
+import { operatingPoint } from '@/core/study/operating-point';
+import { studyDesign } from '@/core/study/study';
+import { demoDesigns } from '@/server/demo';
+import type { Solver } from '@/workers/solver.worker';
+
+jest.mock('comlink', () => ({ expose: jest.fn() }));
+import { expose } from 'comlink';
+import '@/workers/solver.worker';
+
+const solver = (expose as unknown as jest.Mock<void, [Solver]>).mock.calls[0]![0];
+
+const [clock, , pen, , , physics, , logger] = demoDesigns() as [
+  Design,
+  Design,
+  Design,
+  Design,
+  Design,
+  Design,
+  Design,
+  Design,
+];
+/** Constant watts without a reservoir: no voltages fit. */
+const hopeless = applyPatch(demoDesigns()[1]!, { demand: { kind: 'power' }, reservoir: { capacitanceF: 0 } });
+const value = <T>(answer: { ok: true; value: T } | { ok: false; error: string }): T => {
+  if (!answer.ok) throw new Error(answer.error);
+  return answer.value;
+};
+
+test('an edit’s picture is that of the design, whatever was solved before it', () => {
+  value(solver.evaluate(physics));
+  const warm = value(solver.evaluate(clock));
+  const cold = pictureOf(clock).picture;
+  expect(warm.verdicts.map((v) => [v.id, v.state])).toEqual(cold.verdicts.map((v) => [v.id, v.state]));
+  warm.verdicts.forEach((v, n) => expect(v.figure.value / cold.verdicts[n]!.figure.value).toBeCloseTo(1, 3));
+  const refused = solver.evaluate(hopeless);
+  expect(refused).toMatchObject({ ok: false, error: expect.stringMatching(/^At .+: .+\.$/) });
+});
+
+test('what has no solution is a sentence everywhere, and nobody’s crash', async () => {
+  const none = () => {};
+  for (const answer of [
+    solver.corners(hopeless),
+    solver.bill(hopeless),
+    solver.mainsSide(hopeless),
+    solver.sharesOf(hopeless, 3),
+    await solver.fixes(1, hopeless, none),
+    await solver.changes(1, hopeless, none),
+  ])
+    expect(answer).toMatchObject({ ok: false, error: expect.stringMatching(/\S{3}/) });
+});
+
+test('fixes are told verdict by verdict; a newer job ends an older one', async () => {
+  const told: Record<string, string[]> = {};
+  const done = await solver.fixes(7, pen, (verdict, fixes) => (told[verdict] = fixes.map((f) => f.edit.label)));
+  expect(done).toEqual({ ok: true, value: true });
+  const study = studyDesign(pen);
+  const expected = Object.fromEntries(
+    [...simulateFixes(study, judge(study))].map((b) => [b.verdict, b.fixes.map((f) => f.edit.label)]),
+  );
+  expect(told).toEqual(expected);
+  const late: string[] = [];
+  const [older, newer] = await Promise.all([
+    solver.fixes(8, pen, (verdict) => late.push(verdict)),
+    solver.fixes(9, clock, () => {}),
+  ]);
+  expect([older, newer]).toEqual([
+    { ok: true, value: false },
+    { ok: true, value: true },
+  ]);
+  expect(late.length).toBeLessThan(Object.keys(expected).length);
+});
+
+test('a search tells what it finds and no nothing; one that is dropped ends', async () => {
+  const found: string[] = [];
+  expect(await solver.changes(20, pen, (more) => found.push(...more.map((c) => c.edit.label)))).toEqual({
+    ok: true,
+    value: true,
+  });
+  expect(found).toEqual([...singleChanges(pen)].map((c) => c.edit.label));
+  const more: unknown[] = [];
+  await solver.more(21, clock, 'main', (list) => more.push(...list));
+  expect(more.length).toBeGreaterThan(3);
+  expect(more).not.toContain(null);
+  const running = solver.more(22, clock, 'main', () => {});
+  solver.lookUp(false);
+  solver.lookUp(true);
+  expect(await running).toEqual({ ok: true, value: false });
+});
+
+test('schools are solved on the design’s own values', () => {
+  for (const report of value(solver.schools(clock))) {
+    const a = value(report.answer);
+    const picture = pictureOf(applyPatch(clock, report.patch)).picture;
+    const { low, nominal, idle } = picture.points;
+    expect(a.fails).toBe(picture.fails);
+    expect(a.railV).toBeCloseTo(nominal.rail.meanV, 3);
+    expect(a.risesPct).toBeCloseTo((100 * (idle.rail.meanV - low.rail.meanV)) / low.rail.meanV, 2);
+    expect(a.windingA).toBeCloseTo(nominal.solution.windings[0]!.rmsA, 4);
+    expect(a.pulseA).toBeGreaterThan(a.windingA);
+    expect(a.headroomV).toBeCloseTo(low.rail.minV - picture.neededV!, 3);
+    expect(a.hours).toBeNull();
+    expect(a.diodesW).toBeCloseTo(nominal.watts.rectifier, 3);
+  }
+  const { regulators, cooling, technology } = value(solver.regulatorSchools(clock));
+  expect([regulators.length > 1, cooling.length > 0, technology !== null]).toEqual([true, true, true]);
+  const hottest = value(cooling[0]!.answer);
+  expect(hottest.junctionC).toBeGreaterThan(hottest.sinkC!);
+  const diodes = value(solver.reverseDiodes(logger));
+  expect(diodes.map((d) => d.id)).toEqual(['none', 'Schottky', 'silicon']);
+  const lasts = diodes.map((d) => value(d.answer).hours!);
+  for (const h of lasts) expect(h).toBeGreaterThan(30);
+  // The least of all outputs' headroom is what counts: the radio's.
+  const schottky = value(diodes[1]!.answer);
+  const radio = operatingPoint(applyPatch(logger, diodes[1]!.patch), 'low').outputs[0]!.headroomV!;
+  expect(schottky.headroomV!).toBeLessThanOrEqual(radio + 1e-6);
+});
+
+test('what screens ask is what the core says', () => {
+  expect(value(solver.bill(clock))).toEqual(billOf(studyDesign(clock)));
+  expect(value(solver.most(clock))).toEqual(mostOf(clock));
+  expect(value(solver.mainsSide(clock)).primaryFuseA).toBe(mainsSide(studyDesign(clock)).primaryFuseA);
+  expect(value(solver.heat(clock, 'high', null))!.rows.length).toBeGreaterThan(2);
+  expect(value(solver.cooler(clock)).ways[0]!.label).toBe('as it is');
+  expect(value(solver.letsGo(clock))).toBeNull();
+  expect(value(solver.corners(clock)).rows.length).toBeGreaterThan(8);
+  expect(value(solver.bench(clock)).map((p) => p.id)).toContain('sink-warm');
+  expect(value(solver.scope(clock, { kind: 'steady' }, 'nominal')).traces.length).toBeGreaterThan(4);
+  const runs = solver.builds(clock, 3, 4, [0, 4]);
+  expect(runs.flat().map((b) => b.factors)).toEqual(solveBuilds(clock, 3, 0, 8).map((b) => b.factors));
+  expect(value(solver.summariseBuilds(clock, 3, runs.flat()))).toEqual(summarise(clock, 3, runs.flat()));
+  expect(Object.values(value(solver.sharesOf(clock, 5))).every((share) => share >= 0 && share <= 1)).toBe(true);
+  const made = value(
+    solver.fromReadings({ mainsV: 230, idleV: 36, loadedV: 31, loadA: 1.5, rippleVpp: 1.6 }, MAINS_PRESETS[0]!.mains),
+  );
+  expect(made.demand.outputA).toBe(1.5);
+  expect(value(solver.variations(clock, [{ condition: 'nominal' }]))[0]).toMatchObject({ ok: true });
+  const [tried] = solver.tryParts(clock, 'sink', []);
+  expect(tried).toBeUndefined();
+});
+
+test('a parts file is counted row by row', () => {
+  const text = ['kind,name,count,kPerW', 'sink,Fin,2,5', 'sink,,1,5', 'knob,Knob,1,', 'sink,Bar,1,2.5'].join('\n');
+  const read = value(solver.readParts(text));
+  expect([read.total, read.refused, read.errors.length, read.first.length]).toEqual([4, 2, 2, 4]);
+  const many = value(
+    solver.readParts(['kind,name,count,kPerW', ...Array.from({ length: 300 }, () => 'knob,x,1,1')].join('\n')),
+  );
+  expect([many.total, many.refused, many.errors.length, many.first.length]).toEqual([300, 300, 200, 100]);
+  expect(solver.readParts('').ok).toBe(false);
+});
