@@ -362,3 +362,15 @@ test('a further output is judged under its own name, a twin as the minus rail', 
   expect(minus.sentence).toMatch(/^Minus rail: \d/);
   expect(verdict(drum, 'ripple-current', { demand: { negativeA: 0.01 } }).output).toBe('main');
 });
+
+test('several bare transistors share the air as they share the current', () => {
+  const v = verdict(physics, 'sink-touch', {
+    heat: { sinkKPerW: null },
+    regulator: { ...physics.regulator, passes: 3, emitterOhm: 0.33 } as Design['regulator'],
+  });
+  // A TO-247 of its class: 36 K/W to the air, 1.39 of them inside, a third of both for three.
+  expect(input(v, 'junction to air')).toBeCloseTo(12, 9);
+  expect(input(v, 'junction to case')).toBeCloseTo(1.39 / 3, 9);
+  expect(v.figure.value).toBeCloseTo(input(v, 'air') + input(v, 'watts in it') * (12 - 1.39 / 3), 6);
+  expect(v.title).toBe('The part to the touch');
+});
