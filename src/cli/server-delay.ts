@@ -20,7 +20,7 @@ export interface Waits {
 /** How long each of both is looked at, ms. */
 const LOOKED_MS = 4000;
 
-/** Inside every border, and slow to solve: a filter of sixteen parts at ten hertz, all outputs, everything warm together. */
+/** Inside every border, and slow to solve: a filter of sixteen parts at ten hertz, with all of it solved warm. */
 function slowDesign(): Design {
   const base = demoDesigns()[5]!;
   const steps = (n: number): FilterStep[] =>

@@ -14,17 +14,8 @@ import { operatingPoint } from '@/core/study/operating-point';
 import { reverseDiodeWays } from '@/core/study/reverse-diode';
 import { studyDesign } from '@/core/study/study';
 import { demoDesigns } from '@/server/demo';
+import { clock, dome, pen, drum, tide, physics, first, logger } from '../support/demos';
 
-const [clock, dome, pen, drum, tide, physics, first, logger] = demoDesigns() as [
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-];
 const bill = (d: Design, patch: Patch = {}): BillLine[] => billOf(studyDesign(applyPatch(d, patch)));
 const line = (lines: readonly BillLine[], what: RegExp) => {
   const found = lines.find((l) => what.test(l.what));

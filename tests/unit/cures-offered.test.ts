@@ -3,18 +3,8 @@ import * as cures from '@/core/judge/cures';
 import { curesOf, touchesFixed, withinBorders } from '@/core/judge/cures-of';
 import { ruleOf, type RuleId } from '@/core/judge/rules';
 import { outputDemand } from '@/core/design/defaults';
-import { demoDesigns } from '@/server/demo';
+import { clock, dome, pen, drum, tide, physics, first, logger } from '../support/demos';
 
-const [clock, dome, pen, drum, tide, physics, first, logger] = demoDesigns() as [
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-];
 const labels = (edits: readonly Edit[]) => edits.map((e) => e.label);
 const offered = (d: Design, id: RuleId, patch: Patch = {}) => ruleOf(id).cures(applyPatch(d, patch));
 

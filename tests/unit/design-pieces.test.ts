@@ -12,18 +12,8 @@ import { arrangementWords, bankWords, ratingWords, sourceWords, windingWords } f
 import { regulatorModel, type RegulatorKind } from '@/core/parts/regulators';
 import { dropoutAt } from '@/core/parts/regulators/model';
 import { typicalLeakage } from '@/core/parts/capacitor';
-import { demoDesigns } from '@/server/demo';
+import { clock, dome, pen, drum, tide, physics, logger } from '../support/demos';
 
-const [clock, dome, pen, drum, tide, physics, , logger] = demoDesigns() as [
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-];
 const choke = { kind: 'choke', inductanceH: 10, resistanceOhm: 150, ratedA: 0.1, swinging: false } as const;
 const cap = { kind: 'capacitor', capacitanceF: 22e-6, ratedV: 400 } as const;
 const resistor = { kind: 'resistor', resistanceOhm: 47 } as const;

@@ -15,18 +15,7 @@ import { rankChanges } from '@/core/picture/changes';
 import { typicalCost } from '@/core/study/cost';
 import { mostOfOne } from '@/core/study/most';
 import { studyDesign } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
-
-const [clock, dome, pen, drum, tide, physics, first, logger] = demoDesigns() as [
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-];
+import { clock, dome, pen, drum, tide, physics, first, logger } from '../support/demos';
 
 describe('what decides', () => {
   const found = (state: State, left: number, n = 0) => ({ state, left, finding: { value: n } }) as unknown as Found;

@@ -5,19 +5,8 @@ import { testPoints } from '@/core/bench/test-points';
 import type { PointId, TestPoint } from '@/core/bench/test-point';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { solveSteady } from '@/core/solve/steady';
-import { demoDesigns } from '@/server/demo';
+import { clock, dome, drum, tide, physics, first, logger } from '../support/demos';
 
-const demos = demoDesigns();
-const [clock, dome, , drum, tide, physics, first, logger] = demos as [
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-];
 /** 1.2 % and three hundredths of a volt, at 230 V. */
 const METER = { meterPct: 1.2, meterDigitsV: 0.03 };
 const off = (v: number) => 0.012 * v + 0.03;

@@ -5,19 +5,9 @@ import type { RuleId } from '@/core/judge/rules';
 import type { Verdict } from '@/core/judge/verdict';
 import { studyDesign } from '@/core/study/study';
 import { outputDemand } from '@/core/design/defaults';
-import { demoDesigns } from '@/server/demo';
+import { clock, dome, drum, tide, physics, logger } from '../support/demos';
 
 /** What a rule says of the less usual forms a supply can have, and where it has no meaning at all. */
-const [clock, dome, , drum, tide, physics, , logger] = demoDesigns() as [
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-];
 const found = (d: Design, id: RuleId, patch: Patch = {}): Verdict | undefined =>
   judge(studyDesign(applyPatch(d, patch)), [id])[0];
 const verdict = (d: Design, id: RuleId, patch: Patch = {}): Verdict => {

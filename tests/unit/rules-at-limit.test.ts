@@ -6,7 +6,8 @@ import { RULE_IDS, type RuleId } from '@/core/judge/rules';
 import type { Verdict } from '@/core/judge/verdict';
 import { studyDesign } from '@/core/study/study';
 
-import { pole, ROWS, tide, type Row } from '../support/rule-rows';
+import { logger as pole, tide } from '../support/demos';
+import { ROWS, type Row } from '../support/rule-rows';
 
 const verdictOf = (row: Row, x: number): Verdict =>
   judge(studyDesign(applyPatch(row.design, row.turn(x))), [row.id])[0]!;

@@ -5,18 +5,8 @@ import { pictureOf } from '@/core/judge/picture';
 import { cautions } from '@/core/sheet/cautions';
 import { report, type Report } from '@/core/sheet/report';
 import type { Most } from '@/core/study/most';
-import { demoDesigns } from '@/server/demo';
+import { clock, dome, drum, tide, physics, first, logger } from '../support/demos';
 
-const [clock, dome, , drum, tide, physics, first, logger] = demoDesigns() as [
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-];
 const sheet = (d: Design, patch: Patch = {}, most: readonly Most[] = []): Report => {
   const design = applyPatch(d, patch);
   return report(pictureOf(design).picture, [], most);

@@ -1,4 +1,4 @@
-import { applyPatch, type Design } from '@/core/design/design';
+import { applyPatch } from '@/core/design/design';
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import { judge } from '@/core/judge/judge';
 import { simulateFixes } from '@/core/judge/fixes';
@@ -16,19 +16,10 @@ import type { Solver } from '@/workers/solver.worker';
 jest.mock('comlink', () => ({ expose: jest.fn() }));
 import { expose } from 'comlink';
 import '@/workers/solver.worker';
+import { clock, pen, physics, logger } from '../support/demos';
 
 const solver = (expose as unknown as jest.Mock<void, [Solver]>).mock.calls[0]![0];
 
-const [clock, , pen, , , physics, , logger] = demoDesigns() as [
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-];
 /** Constant watts without a reservoir: no voltages fit. */
 const hopeless = applyPatch(demoDesigns()[1]!, { demand: { kind: 'power' }, reservoir: { capacitanceF: 0 } });
 const value = <T>(answer: { ok: true; value: T } | { ok: false; error: string }): T => {

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { readCase } from '@/core/circuit/case-file';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { loadsOfOutput, setVolts } from '@/core/circuit/loads-of';
-import { applyPatch, type Design, type Patch } from '@/core/design/design';
+import { applyPatch, type Patch } from '@/core/design/design';
 import { mainModel, outputsOf } from '@/core/design/outputs';
 import { readPartsCsv } from '@/core/drawer/csv';
 import { KINDS, PART_KINDS, type PartDraft } from '@/core/drawer/part';
@@ -11,9 +11,7 @@ import { partFaults } from '@/core/drawer/part-schema';
 import { pictureOf } from '@/core/judge/picture';
 import { stationFigures } from '@/core/picture/station-figures';
 import { parseQuantity, type Unit } from '@/core/quantity/parse';
-import { demoDesigns } from '@/server/demo';
-
-const [clock, dome] = demoDesigns() as [Design, Design];
+import { clock, dome } from '../support/demos';
 
 describe('what an output draws', () => {
   const of = (patch: Patch, condition = CONDITIONS.nominal) => {

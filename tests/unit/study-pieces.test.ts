@@ -6,18 +6,7 @@ import { noiseReport, strayDistance } from '@/core/study/noise';
 import { operatingPoint } from '@/core/study/operating-point';
 import type { ScopeRun } from '@/core/study/scope-shapes';
 import { scopeTraces } from '@/core/study/traces';
-import { demoDesigns } from '@/server/demo';
-
-const [clock, dome, , drum, tide, physics, , logger] = demoDesigns() as [
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-];
+import { clock, dome, drum, tide, physics, logger } from '../support/demos';
 
 describe('what a run on the scope says beside its traces', () => {
   const run = (d: Design, r: ScopeRun, patch: Patch = {}) => scopeTraces(applyPatch(d, patch), r, 'nominal');

@@ -4,7 +4,6 @@ import { pictureOf } from '@/core/judge/picture';
 import { BANDS, type Picture } from '@/core/picture/picture';
 import type { StationId } from '@/core/picture/station';
 import { E12 } from '@/core/quantity/preferred';
-import { demoDesigns } from '@/server/demo';
 import { by, inDecades, inList } from '@/ui/stepping';
 import { dragEdits } from '@/ui/terrace/drag-edits';
 import {
@@ -22,17 +21,8 @@ import {
 } from '@/ui/terrace/geometry';
 import { railScene } from '@/ui/terrace/rail-scene';
 import { STATION_CONTROLS } from '@/ui/terrace/station-controls';
+import { clock, dome, pen, drum, tide, physics, logger } from '../support/demos';
 
-const [clock, dome, pen, drum, tide, physics, , logger] = demoDesigns() as [
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-  Design,
-];
 const adapter = {
   kind: 'adapter',
   ratedV: 12,

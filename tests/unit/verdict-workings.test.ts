@@ -10,7 +10,8 @@ import { formatQuantity } from '@/core/quantity/format';
 import { studyDesign } from '@/core/study/study';
 import type { Figure } from '@/core/study/figure';
 import { demoDesigns } from '@/server/demo';
-import { clock, ROWS, tide, type Row } from '../support/rule-rows';
+import { clock, tide } from '../support/demos';
+import { ROWS, type Row } from '../support/rule-rows';
 
 /** What every verdict says when its design is turned well beyond its limit. */
 const beyond = new Map<RuleId, { row: Row; design: Design; verdict: Verdict }>();
