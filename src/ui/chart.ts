@@ -19,8 +19,9 @@ export function useChart<T extends ChartType>(
     const drawn = () => {
       const style = getComputedStyle(page);
       const config = make((name) => style.getPropertyValue(name).trim());
-      const font = { family: getComputedStyle(document.body).fontFamily, size: 13 };
-      const plain = { animation: false, maintainAspectRatio: false, font };
+      // Axes take their type from here alone.
+      Object.assign(Chart.defaults.font, { family: getComputedStyle(document.body).fontFamily, size: 13 });
+      const plain = { animation: false, maintainAspectRatio: false };
       return new Chart(canvas.current!, { ...config, options: { ...plain, ...config.options } } as ChartConfiguration);
     };
     let chart = drawn();
