@@ -1,9 +1,10 @@
-import '@fontsource-variable/source-sans-3';
-import '@fontsource-variable/source-serif-4';
 import './globals.css';
 import type { Metadata } from 'next';
-import { cookies } from 'next/headers';
+import { cookies, headers } from 'next/headers';
 import type { ReactNode } from 'react';
+import { EARLY_CLICKS } from '@/ui/early-clicks';
+import { Ready } from '@/ui/ready';
+import { FONTS } from './fonts';
 
 export const metadata: Metadata = {
   title: { default: 'Ember Rail', template: '%s · Ember Rail' },
@@ -12,10 +13,19 @@ export const metadata: Metadata = {
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   // Kept in a cookie so that the page arrives in the right colours and never flashes.
-  const theme = (await cookies()).get('theme')?.value === 'dark' ? 'dark' : 'light';
+  const chosen = (await cookies()).get('theme')?.value;
+  const theme = chosen === 'dark' || chosen === 'light' ? chosen : undefined;
   return (
-    <html lang="en" data-theme={theme}>
-      <body>{children}</body>
+    <html lang="en" data-theme={theme} className={FONTS} suppressHydrationWarning>
+      <body>
+        <script
+          nonce={(await headers()).get('x-nonce') ?? undefined}
+          dangerouslySetInnerHTML={{ __html: EARLY_CLICKS }}
+          suppressHydrationWarning
+        />
+        {children}
+        <Ready />
+      </body>
     </html>
   );
 }

@@ -1,4 +1,5 @@
 import type { readDesign } from '@/core/design/schema';
+import { nextStep } from '@/core/bench/next-step';
 import { headlineOf, summaryOf } from '@/core/picture/summary';
 import type { Picture } from '@/core/picture/picture';
 import type { pictureOf } from '@/core/judge/picture';
@@ -30,7 +31,11 @@ export function answerTo(question: Question, { readDesign, pictureOf }: Tools): 
     if (!read.ok)
       return nothing(`Cannot be read${read.fault.path ? `, at ${read.fault.path}` : ''}: ${read.fault.sentence}.`);
     const { picture } = pictureOf(read.design);
-    return { headline: headlineOf(picture), summary: summaryOf(picture), fault: null };
+    return {
+      headline: headlineOf(picture, nextStep(read.design, picture).text),
+      summary: summaryOf(picture),
+      fault: null,
+    };
   } catch (error) {
     if (error instanceof SolveError) return nothing(`Could not be solved: ${error.message}.`);
     return nothing('Cannot be read: what was stored is no design.');

@@ -2,6 +2,7 @@
 
 import { Chart, type ChartConfiguration, type ChartType } from 'chart.js';
 import { useEffect, useRef, type RefObject } from 'react';
+import { onTheme } from './theme';
 
 /** A colour of the house by its name, as the theme of the moment has it. */
 export type Colour = (name: '--ink' | '--rule' | '--edge' | '--volt' | '--ember' | '--fail') => string;
@@ -25,13 +26,12 @@ export function useChart<T extends ChartType>(
       return new Chart(canvas.current!, { ...config, options: { ...plain, ...config.options } } as ChartConfiguration);
     };
     let chart = drawn();
-    const theme = new MutationObserver(() => {
+    const end = onTheme(() => {
       chart.destroy();
       chart = drawn();
     });
-    theme.observe(page, { attributeFilter: ['data-theme'] });
     return () => {
-      theme.disconnect();
+      end();
       chart.destroy();
     };
   }, [make]);

@@ -5,11 +5,12 @@ import { usePathname } from 'next/navigation';
 import { useState } from 'react';
 import { NAME_MAX } from '@/core/design/limits';
 import { arrangementWords, ratingWords } from '@/core/design/words';
-import { BANDS } from '@/core/picture/picture';
 import { Mark } from './mark';
-import { placesOf } from './places';
-import { Segments } from './segments';
-import { useDesign, useEdit, useHistory, useSession, useView } from './session';
+import { roomAt } from './places';
+import { useDesign, useEdit, useHistory, useView } from './session';
+import { StateSign } from './state-sign';
+import { stateInWords } from './state-in-words';
+import { ThemeSwitch } from './theme-switch';
 import { TurnedArrow } from './turned-arrow';
 import type { SaveState } from './view';
 
@@ -22,49 +23,49 @@ const SAVE_WORDS: Record<SaveState, string> = {
   gone: 'Deleted elsewhere',
 };
 
-/** The top line of an open design. */
+/** The top line of an open design: what it is called, how it stands, whether it is saved. */
 export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): void }) {
-  const { view } = useSession();
-  const id = useView((s) => s.id);
   const save = useView((s) => s.save);
-  const band = useView((s) => s.band);
-  const hazard = useView((s) => s.picture?.hazard ?? null);
+  const picture = useView((s) => s.picture);
+  const current = useView((s) => s.current);
   const design = useDesign();
   const history = useHistory();
-  const path = usePathname();
-  const supply = path === `/design/${id}`;
-  /** Bench and Sheet begin with a heading of their own. */
-  const headless = !/\/(bench|sheet)$/.test(path);
-  const banded = supply || path === `/design/${id}/scope`;
-  const places = placesOf(design).map(([name, at]) => [name, `/design/${id}${at}`] as const);
+  const hazard = picture?.hazard ?? null;
+  const state = stateInWords(picture, current);
+  const room = roomAt(
+    usePathname(),
+    useView((s) => s.id),
+  );
+  const what = `${arrangementWords(design)}, ${ratingWords(design)}`;
   return (
-    <header className="flex h-[52px] shrink-0 items-center gap-3 border-b border-rule px-3 print:hidden">
-      <Link href="/" className="flex items-center gap-1.5" aria-label="Ember Rail: to the shelf">
+    <div className="flex min-h-[38px] items-center gap-x-3 px-3 max-[639px]:flex-wrap">
+      <Link href="/" className="grid h-8 w-8 place-items-center" aria-label="Ember Rail: to the shelf">
         <Mark />
       </Link>
-      <div className="min-w-0 flex-1">
-        {headless && <h1 className="sr-only">{design.name}</h1>}
-        <Name />
-        <p className="truncate text-[12.5px] leading-4 text-quiet">
-          {hazard && (
-            <span className="font-semibold text-fail" title={hazard} data-testid="hazard">
-              ⚠ hazardous voltage ·{' '}
-            </span>
-          )}
-          {arrangementWords(design)}, {ratingWords(design)}{' '}
-          <span aria-live="polite" className={save === 'saved' ? '' : 'text-ink'} data-testid="save-state">
-            · {SAVE_WORDS[save]}
-          </span>
+      <Name title={what} />
+      <p className="min-w-[60px] flex-1 truncate text-[13px] text-quiet max-[1099px]:hidden" title={what}>
+        {what}
+      </p>
+      <span className="min-[1100px]:hidden min-[640px]:flex-1" />
+      <p
+        className={`flex items-center gap-1.5 whitespace-nowrap font-semibold ${room === 'supply' ? 'full:hidden' : ''}`}
+        data-testid="design-state"
+      >
+        {state.sign && <StateSign state={state.sign} size={13} />}
+        <span className={state.sign === 'fails' ? 'text-fail' : ''}>{state.words}</span>
+      </p>
+      {hazard && (
+        <p className="whitespace-nowrap text-[13.5px] font-semibold text-fail" title={hazard} data-testid="hazard">
+          ⚠ hazardous voltage
         </p>
-      </div>
-      {banded && (
-        <Segments
-          label="Mains band in front"
-          value={band}
-          options={BANDS.map((b) => ({ value: b, label: b }))}
-          onChange={(b) => view.setState({ band: b })}
-        />
       )}
+      <p
+        aria-live={save === 'saved' || save === 'unsaved' || save === 'saving' ? 'off' : 'polite'}
+        className={`min-w-[44px] whitespace-nowrap text-[13.5px] ${save === 'saved' ? 'text-quiet' : 'text-ink'}`}
+        data-testid="save-state"
+      >
+        {SAVE_WORDS[save]}
+      </p>
       <div className="flex">
         <button
           type="button"
@@ -86,33 +87,20 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
         >
           <TurnedArrow forth />
         </button>
-      </div>
-      <nav aria-label="Stations of this design" className="flex h-full">
-        {places.map(([name, href]) => (
-          <Link
-            key={href}
-            href={href}
-            aria-current={path === href ? 'page' : undefined}
-            className="grid h-full place-items-center border-b-[3px] border-transparent px-3 max-[1180px]:px-[7px] aria-[current]:border-volt aria-[current]:font-semibold"
-          >
-            {name}
-          </Link>
-        ))}
-      </nav>
-      <div className="flex">
         <button type="button" className="btn btn-bare !px-1.5" onClick={onPalette} title="All actions (Ctrl K)">
           Actions
         </button>
         <button type="button" className="btn btn-bare !px-1.5" onClick={onKeys} title="Keys (?)">
           Keys
         </button>
+        <ThemeSwitch />
       </div>
-    </header>
+    </div>
   );
 }
 
 /** The design's name, typed over in place. */
-function Name() {
+function Name({ title }: { title: string }) {
   const { name } = useDesign();
   const edit = useEdit();
   const [draft, setDraft] = useState<string | null>(null);
@@ -127,12 +115,14 @@ function Name() {
     if (text !== name) edit({ name: text });
   }
   return (
-    <div className="relative">
+    <div className="relative min-w-[120px] max-[639px]:flex-1 min-[640px]:max-w-[52%]">
       <input
         aria-label="Name of the design"
         aria-invalid={fault !== null}
         aria-describedby={fault ? 'name-fault' : undefined}
-        className="serif -ml-1 block w-full truncate rounded border border-transparent bg-transparent px-1 text-[17px] font-semibold leading-[22px] hover:border-rule"
+        title={`${draft ?? name}: ${title}`}
+        className="serif -ml-1 block max-w-full min-w-[120px] truncate rounded border border-transparent bg-transparent px-1 text-[17px] font-semibold leading-[26px] [field-sizing:content] hover:border-rule"
+        size={Math.max(8, (draft ?? name).length)}
         value={draft ?? name}
         onChange={(e) => setDraft(e.target.value)}
         onBlur={commit}
@@ -149,7 +139,7 @@ function Name() {
         <p
           id="name-fault"
           role="alert"
-          className="absolute left-0 top-full z-20 rounded border border-fail bg-raised px-2 text-[13px] text-fail"
+          className="absolute left-0 top-full z-20 w-max max-w-[80vw] rounded border border-fail bg-raised px-2 text-[13px] text-fail"
         >
           {fault}
         </p>

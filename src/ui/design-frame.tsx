@@ -1,7 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { useRouter } from 'next/navigation';
+import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useStore } from 'zustand';
 import { BANDS } from '@/core/picture/picture';
@@ -9,7 +9,12 @@ import { border } from './border';
 import { DesignBar } from './design-bar';
 import { downloadDesign } from './download';
 import type { Action } from './palette';
-import { placesOf } from './places';
+import { placesOf, roomAt, roomPath, type RoomId } from './places';
+import { Announcer } from './announcer';
+import { letterKeys } from './letter-keys';
+import { keptPins } from './pins';
+import { SkipLinks } from './skip-links';
+import { Street } from './street';
 import { useDesign, useHistory, useSession, useView } from './session';
 import { toggleTheme } from './theme';
 import { whenIdle } from './when-idle';
@@ -17,6 +22,10 @@ import { orSay } from './loading';
 
 const loadPalette = () => import('./palette').then((m) => m.Palette);
 const Palette = dynamic(orSay(loadPalette), { ssr: false });
+const PinnedStrip = dynamic(
+  orSay(() => import('./pinned-strip').then((m) => m.PinnedStrip)),
+  { ssr: false },
+);
 const Keys = dynamic(
   orSay(() => import('./frame-dialogs').then((m) => m.Keys)),
   { ssr: false },
@@ -25,6 +34,9 @@ const Conflict = dynamic(
   orSay(() => import('./frame-dialogs').then((m) => m.Conflict)),
   { ssr: false },
 );
+
+/** Rooms that fill the window instead of scrolling the page. */
+const FILLING: ReadonlySet<RoomId> = new Set(['supply', 'scope', 'pick', 'sets', 'drawer']);
 
 /** What surrounds every view of one design: top line, keys, actions, and the answer to a conflict. */
 export function DesignFrame({ children }: { children: ReactNode }) {
@@ -39,6 +51,9 @@ export function DesignFrame({ children }: { children: ReactNode }) {
   const conflict = useView((s) => s.conflict);
   const save = useView((s) => s.save);
   const id = useView((s) => s.id);
+  const room = roomAt(usePathname(), id);
+  const picture = useView((s) => s.picture);
+  const pins = useView((s) => s.pins.length);
   const saveTrouble = useView((s) => s.saveTrouble);
   const kept = useView((s) => s.kept);
   const revision = useView((s) => s.revision);
@@ -67,16 +82,22 @@ export function DesignFrame({ children }: { children: ReactNode }) {
     [],
   );
 
+  useEffect(() => view.setState({ pins: keptPins(id) }), [view, id]);
+
   useEffect(() => {
     function onKey(event: KeyboardEvent) {
       const typing =
         event.target instanceof HTMLElement && ['INPUT', 'TEXTAREA', 'SELECT'].includes(event.target.tagName);
       const command = event.ctrlKey || event.metaKey;
+      // Behind a dialog nothing is stepped back or switched.
+      const behind = document.querySelector('[role="dialog"]') !== null;
       const { undo, redo } = store.temporal.getState();
       if (command && event.key.toLowerCase() === 'k') {
         event.preventDefault();
         paletteOpen.current = !paletteOpen.current;
         setPalette(paletteOpen.current ? '' : null);
+      } else if (behind && !paletteOpen.current) {
+        return;
       } else if (command && event.key.toLowerCase() === 'z') {
         event.preventDefault();
         if (event.shiftKey) redo();
@@ -94,8 +115,10 @@ export function DesignFrame({ children }: { children: ReactNode }) {
           return;
         }
         if (event.key === '?') setKeys(true);
+        if (!letterKeys()) return;
         const band = BANDS[Number(event.key) - 1];
         if (band) view.setState({ band });
+        if (event.key === 'l' || event.key === 'L') view.setState({ lens: !view.getState().lens });
       }
     }
     window.addEventListener('keydown', onKey);
@@ -105,14 +128,17 @@ export function DesignFrame({ children }: { children: ReactNode }) {
   const actions: Action[] = [
     { name: 'Undo', hint: 'Ctrl Z', run: () => history.undo() },
     { name: 'Redo', hint: 'Ctrl Shift Z', run: () => history.redo() },
-    ...placesOf(design).map(([name, at]) => ({
-      name: `Go to ${name}`,
-      run: () => router.push(`/design/${id}${at}`),
-    })),
+    ...placesOf(design).flatMap((place) =>
+      place.rooms.map((room) => ({
+        name: `Go to ${room.name}`,
+        hint: place.name,
+        run: () => router.push(roomPath(id, room.id)),
+      })),
+    ),
     { name: 'Go to the shelf', run: () => router.push('/') },
-    { name: 'New design from a load', run: () => router.push('/new') },
+    { name: 'New design', run: () => router.push('/new') },
     { name: 'Export this design as JSON', run: () => downloadDesign(store.getState().design) },
-    { name: 'Paper or charcoal', run: toggleTheme },
+    { name: 'Theme: light or dark', run: toggleTheme },
     { name: 'Low line in front', hint: '1', run: () => view.setState({ band: 'low' }) },
     { name: 'Nominal line in front', hint: '2', run: () => view.setState({ band: 'nominal' }) },
     { name: 'High line in front', hint: '3', run: () => view.setState({ band: 'high' }) },
@@ -120,8 +146,16 @@ export function DesignFrame({ children }: { children: ReactNode }) {
   ];
 
   return (
-    <div className="flex h-dvh flex-col overflow-hidden print:h-auto print:overflow-visible">
-      <DesignBar onKeys={() => setKeys(true)} onPalette={() => setPalette('')} />
+    <div
+      className={`flex min-h-dvh flex-col print:h-auto print:overflow-visible ${FILLING.has(room) ? 'full:h-dvh full:overflow-hidden' : ''}`}
+    >
+      <SkipLinks room={room} />
+      <Announcer />
+      <header className="z-30 bg-paper full:sticky full:top-0 print:hidden">
+        <DesignBar onKeys={() => setKeys(true)} onPalette={() => setPalette('')} />
+        <Street />
+        {pins > 0 && picture && <PinnedStrip picture={picture} />}
+      </header>
       {save === 'gone' && (
         <p role="alert" className="flex items-center gap-3 bg-fail-soft px-4 py-1.5 text-fail print:hidden">
           <span>This design was deleted in another window. What you see is kept here only.</span>

@@ -9,11 +9,13 @@ export interface PanelProps {
   description?: string;
   /** For pictures and cards. */
   wide?: boolean;
+  /** Left out where the question has to be answered. */
+  closes?: boolean;
   children: ReactNode;
 }
 
 /** An open dialog. */
-export function DialogPanel({ onOpenChange, title, description, wide = false, children }: PanelProps) {
+export function DialogPanel({ onOpenChange, title, description, wide = false, closes = true, children }: PanelProps) {
   return (
     <Radix.Root open onOpenChange={onOpenChange}>
       <Radix.Portal>
@@ -22,9 +24,14 @@ export function DialogPanel({ onOpenChange, title, description, wide = false, ch
           aria-describedby={description ? undefined : ''}
           className={`fixed left-1/2 top-[8vh] z-50 max-h-[84vh] -translate-x-1/2 overflow-y-auto rounded-md border border-edge bg-paper p-5 shadow-xl ${wide ? 'w-[min(980px,94vw)]' : 'w-[min(560px,92vw)]'}`}
         >
-          <Radix.Title className="serif text-[20px] font-semibold">{title}</Radix.Title>
+          <Radix.Title className="serif pr-16 text-[20px] font-semibold">{title}</Radix.Title>
           {description && <Radix.Description className="mt-1 text-quiet">{description}</Radix.Description>}
           <div className="mt-3">{children}</div>
+          {closes && (
+            <Radix.Close className="btn btn-bare !absolute right-3 top-3" title="Close (Esc)">
+              Close
+            </Radix.Close>
+          )}
         </Radix.Content>
       </Radix.Portal>
     </Radix.Root>

@@ -1,7 +1,9 @@
 'use client';
 
+import { useState } from 'react';
 import { DialogPanel } from './dialog-panel';
 import { downloadDesign } from './download';
+import { letterKeys, setLetterKeys } from './letter-keys';
 import { useSession } from './session';
 
 const KEYS: readonly [string, string][] = [
@@ -12,6 +14,7 @@ const KEYS: readonly [string, string][] = [
   ['W', 'on a station: the working of its main figure'],
   ['Esc', 'in a field: back to the value before'],
   ['1 2 3', 'low, nominal, high line in front'],
+  ['L', 'the lens: the tightest gap, magnified'],
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
   ['Ctrl K', 'all actions'],
   ['?', 'this list'],
@@ -19,6 +22,7 @@ const KEYS: readonly [string, string][] = [
 
 /** The list of keys. */
 export function Keys({ onClose }: { onClose(): void }) {
+  const [on, setOn] = useState(letterKeys);
   return (
     <DialogPanel onOpenChange={onClose} title="Keys">
       <dl className="grid grid-cols-[max-content_1fr] gap-x-5 gap-y-1">
@@ -29,6 +33,18 @@ export function Keys({ onClose }: { onClose(): void }) {
           </div>
         ))}
       </dl>
+      <label className="mt-4 flex items-center gap-2 border-t border-rule pt-3">
+        <input
+          type="checkbox"
+          className="h-[18px] w-[18px] accent-volt"
+          checked={on}
+          onChange={(e) => {
+            setLetterKeys(e.target.checked);
+            setOn(e.target.checked);
+          }}
+        />
+        Letters and digits alone do something
+      </label>
     </DialogPanel>
   );
 }
@@ -38,6 +54,7 @@ export function Conflict() {
   const session = useSession();
   return (
     <DialogPanel
+      closes={false}
       onOpenChange={() => undefined}
       title="Changed in another window"
       description="This design was saved elsewhere after you opened it here. Nothing has been overwritten."

@@ -1,16 +1,80 @@
 import type { Design } from '@/core/design/design';
 
-/** Where one can go in a design, in the order of work: name and what follows the design's address. */
-export function placesOf({ source }: Pick<Design, 'source'>): readonly (readonly [name: string, path: string])[] {
+export type RoomId =
+  | 'load'
+  | 'hum'
+  | 'supply'
+  | 'scope'
+  | 'heat'
+  | 'worst'
+  | 'pick'
+  | 'sets'
+  | 'transformer'
+  | 'reservoir'
+  | 'bill'
+  | 'drawer'
+  | 'mains'
+  | 'checklist'
+  | 'bench'
+  | 'sheet';
+
+/** One view of a design, with an address of its own. */
+export interface Room {
+  id: RoomId;
+  name: string;
+}
+
+/** One of the places of the work, in their order, with the rooms this design has in it. */
+export interface Place {
+  name: string;
+  rooms: readonly Room[];
+}
+
+/** The places of a design in the order of work. A DC source has no transformer to choose. */
+export function placesOf({ source }: Pick<Design, 'source'>): readonly Place[] {
+  const mains = source.kind === 'mains';
   return [
-    ['Load', '/load'],
-    ['Supply', ''],
-    ['Scope', '/scope'],
-    ['Heat', '/heat'],
-    ['Worst case', '/worst'],
-    ['Parts', '/parts'],
-    [source.kind === 'mains' ? 'Mains side' : 'Source side', '/mains'],
-    ['Bench', '/bench'],
-    ['Sheet', '/sheet'],
+    {
+      name: 'Need',
+      rooms: [
+        { id: 'load', name: 'Load' },
+        { id: 'hum', name: 'Hum' },
+      ],
+    },
+    {
+      name: 'Design',
+      rooms: [
+        { id: 'supply', name: 'Supply' },
+        { id: 'scope', name: 'Scope' },
+        { id: 'heat', name: 'Heat' },
+        { id: 'worst', name: 'Worst case' },
+      ],
+    },
+    {
+      name: 'Buy',
+      rooms: [
+        { id: 'pick', name: 'Pick' },
+        ...(mains ? ([{ id: 'sets', name: 'Whole sets' }] as const) : []),
+        ...(mains ? ([{ id: 'transformer', name: 'Transformer' }] as const) : []),
+        { id: 'reservoir', name: 'Reservoir' },
+        { id: 'mains', name: mains ? 'Mains side' : 'Source side' },
+        { id: 'bill', name: 'Bill' },
+        { id: 'drawer', name: 'Drawer' },
+      ],
+    },
+    { name: 'Build', rooms: [{ id: 'checklist', name: mains ? 'Before the plug' : 'Before it is joined' }] },
+    { name: 'Bench', rooms: [{ id: 'bench', name: 'Power-up' }] },
+    { name: 'Keep', rooms: [{ id: 'sheet', name: 'Sheet' }] },
   ];
+}
+
+/** Address of a room of a design. */
+export function roomPath(design: string, room: RoomId): string {
+  return `/design/${design}${room === 'supply' ? '' : `/${room}`}`;
+}
+
+/** The room an address leads to. */
+export function roomAt(path: string, design: string): RoomId {
+  const rest = path.slice(`/design/${design}`.length).replace(/^\/|\/$/g, '');
+  return (rest === '' ? 'supply' : rest) as RoomId;
 }

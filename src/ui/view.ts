@@ -6,6 +6,12 @@ import type { Fix, StationId } from '@/core/judge/verdict';
 import type { StoredDesign } from '@/server/designs';
 import type { KeptEdits } from './kept-edits';
 
+/** A figure by its station and name; a verdict's is 'verdict:' and the rule. */
+export interface Pin {
+  station: StationId;
+  figure: string;
+}
+
 export type SaveState = 'saved' | 'unsaved' | 'saving' | 'offline' | 'conflict' | 'gone';
 
 /** What a window knows beside the document: where the person looks, what was solved, what was saved. */
@@ -32,6 +38,10 @@ export interface SessionState {
   band: Band;
   /** Name of the figure whose working is open, and the verdict when it is one of those. */
   opened: string | null;
+  /** Whether the drawing is looked at through the lens. */
+  lens: boolean;
+  /** Figures that stay in sight in every room. */
+  pins: readonly Pin[];
 }
 
 export function createView(stored: StoredDesign, picture: Picture | null) {
@@ -51,6 +61,8 @@ export function createView(stored: StoredDesign, picture: Picture | null) {
     station: 'reservoir',
     band: 'nominal',
     opened: null,
+    lens: false,
+    pins: [],
   }));
 }
 

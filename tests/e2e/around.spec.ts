@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { goTo, openDesign } from './open';
+import { goTo, openDesign, visit } from './open';
 import { Server } from './server';
 
 const server = new Server();
@@ -32,7 +32,7 @@ test.describe('the shelf', () => {
 
   test('paper or charcoal is remembered', async ({ page }) => {
     await goTo(page, '/');
-    await page.getByRole('button', { name: 'Paper or charcoal' }).click();
+    await page.getByRole('switch', { name: 'Dark theme' }).click();
     await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
     await page.reload();
     await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
@@ -96,10 +96,10 @@ test.describe('names and undo', () => {
     await page.getByRole('slider', { name: 'Winding' }).focus();
     await page.keyboard.press('ArrowUp');
     await expect(page.getByRole('slider', { name: 'Winding' })).toContainText('15 V');
-    await page.getByRole('link', { name: 'Bench' }).click();
+    await visit(page, 'Bench');
     await expect(page.getByTestId('step-mains')).toBeVisible();
     await page.getByRole('button', { name: 'Undo' }).click();
-    await page.getByRole('link', { name: 'Supply' }).click();
+    await visit(page, 'Design', 'Supply');
     await expect(page.getByRole('slider', { name: 'Winding' })).toContainText('12 V');
     await saved(page);
   });

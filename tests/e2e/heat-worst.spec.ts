@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { accessible } from './accessible';
 import { watchFaults } from './faults';
-import { openDesign } from './open';
+import { openDesign, visit } from './open';
 import { Server } from './server';
 
 const server = new Server(3423);
@@ -22,7 +22,7 @@ test('the first try cooks at its lowest output, and a second transistor is the c
   await open(page, FIRST_TRY, '/heat');
   await page.getByLabel('Circumstances').selectOption({ label: 'High line, lowest output, lasting current' });
   await expect(page.getByTestId('heat-headline')).toContainText('Regulator beyond its limit');
-  await page.getByRole('link', { name: 'Worst case' }).click();
+  await visit(page, 'Design', 'Worst case');
   await expect(page.getByTestId('corner-headline')).toContainText(/fail/);
   const changes = page.getByRole('complementary', { name: 'What single change helps most' });
   await expect(changes).toContainText(/simulated, by margin gained per euro/);

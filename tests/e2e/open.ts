@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { shelf } from './server';
 
 /** Opens a page and waits until what the server drew answers to the hand: a click before that is lost. */
@@ -16,4 +16,14 @@ export async function goTo(page: Page, url: string) {
 export async function openDesign(page: Page, server: { url: string }, name: string, place = '') {
   const ids = await shelf(server.url);
   await goTo(page, `${server.url}/design/${ids[name]}${place}`);
+}
+
+/** Goes to a place of the open design, and on to one of its rooms. */
+export async function visit(page: Page, place: string, room?: string) {
+  const street = page.getByRole('navigation', { name: 'Places of this design' });
+  await street.getByRole('link', { name: place, exact: true }).click();
+  if (room === undefined) return;
+  const link = street.getByRole('link', { name: room, exact: true });
+  await link.click();
+  await expect(link).toHaveAttribute('aria-current', 'page');
 }

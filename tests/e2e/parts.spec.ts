@@ -1,11 +1,12 @@
 import { expect, test, type Page } from '@playwright/test';
 import { accessible } from './accessible';
 import { watchFaults } from './faults';
-import { goTo, openDesign } from './open';
+import { goTo, openDesign, visit } from './open';
 import { Server } from './server';
 
 const server = new Server(3422);
 const CLOCK = 'Slave-clock line, stairwell';
+const DRUM = 'Drum seismograph amplifier, ±18 V';
 const DOME = 'Dome motor, unregulated';
 const PEN = 'Tide-gauge pen recorder';
 
@@ -16,24 +17,23 @@ watchFaults(/status of 4\d\d/);
 
 const open = (page: Page, name: string, place = '') => openDesign(page, server, name, place);
 
-const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 const saved = (page: Page) => expect(page.getByTestId('save-state')).toContainText('Saved');
 
 test('the ring core looks right for the clock, and the list says why it is not', async ({ page }) => {
-  await open(page, CLOCK, '/parts');
+  await open(page, CLOCK, '/pick');
   const row = page.getByRole('row').filter({ hasText: 'ring core' });
   await expect(row).toContainText('Regulator input');
   await expect(row.getByRole('cell', { name: '2', exact: true })).toBeVisible();
 });
 
 test('a can from the drawer is taken with a key, stands in the bill, and undo puts it back', async ({ page }) => {
-  await open(page, PEN, '/parts');
+  await open(page, PEN, '/pick');
   await page.getByRole('radio', { name: 'Reservoir' }).click();
   const take = page.getByRole('button', { name: /^Take 4700 µF 40 V, snap-in, 2 in parallel/ });
   await take.focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('banner')).toContainText('2 × 4500 µF');
-  await tab(page, 'Bill');
+  await visit(page, 'Buy', 'Bill');
   await expect(page.getByRole('row').filter({ hasText: 'Electrolytic' })).toContainText('drawer: 4700 µF 40 V');
   await saved(page);
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -41,8 +41,8 @@ test('a can from the drawer is taken with a key, stands in the bill, and undo pu
 });
 
 test('sizing finds sets that hold, shows them, and one that is taken makes every verdict hold', async ({ page }) => {
-  await open(page, PEN, '/parts');
-  await tab(page, 'Size whole sets');
+  await open(page, PEN, '/pick');
+  await visit(page, 'Buy', 'Whole sets');
   await page.getByRole('button', { name: 'Search' }).click();
   const first = page.getByRole('button', { name: /^Take it: set 1,/ });
   await expect(first).toBeVisible({ timeout: 20_000 });
@@ -50,22 +50,22 @@ test('sizing finds sets that hold, shows them, and one that is taken makes every
   const stop = page.getByRole('button', { name: 'Stop' });
   if (await stop.isVisible()) await stop.click();
   await first.click();
-  await page.getByRole('link', { name: 'Supply' }).click();
+  await visit(page, 'Design', 'Supply');
   await expect(page.getByTestId('verdict-count')).toContainText(/^All \d+ (hold|pass)/);
   await page.getByRole('button', { name: 'Undo' }).click();
 });
 
 test('a search can be stopped', async ({ page }) => {
-  await open(page, DOME, '/parts');
-  await tab(page, 'Size whole sets');
+  await open(page, DOME, '/pick');
+  await visit(page, 'Buy', 'Whole sets');
   await page.getByRole('button', { name: 'Search' }).click();
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByText(/^Done: /)).toBeVisible();
 });
 
 test('readings win over the plate, and the page says how they disagree', async ({ page }) => {
-  await open(page, CLOCK, '/parts');
-  await tab(page, 'Transformer');
+  await open(page, CLOCK, '/pick');
+  await visit(page, 'Buy', 'Transformer');
   await page.getByLabel('It is known from').selectOption('test');
   const loaded = page.getByLabel('Volts on the resistor');
   await loaded.fill('20 V');
@@ -80,8 +80,8 @@ test('readings win over the plate, and the page says how they disagree', async (
 });
 
 test('a few turns more on the dome’s own winding lift what it idles at', async ({ page }) => {
-  await open(page, DOME, '/parts');
-  await tab(page, 'Transformer');
+  await open(page, DOME, '/pick');
+  await visit(page, 'Buy', 'Transformer');
   await expect(page.getByLabel('Secondary turns')).toHaveValue('62');
   await page.getByRole('button', { name: 'wind so: 64 turns' }).click();
   await expect(page.getByLabel('Secondary turns')).toHaveValue('64');
@@ -111,11 +111,11 @@ test('a parts file: good rows are shown, refused ones with their reason, nothing
 });
 
 test('a part in use asks before it goes, and can be put back', async ({ page }) => {
-  await open(page, CLOCK, '/parts');
+  await open(page, CLOCK, '/pick');
   await page.getByRole('radio', { name: 'Heatsink' }).click();
   await page.getByRole('button', { name: /^Take Finned sink/ }).click();
   await saved(page);
-  await tab(page, 'Drawer');
+  await visit(page, 'Buy', 'Drawer');
   await page.getByRole('button', { name: /^Heatsinks/ }).click();
   await page.getByRole('button', { name: 'take out Finned sink 2.5 K/W' }).click();
   await expect(page.getByRole('alertdialog')).toContainText(CLOCK);
@@ -157,9 +157,12 @@ test('consumers are pasted, summed, and the supply designed for them', async ({ 
   await expect(standing).toHaveValue('lots');
 });
 
-test('the checklist knows the design: a fuse is missing until it is chosen', async ({ page }) => {
-  await open(page, CLOCK, '/mains');
+test('the mains side knows the design: a fuse is missing until it is chosen, and the rest is ticked by hand', async ({
+  page,
+}) => {
+  await open(page, DRUM, '/mains');
   await expect(page.getByText('No primary fuse is chosen')).toBeVisible();
+  await expect(page.getByTestId('next-step')).toContainText('choose the primary fuse');
   await page
     .getByRole('button', { name: /^\d.* A$|mA$/ })
     .first()
@@ -169,6 +172,11 @@ test('the checklist knows the design: a fuse is missing until it is chosen', asy
   await expect(page.getByText('One switch pole, but the plug goes in both ways round.')).toBeVisible();
   await page.locator('summary', { hasText: 'Primary, running' }).click();
   await expect(page.getByTestId('working').first()).toContainText('magnetising current');
+  await page.getByRole('button', { name: 'Both poles' }).click();
+  await page.getByTestId('next-step').getByRole('link').click();
+  await expect(page.getByRole('heading', { name: 'Before the plug goes in' })).toBeAttached();
+  await page.getByRole('checkbox', { name: /^Rating plate outside/ }).check();
+  await expect(page.getByTestId('next-step')).toContainText('stage 1, before anything, is not yet read');
 });
 
 test('a design begins at a transformer in hand', async ({ page }) => {
@@ -191,17 +199,17 @@ for (const theme of ['light', 'dark'] as const) {
     await open(page, DOME, '/mains');
     await expect(page.locator('summary', { hasText: 'Primary, running' })).toBeVisible();
     await accessible(page);
-    await open(page, DOME, '/parts');
+    await open(page, DOME, '/pick');
     await expect(page.getByRole('row').nth(1)).toBeVisible();
     await accessible(page);
     for (const [name, shown] of [
-      ['Size whole sets', 'Keeps the load, the mains'],
+      ['Whole sets', 'Keeps the load, the mains'],
       ['Transformer', 'The model it makes'],
       ['Reservoir', 'One can or several'],
       ['Bill', 'To buy, without what comes'],
       ['Drawer', 'Find by name, place or note'],
     ] as const) {
-      await tab(page, name);
+      await visit(page, 'Buy', name);
       await expect(page.getByText(shown).or(page.getByLabel(shown)).first()).toBeVisible();
       await accessible(page);
     }

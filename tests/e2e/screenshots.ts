@@ -1,6 +1,7 @@
 import { chromium, type Page } from '@playwright/test';
 import path from 'node:path';
 import config from '../../playwright.config';
+import { visit } from './open';
 import { Server, shelf } from './server';
 
 /** Usage: npm run screenshots. Takes the pictures in docs/screenshots from the demo data and the production build. */
@@ -94,9 +95,9 @@ async function main() {
     },
     {
       name: 'sizing',
-      at: `${pen}/parts`,
+      at: `${pen}/pick`,
       prepare: async (page) => {
-        await page.getByRole('tab', { name: 'Size whole sets' }).click();
+        await visit(page, 'Buy', 'Whole sets');
         await page.getByRole('button', { name: 'Search' }).click();
         await page.getByRole('button', { name: /^Take it: set 5,/ }).waitFor();
         await page.getByText(/[1-9]\d\d circuits simulated/).waitFor({ timeout: 15_000 });
@@ -106,9 +107,9 @@ async function main() {
     },
     {
       name: 'own-winding',
-      at: `${dome}/parts`,
+      at: `${dome}/pick`,
       prepare: async (page) => {
-        await page.getByRole('tab', { name: 'Transformer' }).click();
+        await visit(page, 'Buy', 'Transformer');
         await page
           .getByRole('button', { name: /^wind so/ })
           .first()
@@ -117,7 +118,7 @@ async function main() {
     },
     {
       name: 'pick',
-      at: `${clock}/parts`,
+      at: `${clock}/pick`,
       prepare: async (page) => page.getByText('simulated in this design').waitFor(),
     },
     {

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { accessible } from './accessible';
 import { watchFaults } from './faults';
-import { openDesign } from './open';
+import { openDesign, visit } from './open';
 import { Server } from './server';
 
 const server = new Server(3424);
@@ -64,29 +64,29 @@ test('changed over from the mains to an adapter and back, nothing is lost; bad v
 
 test('every place speaks of the battery: side, heat, worst case, scope, bench, parts and sheet', async ({ page }) => {
   await open(page, LOGGER, '/mains');
-  await expect(page.getByRole('link', { name: 'Source side' })).toHaveAttribute('aria-current', 'page');
+  await expect(page.getByRole('link', { name: 'Source side', exact: true })).toHaveAttribute('aria-current', 'page');
   await expect(page.getByText('Fuse 500 mA in the lead, close to the battery.')).toBeVisible();
   await accessible(page);
-  await page.getByRole('link', { name: 'Heat' }).click();
+  await visit(page, 'Design', 'Heat');
   await expect(page.getByLabel('Circumstances')).toContainText('Fresh battery, lasting load');
   await expect(page.getByLabel('Board copper')).toHaveValue('6 cm²');
-  await page.getByRole('link', { name: 'Worst case' }).click();
+  await visit(page, 'Design', 'Worst case');
   await expect(page.getByRole('columnheader', { name: 'Empty battery' })).toBeVisible();
-  await page.getByRole('link', { name: 'Scope' }).click();
+  await visit(page, 'Design', 'Scope');
   await expect(page.getByTestId('scope-screen').locator('[data-trace="output-v-0"]')).toHaveCount(1);
   await page.getByLabel('Run', { exact: true }).selectOption({ label: 'Battery missing' });
   await expect(page.getByTestId('scope-screen').locator('[data-trace="output-v-0"]')).toHaveCount(1);
-  await page.getByRole('link', { name: 'Parts' }).click();
-  await expect(page.getByRole('tab', { name: 'Transformer' })).toHaveCount(0);
+  await visit(page, 'Buy');
+  await expect(page.getByRole('link', { name: 'Transformer', exact: true })).toHaveCount(0);
   await expect(page.getByRole('radio', { name: 'Reservoir' })).toBeVisible();
-  await page.getByRole('link', { name: 'Bench' }).click();
+  await visit(page, 'Bench');
   await expect(page.getByText('Before the battery')).toBeVisible();
   await page.getByRole('button', { name: 'I have read this and checked these' }).click();
   await page.getByLabel('Battery, open').fill('12.4');
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('step-mains')).toContainText('As expected');
   await accessible(page);
-  await page.getByRole('link', { name: 'Sheet' }).click();
+  await visit(page, 'Keep');
   await expect(page.getByTestId('sheet')).toContainText('12.9 V battery');
   await expect(page.getByTestId('sheet')).not.toContainText(/primary fuse|winding/i);
 });
@@ -110,9 +110,9 @@ test('a second output hangs on the clock’s reservoir: its headroom and heat, o
   const junction = page.locator('[data-verdict="junction"]');
   await expect(junction).toHaveAttribute('data-state', 'fails');
   await expect(page.getByTestId('verdict-rail')).toContainText(/5 V: (more than )?\d+ °C with/);
-  await page.getByRole('link', { name: 'Heat' }).click();
+  await visit(page, 'Design', 'Heat');
   await expect(page.getByRole('main')).toContainText('5 V');
-  await page.getByRole('link', { name: 'Supply' }).click();
+  await visit(page, 'Design', 'Supply');
   for (let n = 0; n < 2; n++) await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByTestId('further-output')).toHaveCount(0);
   await expect(page.getByTestId('save-state')).toContainText('Saved');

@@ -387,9 +387,10 @@ test('no page asks for more than 200 kB of script before it stands', async () =>
     '/',
     '/new',
     '/drawer',
-    ...['', '/load', '/scope', '/heat', '/worst', '/parts', '/mains', '/bench', '/sheet'].map(
-      (p) => `/design/${id}${p}`,
-    ),
+    ...[
+      ...['', '/load', '/hum', '/scope', '/heat', '/worst', '/pick', '/sets', '/transformer', '/reservoir', '/bill'],
+      ...['/drawer', '/mains', '/checklist', '/bench', '/sheet'],
+    ].map((p) => `/design/${id}${p}`),
   ];
   const bytes = async (url: string) =>
     gzipSync(Buffer.from(await (await fetch(server.url + url)).arrayBuffer())).length;

@@ -12,6 +12,7 @@ import { arrangementWords, bankWords, ratingWords, sourceWords, windingWords } f
 import { regulatorModel, type RegulatorKind } from '@/core/parts/regulators';
 import { dropoutAt } from '@/core/parts/regulators/model';
 import { typicalLeakage } from '@/core/parts/capacitor';
+import { PASS_TRANSISTORS } from '@/core/parts/transistor';
 import { clock, dome, pen, drum, tide, physics, logger } from '../support/demos';
 
 const choke = { kind: 'choke', inductanceH: 10, resistanceOhm: 150, ratedA: 0.1, swinging: false } as const;
@@ -541,4 +542,42 @@ test('further outputs of version 5 had no volts asked of them: they get those th
   expect(outputs).toBe('none');
   // A pass transistor of version 5 stood alone.
   expect(regulator).toEqual({ kind: 'error-transistor', zenerV: 5.6, passes: 1, emitterOhm: 0, gain: null });
+});
+
+test('values that have to lie apart are refused where they meet, at the field that is wrong', () => {
+  const fault = (design: Design, patch: Patch) => {
+    const read = readDesign(JSON.parse(JSON.stringify(applyPatch(design, patch))));
+    return read.ok ? null : read.fault;
+  };
+  const battery = { kind: 'battery', freshV: 12.9, resistanceOhm: 0.05, capacityAh: 7, reverseDiode: true } as const;
+  expect(fault(logger, { source: { ...battery, emptyV: 12.8 } })).toBeNull();
+  expect(fault(logger, { source: { ...battery, emptyV: 12.9 } })).toMatchObject({ path: 'source.emptyV' });
+  expect(fault(logger, { source: { ...battery, emptyV: 13 } })!.sentence).toContain('below the fresh volts');
+  const tested = (loadedV: number) =>
+    ({ source: { kind: 'test', openV: 30, mainsV: 230, loadedV, loadA: 1 } }) as const;
+  expect(fault(clock, { transformer: tested(29.9) })).toBeNull();
+  expect(fault(clock, { transformer: tested(30) })).toMatchObject({ path: 'transformer.source.loadedV' });
+  const read = (lowA: number, lowV: number, highA: number, highV: number) => ({
+    rectifier: { sheet: { points: { lowA, lowV, highA, highV }, jcKPerW: null, jaKPerW: null } },
+  });
+  expect(fault(clock, read(0.1, 0.7, 0.3, 0.71))).toBeNull();
+  expect(fault(clock, read(0.1, 0.7, 0.29, 0.8))!.sentence).toContain('three times the lower current');
+  expect(fault(clock, read(0.1, 0.7, 1, 0.7))!.sentence).toContain('above the volts at the lower current');
+});
+
+test('a follower gets the resistor its zener and base need; an error transistor is set no lower than it goes', () => {
+  const made = (outputA: number) =>
+    regulatorOfKind(applyPatch(clock, { demand: { outputA } }), 'follower') as Extract<Regulator, { kind: 'follower' }>;
+  // The base takes the load through the gain, the zener 3 mA beside it: 3 V over both, within a step of E12.
+  const pass = PASS_TRANSISTORS.find((t) => t.id === made(0.4).transistor)!;
+  expect(Math.abs(Math.log((made(0.4).seriesOhm * (0.003 + 0.4 / pass.gain)) / 3))).toBeLessThan(Math.log(1.12));
+  // However strong, never less than 10 ohm.
+  expect(made(50).seriesOhm).toBe(10);
+  const error = regulatorOfKind(clock, 'error-transistor') as Extract<Regulator, { kind: 'error-transistor' }>;
+  const floorV = 1.05 * (error.zenerV + 0.65);
+  const upTo = (highV: number) =>
+    rangeEdit(applyPatch(clock, { regulator: error, demand: { range: { lowV: 1, highV } } })).length;
+  // A range that ends at its reference cannot be set.
+  expect(upTo(floorV)).toBe(0);
+  expect(upTo(1.5 * floorV)).toBe(4);
 });

@@ -132,8 +132,8 @@ describe('words', () => {
   });
 
   test('the shelf says rating, count and the worst', () => {
-    const head = headlineOf(pictureOf(pen).picture);
-    expect(head).toMatchObject({ rating: '12 V, 800 mA', hazard: false });
+    const head = headlineOf(pictureOf(pen).picture, 'cure it');
+    expect(head).toMatchObject({ rating: '12 V, 800 mA', hazard: false, next: 'cure it' });
     expect(head.fails).toBe(pictureOf(pen).picture.fails);
     expect(head.worst!.state).toBe('fails');
   });

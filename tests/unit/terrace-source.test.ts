@@ -109,9 +109,12 @@ describe('the stations of a DC-fed terrace', () => {
   });
 
   test('the place where power comes in is called after it', () => {
-    expect(placesOf(logger).map(([name]) => name)).toContain('Source side');
-    expect(placesOf(clock).map(([name]) => name)).toContain('Mains side');
-    expect(placesOf(clock)).toHaveLength(9);
+    const rooms = (d: Design) => placesOf(d).flatMap((p) => p.rooms.map((r) => r.name));
+    expect(rooms(logger)).toContain('Source side');
+    expect(rooms(logger)).not.toContain('Transformer');
+    expect(rooms(clock)).toContain('Mains side');
+    expect(rooms(clock)).toContain('Transformer');
+    expect(placesOf(clock).map((p) => p.name)).toEqual(['Need', 'Design', 'Buy', 'Build', 'Bench', 'Keep']);
   });
 });
 

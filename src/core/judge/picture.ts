@@ -2,6 +2,7 @@ import type { Design } from '@/core/design/design';
 import { batteryLife } from '@/core/study/battery-life';
 import { typicalCost } from '@/core/study/cost';
 import { neededV, type OperatingPoint } from '@/core/study/point';
+import { stationHeat } from '@/core/study/warmth';
 import { outputSpan, studyDesign, type Study, type WarmStart } from '@/core/study/study';
 import { hazard } from './hazard';
 import { countFails, judge } from './judge';
@@ -18,6 +19,11 @@ export function pictureOf(design: Design, warm?: WarmStart): { picture: Picture;
     picture: {
       design,
       points: { low: slim(low), nominal: slim(nominal), high: slim(high), idle: slim(idle) },
+      stationHeat: {
+        low: stationHeat(design, low),
+        nominal: stationHeat(design, nominal),
+        high: stationHeat(design, high),
+      },
       surge: { peakA: surge.peakA, i2t: surge.i2t },
       lowest: lowest?.heat
         ? { outputV: lowest.outputMeanV, regulatorW: lowest.regulatorW, junctionC: lowest.heat.junctionC }

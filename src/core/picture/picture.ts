@@ -1,6 +1,7 @@
 import type { Design } from '@/core/design/design';
 import type { BatteryLife } from '@/core/study/life-figure';
 import type { OperatingPoint } from '@/core/study/point';
+import type { StationHeat } from '@/core/study/warmth';
 import type { Verdict } from '@/core/judge/verdict';
 
 export type Band = 'low' | 'nominal' | 'high';
@@ -11,6 +12,8 @@ export const BANDS: readonly Band[] = ['low', 'nominal', 'high'];
 export interface Picture {
   design: Design;
   points: Record<Band | 'idle', OperatingPoint>;
+  /** What gets hot at each station, and its limit. */
+  stationHeat: Record<Band, StationHeat>;
   surge: { peakA: number; i2t: number };
   /** What an adjustable supply burns at the bottom of its range, high line, full current; null for a fixed one. */
   lowest: { outputV: number; regulatorW: number; junctionC: number } | null;

@@ -12,6 +12,8 @@ export interface Headline {
   tight: number;
   worst: { title: string; sentence: string; state: Verdict['state'] } | null;
   hazard: boolean;
+  /** What it wants done next, to follow 'Next:'. */
+  next: string;
 }
 
 /** One rail of a small terrace, in magnitudes. */
@@ -31,11 +33,12 @@ export interface Summary {
 }
 
 /** Raised when the summary's shape or the physics behind it changes, so that stored ones are made anew. */
-export const SUMMARY_VERSION = 4;
+export const SUMMARY_VERSION = 5;
 
 const SUMMARY_SAMPLES = 24;
 
-export function headlineOf(picture: Picture): Headline {
+/** @param next what the design wants done next */
+export function headlineOf(picture: Picture, next: string): Headline {
   // What leads a card is never a caution.
   const worst = picture.verdicts.find((v) => !v.caution);
   return {
@@ -44,6 +47,7 @@ export function headlineOf(picture: Picture): Headline {
     tight: picture.tight,
     worst: worst ? { title: worst.title, sentence: worst.sentence, state: worst.state } : null,
     hazard: picture.hazard !== null,
+    next,
   };
 }
 

@@ -49,7 +49,7 @@ export function Bench() {
 
   const stages = points ? [...new Set(points.map((p) => p.stage))] : [];
   return (
-    <main className="min-h-0 flex-1 overflow-y-auto">
+    <main id="room" tabIndex={-1} className="min-w-0 flex-1 outline-none">
       <div className="mx-auto max-w-[1060px] px-5 pb-12 pt-4">
         <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
           <div className="mr-auto">

@@ -21,6 +21,7 @@ import { BoardCopper, OutputSinks, Plate, Together } from './cooling-fields';
 import { Cooler } from './cooler';
 import { HeatWays } from './heat-ways';
 import { useSolved } from '@/ui/use-solved';
+import { Room } from '@/ui/room';
 
 const TIMES: readonly { value: string; label: string; minutes: number | null }[] = [
   { value: '2', label: 'after 2 minutes', minutes: 2 },
@@ -51,7 +52,7 @@ export function HeatPlace() {
   const regulator = view?.rows.find((r) => r.id === 'main');
   const touched = regulator && regulator.touch !== null ? regulator.steps[regulator.touch] : undefined;
   return (
-    <main className="min-h-0 flex-1 overflow-auto px-4 py-3">
+    <Room name="Heat">
       <div className="grid max-w-[1320px] grid-cols-[minmax(0,1fr)_330px] gap-6">
         <section aria-label="Where the heat goes">
           <div className="flex flex-wrap items-center gap-2">
@@ -263,6 +264,6 @@ export function HeatPlace() {
           <Together />
         </aside>
       </div>
-    </main>
+    </Room>
   );
 }

@@ -24,7 +24,7 @@ import { useDesign, useEdit } from '@/ui/session';
 import { regulatorModel } from '@/core/parts/regulators';
 import { AllowedField, LoadField, RangeField } from '@/ui/demand-fields';
 import { Amount } from './amount';
-import { HumBudget } from './hum-budget';
+import { Room } from '@/ui/room';
 
 const Paste = dynamic(
   orSay(() => import('./paste').then((m) => m.Paste)),
@@ -82,7 +82,7 @@ export function Load() {
   const settable = made !== null && made.lowestV < made.outputV - 0.01;
 
   return (
-    <main className="min-h-0 flex-1 overflow-auto px-4 py-3">
+    <Room name="Load">
       <div className="grid max-w-[1320px] grid-cols-[minmax(0,1fr)_300px] gap-5">
         <section aria-label="Consumers">
           <div className="flex items-baseline justify-between">
@@ -278,7 +278,6 @@ export function Load() {
               {f}
             </p>
           ))}
-          <HumBudget />
         </section>
         <aside aria-label="Sums" className="space-y-3">
           <div className="grid grid-cols-2 gap-3">
@@ -384,7 +383,7 @@ export function Load() {
           </p>
         </aside>
       </div>
-    </main>
+    </Room>
   );
 }
 

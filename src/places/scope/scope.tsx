@@ -9,10 +9,12 @@ import { useDesign, useView } from '@/ui/session';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
 import type { Answer } from '@/workers/solver.worker';
+import { BandSwitch } from '@/ui/terrace/band-switch';
 import { Terrace } from '@/ui/terrace/terrace';
 import { shownTraces, type Channel } from './channel';
 import { Screen, type Overlay } from './screen';
 import { orSay } from '@/ui/loading';
+import { Room } from '@/ui/room';
 
 const Panel = dynamic(
   orSay(() => import('./panel').then((m) => m.Panel)),
@@ -86,16 +88,19 @@ export function Scope() {
   const at: [number, number] = [cursors[0] * lengthS, cursors[1] * lengthS];
 
   return (
-    <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_320px]">
-      <div className="grid min-h-0 grid-rows-[minmax(0,5fr)_minmax(0,6fr)]">
-        <div className="min-h-0 border-b border-rule px-2 pt-0.5">
+    <Room name="Scope" className="grid min-h-0 full:grid-cols-[minmax(0,1fr)_320px]">
+      <div className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_380px_420px] full:grid-rows-[auto_minmax(0,5fr)_minmax(0,6fr)]">
+        <div className="flex min-h-[34px] items-center gap-x-4 px-3 py-[3px]">
+          <BandSwitch />
+        </div>
+        <div id="drawing" tabIndex={-1} className="min-h-0 min-w-0 border-b border-rule px-2 outline-none">
           {picture ? (
             <Terrace picture={picture} band={band} stale={trouble !== null} />
           ) : (
             <p className="p-6 text-quiet">Solving the first cycle…</p>
           )}
         </div>
-        <div className="relative min-h-0 px-3 pb-1 pt-2">
+        <div className="relative min-h-0 min-w-0 px-3 pb-1 pt-2">
           <div ref={glass} className="h-full min-h-0 overflow-hidden" data-testid="scope-screen">
             {fault && (
               <p
@@ -163,6 +168,6 @@ export function Scope() {
         svg={svg}
         name={design.name}
       />
-    </main>
+    </Room>
   );
 }

@@ -15,6 +15,7 @@ import { Working } from '@/ui/working';
 import { useSolved } from '@/ui/use-solved';
 import { Alert } from '@/ui/alert';
 import type { RemoteSolver } from '@/workers/client';
+import { Room } from '@/ui/room';
 
 const askBench = (solver: RemoteSolver, design: Design) => solver.bench(design);
 const askMost = (solver: RemoteSolver, design: Design) => solver.most(design);
@@ -37,7 +38,7 @@ export function Sheet() {
   const found = (points || benchTrouble) && (most || mostTrouble);
   const page = picture && found ? report(picture, points ?? [], most ?? []) : null;
   return (
-    <main className="min-h-0 flex-1 overflow-y-auto bg-sunk print:overflow-visible print:bg-transparent">
+    <Room name="Sheet" className="bg-sunk print:bg-transparent">
       <style>{`@page { size: ${paper === 'A4' ? 'A4' : 'letter'}; margin: 11mm 12mm; }`}</style>
       <div className="mx-auto flex max-w-[860px] items-center gap-3 px-5 py-3 print:hidden">
         <p className="mr-auto text-quiet">Prints in black; on one page unless the notes are long.</p>
@@ -233,6 +234,6 @@ export function Sheet() {
           </section>
         </article>
       )}
-    </main>
+    </Room>
   );
 }

@@ -19,7 +19,7 @@ import {
 import { download, downloadDesign, fileName } from '@/ui/download';
 import { Mark } from '@/ui/mark';
 import { StateSign } from '@/ui/state-sign';
-import { toggleTheme } from '@/ui/theme';
+import { ThemeSwitch } from '@/ui/theme-switch';
 import { SHELF_PAGE } from './page-size';
 import { MiniTerrace } from '@/ui/terrace/mini-terrace';
 
@@ -154,9 +154,7 @@ export function Shelf({
           <h1 className="text-[25px] font-semibold leading-7">Ember Rail</h1>
           <p className="text-[14px] text-quiet">Transformer-fed linear supplies, from load to sheet</p>
         </div>
-        <button type="button" className="btn btn-bare" onClick={toggleTheme}>
-          Paper or charcoal
-        </button>
+        <ThemeSwitch />
         <button type="button" className="btn" onClick={() => file.current?.click()}>
           <FileUp size={16} /> Import
         </button>

@@ -3,6 +3,7 @@
 import { stationFigures } from '@/core/picture/station-figures';
 import type { Band, Picture } from '@/core/picture/picture';
 import { formatQuantity } from '@/core/quantity/format';
+import { isPinned, togglePin } from '@/ui/pins';
 import { useSession, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
 import { STATION_CONTROLS } from '@/ui/terrace/station-controls';
@@ -16,14 +17,19 @@ export function BenchDrawer({ picture, band }: { picture: Picture; band: Band })
   const figures = stationFigures(picture, station, band);
   const fromVerdict = picture.verdicts.find((v) => `verdict:${v.id}` === opened)?.figure;
   const figure = fromVerdict ?? figures.find((f) => f.id === opened) ?? figures[0];
+  const pins = useView((s) => s.pins);
+  const pinned = fromVerdict && opened ? opened : (figure?.id ?? '');
 
   return (
     <section
       aria-label={`${STATION_CONTROLS[station].name(picture.design)} in detail`}
-      className="grid min-h-0 grid-cols-[minmax(0,5fr)_minmax(0,6fr)] gap-x-5 overflow-y-auto border-t border-rule bg-sunk px-4 pb-2 pt-2"
+      className="grid min-h-[206px] gap-x-5 border-t border-rule bg-sunk px-4 pb-2 pt-2 full:min-h-0 full:grid-cols-[minmax(0,5fr)_minmax(0,6fr)] full:overflow-y-auto"
     >
-      <div className="min-w-0" data-first-field>
-        <div key={station} className="grid grid-cols-3 gap-x-3 gap-y-1.5">
+      <div id="fields" tabIndex={-1} className="min-w-0 outline-none" data-first-field>
+        <div
+          key={station}
+          className="grid grid-cols-2 gap-x-3 gap-y-1.5 min-[420px]:grid-cols-3 min-[640px]:grid-cols-5 full:grid-cols-3"
+        >
           <StationFields station={station} />
         </div>
       </div>
@@ -47,6 +53,15 @@ export function BenchDrawer({ picture, band }: { picture: Picture; band: Band })
         )}
         {figure ? (
           <div className="mt-1.5 border-l-2 border-volt pl-3">
+            <button
+              type="button"
+              className="float-right ml-2 rounded border border-rule px-2 text-[13px] leading-6 aria-pressed:bg-ink aria-pressed:text-paper"
+              aria-pressed={isPinned(pins, pinned)}
+              title="Keeps this figure in sight in every room"
+              onClick={() => togglePin(view, { station, figure: pinned })}
+            >
+              Pin
+            </button>
             <Working figure={figure} />
           </div>
         ) : (

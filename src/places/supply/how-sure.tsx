@@ -18,10 +18,15 @@ export function HowSure({ verdict }: { verdict: Verdict }) {
   const near = Math.abs(verdict.left) < NEAR && verdict.state !== 'holds';
   const { value: shares, of } = useSolved(near ? askShares : null, { waitMs: 400 });
   const share = of === design ? shares?.[verdict.id] : undefined;
-  if (!near || share === undefined) return null;
+  if (!near) return null;
+  // Its line is there before its figure.
   return (
-    <p className="mt-1 text-[13px] leading-snug" data-testid="how-sure">
-      Of {BUILDS} builds drawn from its parts’ spreads {Math.round(share * BUILDS)} hold this.
+    <p
+      className="mt-1 min-h-[36px] text-[13px] leading-snug"
+      data-testid={share === undefined ? undefined : 'how-sure'}
+    >
+      {share !== undefined &&
+        `Of ${BUILDS} builds drawn from its parts’ spreads ${Math.round(share * BUILDS)} hold this.`}
     </p>
   );
 }

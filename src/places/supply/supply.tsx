@@ -3,6 +3,9 @@
 import dynamic from 'next/dynamic';
 import { useView } from '@/ui/session';
 import { Terrace } from '@/ui/terrace/terrace';
+import { BandSwitch } from '@/ui/terrace/band-switch';
+import { Room } from '@/ui/room';
+import { useNarrow } from '@/ui/use-narrow';
 import { VerdictRail } from './verdict-rail';
 import { orSay } from '@/ui/loading';
 
@@ -11,8 +14,13 @@ const BenchDrawer = dynamic(
   orSay(() => import('./bench-drawer').then((m) => m.BenchDrawer)),
   {
     ssr: false,
-    loading: () => <section aria-busy="true" className="border-t border-rule bg-sunk" />,
+    loading: () => <section aria-busy="true" className="min-h-[318px] border-t border-rule bg-sunk full:min-h-0" />,
   },
+);
+
+const SmallTerrace = dynamic(
+  orSay(() => import('@/ui/terrace/small-terrace').then((m) => m.SmallTerrace)),
+  { ssr: false },
 );
 
 /** Supply: what happens between mains and load. The terrace, the verdicts beside it, the station in focus below it. */
@@ -20,9 +28,10 @@ export function Supply() {
   const picture = useView((s) => s.picture);
   const band = useView((s) => s.band);
   const trouble = useView((s) => s.trouble);
+  const narrow = useNarrow();
   if (!picture) {
     return (
-      <main className="grid flex-1 place-items-center p-8">
+      <Room name="Supply" className="grid place-items-center p-8">
         {trouble ? (
           <p role="alert" className="max-w-lg text-center text-fail">
             This design could not be solved. {trouble} Change a value, or undo the last step.
@@ -32,13 +41,23 @@ export function Supply() {
             Solving the first cycle…
           </p>
         )}
-      </main>
+      </Room>
     );
   }
   return (
-    <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_300px] xl:grid-cols-[minmax(0,1fr)_338px]">
-      <div className="grid min-h-0 grid-rows-[minmax(0,1fr)_206px]">
-        <div className="relative min-h-0 px-2 pt-0.5">
+    <Room
+      name="Supply"
+      className="grid min-h-0 grid-cols-[minmax(0,1fr)] full:grid-cols-[minmax(0,1fr)_300px] full:grid-rows-[minmax(0,1fr)] full:min-[1280px]:grid-cols-[minmax(0,1fr)_338px]"
+    >
+      <div className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] full:grid-rows-[auto_minmax(0,1fr)_206px]">
+        <div className="flex min-h-[34px] flex-wrap items-center gap-x-4 gap-y-1 px-3 py-[3px]">
+          <BandSwitch />
+        </div>
+        <div
+          id="drawing"
+          tabIndex={-1}
+          className="relative min-h-0 min-w-0 px-2 outline-none min-[640px]:h-[430px] full:h-auto"
+        >
           {trouble && (
             <p
               role="alert"
@@ -47,11 +66,15 @@ export function Supply() {
               Not solved, so this is still the picture from before your last change. {trouble}
             </p>
           )}
-          <Terrace picture={picture} band={band} stale={trouble !== null} />
+          {narrow ? (
+            <SmallTerrace picture={picture} band={band} />
+          ) : (
+            <Terrace picture={picture} band={band} stale={trouble !== null} />
+          )}
         </div>
         <BenchDrawer picture={picture} band={band} />
       </div>
       <VerdictRail picture={picture} />
-    </main>
+    </Room>
   );
 }

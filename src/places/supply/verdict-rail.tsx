@@ -1,18 +1,20 @@
 'use client';
 
 import { figureText } from '@/core/study/figure';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { Picture } from '@/core/picture/picture';
 import type { Effect, Fix, Verdict } from '@/core/judge/verdict';
 import { capitalised, formatNominal, formatQuantity } from '@/core/quantity/format';
 import { useEdit, useSession, useView } from '@/ui/session';
+import { stateInWords } from '@/ui/state-in-words';
 import { StateSign, stateColour } from '@/ui/state-sign';
 import { HowSure } from './how-sure';
 import { MarginBar } from './margin-bar';
 
 /** The list of judgements, least left first: the open one with its reason and simulated fixes, the rest a line each. */
 export function VerdictRail({ picture }: { picture: Picture }) {
-  const { verdicts, fails, tight } = picture;
+  const { verdicts, fails } = picture;
+  const count = useRef<HTMLHeadingElement>(null);
   const [chosen, setChosen] = useState<string | null>(null);
   const current = useView((s) => s.current);
   const worst = verdicts[0];
@@ -21,21 +23,19 @@ export function VerdictRail({ picture }: { picture: Picture }) {
   return (
     <section
       aria-label="Verdicts"
-      className="flex min-h-0 flex-col border-l border-rule bg-raised"
+      id="verdicts"
+      tabIndex={-1}
+      className="flex min-h-0 flex-col border-rule bg-raised border-t outline-none full:border-l full:border-t-0 max-[639px]:order-first"
       data-testid="verdict-rail"
     >
-      <header className="border-b border-rule px-4 pb-2 pt-2.5" aria-live="polite">
+      <header className="border-b border-rule px-4 pb-2 pt-2.5">
         <h2
-          className={`text-[21px] font-semibold leading-tight ${current && fails ? 'text-fail' : ''}`}
+          ref={count}
+          tabIndex={-1}
+          className={`text-[21px] outline-none font-semibold leading-tight ${current && fails ? 'text-fail' : ''}`}
           data-testid="verdict-count"
         >
-          {!current
-            ? 'Not solved yet'
-            : fails > 0
-              ? `${fails} of ${verdicts.length} fail`
-              : tight > 0
-                ? `All ${verdicts.length} pass, ${tight} tight`
-                : `All ${verdicts.length} hold`}
+          {stateInWords(picture, current).words}
         </h2>
         {!current && (
           <p className="text-[13px] leading-tight text-tight">
@@ -46,10 +46,19 @@ export function VerdictRail({ picture }: { picture: Picture }) {
           <p className="mt-0.5 text-[13px] font-semibold leading-tight text-fail">⚠ {picture.hazard}</p>
         )}
       </header>
-      <ul className="min-h-0 flex-1 overflow-y-auto">
+      <ul className="min-h-0 flex-1 full:overflow-y-auto">
         {verdicts.map((v) =>
           v === open ? (
-            <OpenVerdict key={v.id} verdict={v} failsNow={fails} onApplied={() => setChosen(null)} />
+            <OpenVerdict
+              key={v.id}
+              verdict={v}
+              failsNow={fails}
+              onApplied={() => {
+                setChosen(null);
+                // The button that was pressed is gone with its verdict.
+                count.current?.focus();
+              }}
+            />
           ) : (
             <VerdictLine key={v.id} verdict={v} onOpen={() => setChosen(v.id)} />
           ),
@@ -114,9 +123,10 @@ function OpenVerdict({ verdict, failsNow, onApplied }: { verdict: Verdict; fails
       </p>
       <HowSure verdict={verdict} />
       {verdict.state !== 'holds' && (
-        <div className="mt-2" aria-busy={fixing}>
+        // Three fixes have their room before they are found: nothing below them moves when they come.
+        <div className="mt-2 min-h-[264px]" aria-busy={fixing}>
           {fixes && fixes.length > 0 && (
-            <ul className={`space-y-1.5 ${fixing ? 'opacity-50' : ''}`}>
+            <ul className={`space-y-1.5 ${fixing ? 'opacity-60' : ''}`}>
               {fixes.map((f) => (
                 <FixButton key={f.edit.label} fix={f} failsNow={failsNow} disabled={fixing} onApplied={onApplied} />
               ))}
@@ -152,7 +162,8 @@ function FixButton({
       <button
         type="button"
         disabled={disabled}
-        className="w-full rounded border border-rule bg-raised px-2.5 py-1.5 text-left leading-snug hover:border-edge"
+        className="flex h-[84px] w-full flex-col flex-wrap content-start overflow-hidden rounded border border-rule bg-raised px-2.5 py-1 text-left leading-[18px] hover:border-edge *:w-full"
+        title={[fix.edit.label, ...others.map(effectWords)].join('\n')}
         onClick={() => {
           edit(fix.edit.patch);
           onApplied();
@@ -160,7 +171,7 @@ function FixButton({
         data-testid="fix"
       >
         <span className="flex items-baseline justify-between gap-2">
-          <span className="min-w-0 font-semibold">{fix.edit.label}</span>
+          <span className="line-clamp-2 min-w-0 font-semibold">{fix.edit.label}</span>
           <span className="whitespace-nowrap text-[13px] text-quiet">{price(fix.costChangeEur)}</span>
         </span>
         <span className="flex items-center gap-1.5 text-[13.5px]">
@@ -172,22 +183,23 @@ function FixButton({
             </span>
           )}
         </span>
-        {others.slice(0, 3).map((o) => (
-          <SideEffect key={o.verdict} effect={o} />
+        {/* As many lines as fit: the rest wraps out of sight and stands in the title. */}
+        {others.slice(0, 2).map((o, n) => (
+          <span key={o.verdict} className="flex items-center gap-1.5 text-[13px] text-quiet">
+            <StateSign state={o.stateAfter} size={10} />
+            <span className="min-w-0 truncate">{effectWords(o)}</span>
+            {n === 0 && others.length > 2 && (
+              <span className="ml-auto whitespace-nowrap">and {others.length - 1} more</span>
+            )}
+          </span>
         ))}
       </button>
     </li>
   );
 }
 
-function SideEffect({ effect }: { effect: Effect }) {
-  return (
-    <span className="flex items-center gap-1.5 text-[13px] text-quiet">
-      <StateSign state={effect.stateAfter} size={10} />
-      {effect.title}: {effect.stateBefore} → {effect.stateAfter}
-    </span>
-  );
-}
+/** What a fix does to another verdict: 'Reservoir voltage: holds → tight'. */
+const effectWords = (effect: Effect) => `${effect.title}: ${effect.stateBefore} → ${effect.stateAfter}`;
 
 function limitWords(v: Verdict): string {
   return v.relation === 'at least' && v.limit === 0

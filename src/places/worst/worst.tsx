@@ -6,6 +6,7 @@ import { CornerGrid } from './corner-grid';
 import { Tolerance } from './tolerance';
 import { useSolved } from '@/ui/use-solved';
 import type { Design } from '@/core/design/design';
+import { Room } from '@/ui/room';
 
 const askCorners = (solver: RemoteSolver, design: Design) => solver.corners(design);
 
@@ -13,7 +14,7 @@ const askCorners = (solver: RemoteSolver, design: Design) => solver.corners(desi
 export function WorstCase() {
   const { value: grid, trouble } = useSolved(askCorners);
   return (
-    <main className="min-h-0 flex-1 overflow-auto px-4 py-3">
+    <Room name="Worst case">
       {trouble && (
         <p role="alert" className="mb-2 text-fail">
           {trouble} What is shown is from the last values that could be solved.
@@ -26,6 +27,6 @@ export function WorstCase() {
         </div>
         <Changes />
       </div>
-    </main>
+    </Room>
   );
 }

@@ -1,6 +1,6 @@
 import type { Band, Picture } from '@/core/picture/picture';
 import type { StationId } from '@/core/judge/verdict';
-import { stationHeat, type StationHeat } from '@/core/study/warmth';
+import type { StationHeat } from '@/core/study/warmth';
 import { formatQuantity } from '@/core/quantity/format';
 import type { Columns } from '@/ui/terrace/geometry';
 
@@ -26,7 +26,7 @@ export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
   const point = picture.points[band];
   const { watts } = point;
   const { design } = picture;
-  const temps = stationHeat(design, point);
+  const temps = picture.stationHeat[band];
   const row: { station: keyof StationHeat | 'reservoir'; watts: number; figure: string; heat?: Heat }[] = [
     { station: 'winding', watts: watts.winding, figure: 'winding-loss', heat: temps.winding },
     { station: 'rectifier', watts: watts.rectifier, figure: 'diode-loss', heat: temps.rectifier },

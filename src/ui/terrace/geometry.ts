@@ -66,6 +66,17 @@ export function voltAxis(lowestV: number, highestV: number, top: number, bottom:
   return { y, foldV, topV };
 }
 
+/** The axis of the lens: one stretch of volts has the height, all below it the fold; what lies above runs out of it. */
+export function lensAxis(
+  { fromV, toV }: { fromV: number; toV: number },
+  top: number,
+  bottom: number,
+  foldPx: number,
+): VoltAxis {
+  const y = fromV > 0 ? voltScale([0, fromV, toV], [bottom, bottom - foldPx, top]) : voltScale([0, toV], [bottom, top]);
+  return { y, foldV: fromV, topV: toV };
+}
+
 /** Gridline volts above the fold, about eight of them on round values. */
 export function axisTicks({ foldV, topV }: VoltAxis): number[] {
   const step = niceStep((topV - foldV) / 7);

@@ -10,6 +10,7 @@ import type { StationId } from '@/core/judge/verdict';
 import { diodeClass, JUNCTION_CLASSES, VALVE_CLASSES, type DiodeClass } from '@/core/parts/diode';
 import { steppedOutput } from '@/core/design/regulator-edit';
 import { STANDARD_SECONDARY_V } from '@/core/parts/transformer';
+import type { FieldPath } from '@/core/design/limits';
 import { capitalised, formatNominal, formatQuantity } from '@/core/quantity/format';
 import { E12, E6, stepInDecades, stepInList } from '@/core/quantity/preferred';
 
@@ -20,6 +21,15 @@ export interface StationControl {
   /** A short second line from the solution. */
   reading(picture: Picture, band: Band): string;
   step(design: Design, direction: number): Patch | null;
+  /** The main value as one number that can be typed over where it stands; null where it is none. */
+  typed?(design: Design): TypedValue | null;
+}
+
+/** A number that is typed over in place: which field it is, and what another value does to the design. */
+export interface TypedValue {
+  path: FieldPath;
+  value: number;
+  patch(value: number): Patch;
 }
 
 /** A tenfold step in a decade series keeps the mantissa. */
@@ -79,6 +89,17 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
       if (source.kind === 'mains') return { mains: { lowPct: Math.min(40, Math.max(0, mains.lowPct + direction)) } };
       return { source: shiftedSource(source, 0.1 * direction) };
     },
+    typed: ({ source, mains }) => {
+      if (source.kind === 'mains')
+        return {
+          path: 'mains.voltageRms',
+          value: mains.voltageRms,
+          patch: (voltageRms) => ({ mains: { voltageRms } }),
+        };
+      return source.kind === 'battery'
+        ? { path: 'source.freshV', value: source.freshV, patch: (freshV) => ({ source: { ...source, freshV } }) }
+        : { path: 'source.ratedV', value: source.ratedV, patch: (ratedV) => ({ source: { ...source, ratedV } }) };
+    },
   },
   winding: {
     name: (d) => (dcSourceOf(d) ? 'Inside it' : 'Winding'),
@@ -94,6 +115,10 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
       dcSourceOf(d)
         ? null
         : withWindingVolts(d, stepInList(d.transformer.ratedV, STANDARD_SECONDARY_V, few(direction))),
+    typed: (d) =>
+      dcSourceOf(d)
+        ? null
+        : { path: 'transformer.ratedV', value: d.transformer.ratedV, patch: (v) => withWindingVolts(d, v) },
   },
   rectifier: {
     name: (d) => (dcSourceOf(d) ? 'Diode' : 'Rectifier'),
@@ -139,6 +164,14 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
       if (now <= 0) return direction > 0 ? { reservoir: { capacitanceF: 100e-6 } } : null;
       return { reservoir: { capacitanceF: Math.min(1, Math.max(1e-7, inDecades(now, E6, direction))) } };
     },
+    typed: ({ reservoir: { capacitanceF, cans } }) =>
+      capacitanceF > 0 && cans === 1
+        ? {
+            path: 'reservoir.capacitanceF',
+            value: capacitanceF,
+            patch: (value) => ({ reservoir: { capacitanceF: value } }),
+          }
+        : null,
   },
   regulator: {
     name: () => 'Regulator',
@@ -162,5 +195,9 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
     step: (d, direction) => ({
       demand: { outputA: Math.min(50, Math.max(1e-4, inDecades(d.demand.outputA, E12, direction))) },
     }),
+    typed: (d) =>
+      isSplit(d) && d.demand.negativeA !== null
+        ? null
+        : { path: 'demand.outputA', value: d.demand.outputA, patch: (outputA) => ({ demand: { outputA } }) },
   },
 };

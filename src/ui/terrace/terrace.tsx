@@ -8,12 +8,13 @@ import { mainsVolts } from '@/core/circuit/feed';
 import type { Band, Picture } from '@/core/picture/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
-import { useSession } from '@/ui/session';
-import { axisTicks, columns, voltAxis, type VoltAxis } from '@/ui/terrace/geometry';
+import { useSession, useView } from '@/ui/session';
+import { axisTicks, columns, lensAxis, voltAxis, type VoltAxis } from '@/ui/terrace/geometry';
 import { dragEdits } from './drag-edits';
 import { Embers } from './embers';
 import { Grip } from './grip';
 import { RailDrawing } from './rail-drawing';
+import { lensOf } from './lens';
 import { railScene } from './rail-scene';
 import { StationHead } from './station-head';
 import { Tag } from './tag';
@@ -22,6 +23,8 @@ import { terraceInWords } from './terrace-in-words';
 const HEAD_PX = 62;
 const EMBERS_PX = 84;
 const AXIS_PX = 46;
+/** Below this width the drawing scrolls sideways inside its frame: its stations stay legible. */
+const LEAST_PX = 700;
 
 interface Props {
   picture: Picture;
@@ -45,11 +48,15 @@ export function Terrace({ picture, band, stale }: Props) {
   return (
     <div
       ref={frame}
-      className="relative h-full min-h-0 w-full overflow-hidden"
+      className="relative h-full min-h-0 w-full min-w-0 overflow-x-auto overflow-y-hidden"
       data-testid="terrace"
       data-stale={stale}
     >
-      {size && size.height > 200 && <Drawing picture={picture} band={band} width={size.width} height={size.height} />}
+      {size && size.height > 200 && (
+        <div className="relative" style={{ width: Math.max(size.width, LEAST_PX), height: size.height }}>
+          <Drawing picture={picture} band={band} width={Math.max(size.width, LEAST_PX)} height={size.height} />
+        </div>
+      )}
     </div>
   );
 }
@@ -57,6 +64,7 @@ export function Terrace({ picture, band, stale }: Props) {
 function Drawing({ picture, band, width, height }: { picture: Picture; band: Band; width: number; height: number }) {
   const { view } = useSession();
   const { design } = picture;
+  const lens = useView((s) => s.lens);
   const regulated = design.regulator.kind !== 'none';
   const before = design.filter.before.length > 0 && !arrangementFacts(design).ownCans;
   const after = design.filter.after.length > 0;
@@ -77,15 +85,18 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
     const ceiling = design.reservoir.capacitanceF > 0 && canV < 1.22 * peak ? canV : 0;
     const top = HEAD_PX + 14;
     const bottom = plotBottom - 8;
-    const axis = voltAxis(
-      Math.max(0, lowest),
-      Math.max(peak, ceiling, highV) * 1.02,
-      top,
-      split ? (top + bottom) / 2 : bottom,
-      split ? 14 : 26,
-    );
+    const magnified = lens ? lensOf(picture) : null;
+    const axis = magnified
+      ? lensAxis(magnified, top, split ? (top + bottom) / 2 : bottom, split ? 14 : 26)
+      : voltAxis(
+          Math.max(0, lowest),
+          Math.max(peak, ceiling, highV) * 1.02,
+          top,
+          split ? (top + bottom) / 2 : bottom,
+          split ? 14 : 26,
+        );
     return { cols, axis, rails };
-  }, [picture, width, plotBottom, regulated, before, after, design]);
+  }, [picture, width, plotBottom, regulated, before, after, design, lens]);
 
   const { y } = axis;
   const say = termsOf(design);
@@ -100,12 +111,37 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
   const outV = picture.points[band].outputMeanV;
   const opens = (s: StationId, figure: string) => () => view.setState({ station: s, opened: figure });
   const middle = ([a, b]: [number, number]) => (a + b) / 2;
+  /** What can be pulled, at its volts; what the lens does not show has no handle. */
+  const grips = [
+    { x: middle(cols.mains), v: high.levels.openPeakV, label: `Drag ${say.high}`, edit: drags.high },
+    { x: middle(cols.mains), v: low.levels.openPeakV, label: `Drag ${say.low}`, edit: drags.low },
+    ...(drags.winding
+      ? [{ x: cols.winding[0] + 12, v: nominal.levels.openPeakV, label: 'Drag the winding', edit: drags.winding }]
+      : []),
+    ...(reservoirFitted
+      ? [{ x: frontValley[0], v: frontValley[1], label: 'Drag the reservoir', edit: drags.reservoir }]
+      : []),
+    ...(regulated
+      ? [
+          {
+            x: cols.regulator[0] + 0.9 * (cols.regulator[1] - cols.regulator[0]),
+            v: outV,
+            label: 'Drag the output',
+            edit: drags.output,
+          },
+        ]
+      : []),
+    { x: cols.load[1] - 20, v: outV, label: 'Drag the load', edit: drags.load },
+  ];
   const stations = Object.entries(cols) as [StationId, [number, number]][];
 
   return (
     <>
       <svg width={width} height={height} role="img" aria-label={terraceInWords(picture)} className="block select-none">
         <defs>
+          <clipPath id="lens-edge">
+            <rect x="0" y={HEAD_PX + 2} width={width} height={plotBottom - HEAD_PX - 4} />
+          </clipPath>
           <pattern id="short-hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
             <rect width="7" height="7" fill="var(--fail-soft)" />
             <path d="M0 0V7" stroke="var(--fail)" strokeWidth="2.6" />
@@ -127,20 +163,22 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
           />
         ))}
 
-        {rails.map((scene, r) => (
-          <RailDrawing
-            key={r}
-            picture={picture}
-            rail={r}
-            scene={scene}
-            cols={cols}
-            band={band}
-            y={r === 1 ? below : y}
-            mirrored={r === 1}
-            topV={axis.topV}
-            opens={opens}
-          />
-        ))}
+        <g clipPath={lens ? 'url(#lens-edge)' : undefined}>
+          {rails.map((scene, r) => (
+            <RailDrawing
+              key={r}
+              picture={picture}
+              rail={r}
+              scene={scene}
+              cols={cols}
+              band={band}
+              y={r === 1 ? below : y}
+              mirrored={r === 1}
+              topV={axis.topV}
+              opens={opens}
+            />
+          ))}
+        </g>
 
         <Tag
           x={middle(cols.mains)}
@@ -157,25 +195,19 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
       </svg>
 
       {stations.map(([s, [from, to]]) => (
-        <StationHead key={s} station={s} picture={picture} band={band} left={from} width={to - from} height={HEAD_PX} />
-      ))}
-      <Grip x={middle(cols.mains)} y={y(high.levels.openPeakV)} label={`Drag ${say.high}`} edit={drags.high} />
-      <Grip x={middle(cols.mains)} y={y(low.levels.openPeakV)} label={`Drag ${say.low}`} edit={drags.low} />
-      {drags.winding && (
-        <Grip x={cols.winding[0] + 12} y={y(nominal.levels.openPeakV)} label="Drag the winding" edit={drags.winding} />
-      )}
-      {reservoirFitted && (
-        <Grip x={frontValley[0]} y={y(frontValley[1])} label="Drag the reservoir" edit={drags.reservoir} />
-      )}
-      {regulated && (
-        <Grip
-          x={cols.regulator[0] + 0.9 * (cols.regulator[1] - cols.regulator[0])}
-          y={y(outV)}
-          label="Drag the output"
-          edit={drags.output}
+        <StationHead
+          key={s}
+          station={s}
+          picture={picture}
+          band={band}
+          at={{ left: from, width: to - from, height: HEAD_PX }}
         />
-      )}
-      <Grip x={cols.load[1] - 20} y={y(outV)} label="Drag the load" edit={drags.load} />
+      ))}
+      {grips
+        .filter(({ v }) => v <= axis.topV)
+        .map(({ x, v, label, edit }) => (
+          <Grip key={label} x={x} y={y(v)} label={label} edit={edit} />
+        ))}
     </>
   );
 }

@@ -17,7 +17,9 @@ type Props = { params: Promise<{ id: string }> };
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   if (closed()) return { title: 'The file cannot be used' };
   const found = openDesign((await params).id);
-  return { title: !found ? 'Not on the shelf' : found.ok ? found.stored.design.name : found.unreadable.name };
+  const name = !found ? 'Not on the shelf' : found.ok ? found.stored.design.name : found.unreadable.name;
+  // Each room puts its own name in front.
+  return { title: { default: name, template: `%s · ${name} · Ember Rail` } };
 }
 
 export default async function DesignLayout({ params, children }: Props & { children: ReactNode }) {

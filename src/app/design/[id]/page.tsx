@@ -1,5 +1,8 @@
+import type { Metadata } from 'next';
 import { Supply } from '@/places/supply/supply';
 
-export default function Page() {
+export const metadata: Metadata = { title: 'Supply' };
+
+export default function SupplyPage() {
   return <Supply />;
 }

@@ -1,5 +1,8 @@
+import type { Metadata } from 'next';
 import { Bench } from '@/places/bench/bench';
 
-export default function Page() {
+export const metadata: Metadata = { title: 'Power-up' };
+
+export default function PowerUpPage() {
   return <Bench />;
 }

@@ -1,5 +1,8 @@
+import type { Metadata } from 'next';
 import { Scope } from '@/places/scope/scope';
 
-export default function Page() {
+export const metadata: Metadata = { title: 'Scope' };
+
+export default function ScopePage() {
   return <Scope />;
 }

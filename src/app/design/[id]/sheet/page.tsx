@@ -1,5 +1,8 @@
+import type { Metadata } from 'next';
 import { Sheet } from '@/places/sheet/sheet';
 
-export default function Page() {
+export const metadata: Metadata = { title: 'Sheet' };
+
+export default function SheetPage() {
   return <Sheet />;
 }

@@ -9,6 +9,7 @@ import { noiseReport, strayDistance } from '@/core/study/noise';
 import { humBudget, RIPPLE_PP_PER_RMS } from '@/core/load/sums';
 import { formatQuantity } from '@/core/quantity/format';
 import { parseQuantity, type Unit } from '@/core/quantity/parse';
+import { Room } from '@/ui/room';
 import { FigureList } from '@/ui/figure-list';
 import { useDesign, useEdit, useView } from '@/ui/session';
 
@@ -19,8 +20,8 @@ const FIELDS = [
   { key: 'rejection', label: 'What the load itself rejects', unit: 'dB', first: '40' },
 ] as const satisfies readonly { key: string; label: string; unit: Unit; first: string }[];
 
-/** From the signal back to the ripple the rail may carry. */
-export function HumBudget() {
+/** Hum: from the signal back to the ripple the rail may carry, and what this supply adds to it. */
+export function Hum() {
   const design = useDesign();
   const { demand, regulator } = design;
   const model = regulatorModel(regulator);
@@ -38,56 +39,60 @@ export function HumBudget() {
       : null;
   const allowedVpp = budget ? budget.railV * RIPPLE_PP_PER_RMS : 0;
   return (
-    <details className="mt-5 max-w-[760px] rounded border border-rule bg-raised px-3 py-2">
-      <summary className="cursor-pointer font-semibold">Hum budget: from the signal back to the rail</summary>
-      <div className="mt-2 grid grid-cols-4 gap-3">
-        {FIELDS.map((f, n) => {
-          const read = values[n]!;
-          return (
-            <label key={f.key} className="text-[13px] text-quiet">
-              {f.label}
-              <input
-                className="field text-ink"
-                value={texts[f.key]}
-                aria-invalid={!read.ok}
-                onChange={(e) => setTexts({ ...texts, [f.key]: e.target.value })}
-              />
-              {!read.ok && <span className="block text-fail">{read.error}</span>}
-            </label>
-          );
-        })}
-      </div>
-      {budget && (
-        <p className="mt-2 text-[14px]">
-          At the input hum may be {formatQuantity(budget.atInputV, 'V')} RMS; with what the load rejects, the rail may
-          carry <strong>{formatQuantity(budget.railV, 'V')} RMS</strong>, about {formatQuantity(allowedVpp, 'V')} peak
-          to peak of ripple. The signal comes out at {formatQuantity(budget.signalOutV, 'V')}, the hum at{' '}
-          {formatQuantity(budget.humOutV, 'V')}.
-          {ripple !== null && (
-            <>
-              {' '}
-              This supply gives {formatQuantity(ripple, 'V')} p-p at {termsOf(design).low}
-              {model && ` behind ${model.rejectionDb(rippleHz(design)).toFixed(0)} dB of rejection`}: computed ripple
-              only, without stray field and without what shared ground wires add.
-            </>
+    <Room name="Hum">
+      <div className="grid max-w-[1320px] gap-x-8 gap-y-4 min-[1000px]:grid-cols-2">
+        <section aria-label="Hum budget">
+          <h2 className="text-[20px] font-semibold">How quiet the rail has to be</h2>
+          <div className="mt-2 grid grid-cols-2 gap-3">
+            {FIELDS.map((f, n) => {
+              const read = values[n]!;
+              return (
+                <label key={f.key} className="text-[13px] text-quiet">
+                  {f.label}
+                  <input
+                    className="field text-ink"
+                    value={texts[f.key]}
+                    aria-invalid={!read.ok}
+                    onChange={(e) => setTexts({ ...texts, [f.key]: e.target.value })}
+                  />
+                  {!read.ok && <span className="block text-fail">{read.error}</span>}
+                </label>
+              );
+            })}
+          </div>
+          {budget && (
+            <p className="mt-2 text-[14px]">
+              At the input hum may be {formatQuantity(budget.atInputV, 'V')} RMS; with what the load rejects, the rail
+              may carry <strong>{formatQuantity(budget.railV, 'V')} RMS</strong>, about{' '}
+              {formatQuantity(allowedVpp, 'V')} peak to peak of ripple. The signal comes out at{' '}
+              {formatQuantity(budget.signalOutV, 'V')}, the hum at {formatQuantity(budget.humOutV, 'V')}.
+              {ripple !== null && (
+                <>
+                  {' '}
+                  This supply gives {formatQuantity(ripple, 'V')} p-p at {termsOf(design).low}
+                  {model && ` behind ${model.rejectionDb(rippleHz(design)).toFixed(0)} dB of rejection`}: computed
+                  ripple only, without stray field and without what shared ground wires add.
+                </>
+              )}
+            </p>
           )}
-        </p>
-      )}
-      {budget &&
-        allowedVpp > 0 &&
-        Math.abs(demand.rippleVpp / allowedVpp - 1) > 1e-3 &&
-        allowedVpp >= 1e-6 &&
-        allowedVpp <= 100 && (
-          <button
-            type="button"
-            className="btn mt-2"
-            onClick={() => edit({ demand: { rippleVpp: Number(allowedVpp.toPrecision(3)) } })}
-          >
-            Allow {formatQuantity(allowedVpp, 'V')} p-p of ripple
-          </button>
-        )}
-      {picture && <Adds picture={picture} allowedV={budget?.railV ?? null} />}
-    </details>
+          {budget &&
+            allowedVpp > 0 &&
+            Math.abs(demand.rippleVpp / allowedVpp - 1) > 1e-3 &&
+            allowedVpp >= 1e-6 &&
+            allowedVpp <= 100 && (
+              <button
+                type="button"
+                className="btn mt-2"
+                onClick={() => edit({ demand: { rippleVpp: Number(allowedVpp.toPrecision(3)) } })}
+              >
+                Allow {formatQuantity(allowedVpp, 'V')} p-p of ripple
+              </button>
+            )}
+        </section>
+        {picture && <Adds picture={picture} allowedV={budget?.railV ?? null} />}
+      </div>
+    </Room>
   );
 }
 
@@ -100,8 +105,8 @@ function Adds({ picture, allowedV }: { picture: Picture; allowedV: number | null
   const centimetres = /^(\d+(?:[.,]\d+)?)\s*(?:cm)?$/.exec(apart.trim());
   const now = centimetres ? Number(centimetres[1]!.replace(',', '.')) : null;
   return (
-    <div className="mt-3 space-y-2">
-      <h3 className="text-[15px] font-semibold">What this supply adds</h3>
+    <section aria-label="What this supply adds" className="space-y-2">
+      <h2 className="text-[20px] font-semibold">What this supply adds</h2>
       <FigureList label="Hum and noise" figures={report.figures} />
       <p className="text-[14px]">
         Strongest on the output at {termsOf(picture.design).low}:{' '}
@@ -132,6 +137,6 @@ function Adds({ picture, allowedV }: { picture: Picture; allowedV: number | null
             : ': give the distance in centimetres, more than nothing.'}
         </p>
       )}
-    </div>
+    </section>
   );
 }
