@@ -11,6 +11,9 @@ export interface FieldLimit {
   optional?: string;
 }
 
+/** The upper of two points of a forward curve lies at three times the current of the lower, or higher: 0.3 A is enough for 0.1 A. */
+export const farEnoughApart = (lowA: number, highA: number): boolean => highA >= 3 * (1 - 1e-9) * lowA;
+
 export const FIELD_LIMITS = {
   'demand.outputV': { label: 'Output', unit: 'V', min: 0.5, max: 1000 },
   'demand.outputA': { label: 'Load current', unit: 'A', min: 1e-4, max: 50 },

@@ -1,6 +1,6 @@
 import { RECTIFIER_KINDS } from '@/core/parts/arrangements';
 import { DIODE_CLASSES } from '@/core/parts/diode';
-import { FILTER_STEPS_MAX } from './limits';
+import { farEnoughApart, FILTER_STEPS_MAX } from './limits';
 import { byKind, field, flag, group, list, oneOf, oneOfNumbers, orNull, wholeField } from './schema-pieces';
 
 /** Two points of a forward curve: more current takes more volts. */
@@ -13,7 +13,7 @@ const diodeSheet = group({
         'more',
         '${path} has to be at least three times the lower current',
         function (v) {
-          return v! >= 3 * (this.parent as { lowA: number }).lowA;
+          return farEnoughApart((this.parent as { lowA: number }).lowA, v!);
         },
       ),
       highV: field('rectifier.highV').test(

@@ -1,5 +1,6 @@
 'use client';
 
+import { farEnoughApart } from '@/core/design/limits';
 import type { FieldPath } from '@/core/design/limits';
 import { diodeClass, diodeOf, forwardV, type DiodeSheet, type ForwardPoints } from '@/core/parts/diode';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
@@ -96,6 +97,7 @@ function pointsOf(made: ReturnType<typeof diodeClass>): ForwardPoints {
 }
 
 function faultOf({ lowA, lowV, highA, highV }: ForwardPoints): string | null {
-  if (highA < 3 * lowA) return `The higher current has to be at least three times the ${formatQuantity(lowA, 'A')}.`;
+  if (!farEnoughApart(lowA, highA))
+    return `The higher current has to be at least three times the ${formatQuantity(lowA, 'A')}.`;
   return highV <= lowV ? `More current takes more volts: above the ${formatQuantity(lowV, 'V')}.` : null;
 }
