@@ -4,7 +4,7 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { applyPatch, type Design, type FilterStep } from '@/core/design/design';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 /** What requests had to wait for, ms. */
 export interface Waits {

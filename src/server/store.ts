@@ -1,6 +1,6 @@
 import { startingDrawer } from '@/core/drawer/starting';
 import { database, refuseReadOnly } from './database';
-import { demoDesigns } from './demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { demoDrawer } from './demo-drawer';
 import { designStore, type DesignsStore } from './designs';
 import { partStore, type PartStore } from './parts';

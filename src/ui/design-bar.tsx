@@ -121,7 +121,7 @@ function Name({ title }: { title: string }) {
         aria-invalid={fault !== null}
         aria-describedby={fault ? 'name-fault' : undefined}
         title={`${draft ?? name}: ${title}`}
-        className="serif -ml-1 block max-w-full min-w-[120px] truncate rounded border border-transparent bg-transparent px-1 text-[17px] font-semibold leading-[26px] [field-sizing:content] hover:border-rule"
+        className="serif -ml-1 block max-w-full min-w-[120px] truncate rounded border border-transparent bg-transparent px-1 text-[17px] font-semibold leading-[26px] hover:border-rule"
         size={Math.max(8, (draft ?? name).length)}
         value={draft ?? name}
         onChange={(e) => setDraft(e.target.value)}

@@ -179,15 +179,39 @@ test('the mains side knows the design: a fuse is missing until it is chosen, and
   await expect(page.getByTestId('next-step')).toContainText('stage 1, before anything, is not yet read');
 });
 
-test('a design begins at a transformer in hand', async ({ page }) => {
+test('a design begins at a transformer in hand: shown before it is made, and what was typed stays', async ({ page }) => {
   await goTo(page, `${server.url}/new`);
+  await page.getByRole('link', { name: /What have I got/ }).click();
   await page.getByLabel('One winding, V').fill('18 V');
   await page.getByLabel('Size', { exact: true }).fill('nought');
-  await page.getByRole('button', { name: 'Begin with it' }).click();
-  await expect(page.getByText(/^Size: /)).toBeVisible();
+  await expect(page.getByText("'nought' is not a number")).toBeVisible();
   await page.getByLabel('Size', { exact: true }).fill('50 VA');
-  await page.getByRole('button', { name: 'Begin with it' }).click();
+  await expect(page.getByTestId('proposal')).toContainText('18 V, 50 VA');
+  await page.getByRole('link', { name: /What must it feed/ }).click();
+  await page.getByRole('link', { name: /What have I got/ }).click();
+  await expect(page.getByLabel('One winding, V')).toHaveValue('18 V');
+  await page.getByLabel('Name').last().fill('From the bench drawer');
+  await page.getByRole('button', { name: 'Take it and open' }).click();
   await expect(page.getByTestId('verdict-count')).toBeVisible();
+  await expect(page.getByLabel('Name of the design')).toHaveValue('From the bench drawer');
+});
+
+test('a battery, a transformer from the drawer and an example each show what they come to', async ({ page }) => {
+  await goTo(page, `${server.url}/new?way=have`);
+  await page.getByLabel('In hand').selectOption({ label: 'A battery' });
+  await page.getByLabel('Its volts, as printed').fill('12 V');
+  await page.getByLabel('It holds, Ah').fill('7');
+  await expect(page.getByTestId('proposal')).toContainText('battery');
+  await page.getByLabel('In hand').selectOption({ label: 'A transformer from the drawer' });
+  await page.getByRole('radio', { name: /15 V 40 VA/ }).check();
+  await expect(page.getByTestId('proposal')).toContainText('15 V, 40 VA');
+  await accessible(page);
+  await page.getByRole('link', { name: /An example/ }).click();
+  await page.getByRole('radio', { name: /Tide-gauge pen recorder/ }).check();
+  await expect(page.getByTestId('proposal')).toContainText('verdicts fail');
+  await accessible(page);
+  await page.goBack();
+  await expect(page.getByText('A transformer from the drawer')).toHaveCount(0);
 });
 
 for (const theme of ['light', 'dark'] as const) {

@@ -41,7 +41,7 @@ test('the shelf shows the demo designs with rating, terrace and worst margin', a
 
 test('a new design from a load is proposed, passes its verdicts and opens', async ({ page }) => {
   await goTo(page, '/');
-  await page.getByRole('link', { name: 'New from a load' }).click();
+  await page.getByRole('link', { name: 'Begin a supply' }).click();
   await page.getByLabel(/^Volts/).fill('18 V');
   await page.getByLabel(/^Amperes/).fill('250m');
   await page.getByLabel(/^Name/).fill('Drum amplifier, positive half');

@@ -25,7 +25,7 @@ import { storedEnergy } from '@/core/study/stored-energy';
 import { studyDesign } from '@/core/study/study';
 import { loadLineVariations } from '@/core/study/load-line';
 import { solveVariations } from '@/core/study/variation';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 /** What an audit from outside found wrong, each with the figure that is right and how it was worked out. */
 const [clock, dome, pen, drum, tide, bench] = demoDesigns() as [Design, Design, Design, Design, Design, Design];

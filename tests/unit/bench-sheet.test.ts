@@ -7,7 +7,7 @@ import { report } from '@/core/sheet/report';
 import { networkOf } from '@/core/circuit/network-of';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { solveSteady } from '@/core/solve/steady';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const [clock, dome] = demoDesigns() as [ReturnType<typeof demoDesigns>[number], ReturnType<typeof demoDesigns>[number]];
 const points = testPoints(clock, () => 230);

@@ -13,7 +13,7 @@ import { mostOf } from '@/core/study/most';
 import { operatingPoint } from '@/core/study/operating-point';
 import { reverseDiodeWays } from '@/core/study/reverse-diode';
 import { studyDesign } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { clock, dome, pen, drum, tide, physics, first, logger } from '../support/demos';
 
 const bill = (d: Design, patch: Patch = {}): BillLine[] => billOf(studyDesign(applyPatch(d, patch)));

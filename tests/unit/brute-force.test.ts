@@ -6,7 +6,7 @@ import { regulatorChoices } from '@/core/size/regulator-choices';
 import { compareSets, patchOfSet, type SizedSet } from '@/core/size/sized-set';
 import { sizing } from '@/core/size/sizing';
 import { studyDesign } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 /** The search over whole sets against every combination of a small drawer, judged one by one. */
 const pen = (demoDesigns() as Design[])[2]!;

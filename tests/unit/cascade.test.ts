@@ -12,7 +12,7 @@ import { neededV } from '@/core/study/point';
 import { operatingPoint } from '@/core/study/operating-point';
 import { studyDesign } from '@/core/study/study';
 import { solveBuilds } from '@/core/judge/tolerance';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const demos = demoDesigns() as Design[];
 const clock = demos[0]!;

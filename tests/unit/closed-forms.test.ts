@@ -22,7 +22,7 @@ import { lossesOf, type Lossy } from '@/core/study/losses';
 import { noiseReport, strayDistance, WIRE_OHM_PER_10CM } from '@/core/study/noise';
 import { harmonics } from '@/core/study/scope-shapes';
 import { studyDesign } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const [clock, dome, , drum, tide] = demoDesigns() as Design[];
 

@@ -6,7 +6,7 @@ import { networkOf } from '@/core/circuit/network-of';
 import type { FilterCapacitor, Network } from '@/core/circuit/network';
 import { applyPatch, type Design } from '@/core/design/design';
 import { typicalEsr } from '@/core/parts/capacitor';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { junctionOf } from './circuits';
 
 const clock = demoDesigns()[0]!;

@@ -7,7 +7,7 @@ import { judge } from '@/core/judge/judge';
 import { diodeOf, forwardV, type ForwardPoints } from '@/core/parts/diode';
 import { operatingPoint } from '@/core/study/operating-point';
 import { studyDesign } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 /** Figures of the person's own data sheet in the place of the class's. */
 const [clock, , , drum, , bench] = demoDesigns() as [Design, Design, Design, Design, Design, Design];

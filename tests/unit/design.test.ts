@@ -3,7 +3,7 @@ import { applyPatch, mergePatches, type Design } from '@/core/design/design';
 import { rangeFault } from '@/core/design/limits';
 import { readDesign } from '@/core/design/schema';
 import { arrangementWords, ratingWords, windingWords } from '@/core/design/words';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const design = (): Design =>
   blankDesign(

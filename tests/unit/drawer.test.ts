@@ -6,7 +6,7 @@ import { KINDS, PART_KINDS, type Part, type PartDraft } from '@/core/drawer/part
 import { startingDrawer } from '@/core/drawer/starting';
 import { applyPatch } from '@/core/design/design';
 import { openDatabase } from '@/server/database';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { demoDrawer } from '@/server/demo-drawer';
 import { designStore } from '@/server/designs';
 import { partStore } from '@/server/parts';

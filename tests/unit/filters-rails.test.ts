@@ -11,7 +11,7 @@ import { scopeTraces } from '@/core/study/traces';
 import { schools } from '@/core/study/schools';
 import { LOAD_LINE_SHARES, loadLineVariations } from '@/core/study/load-line';
 import { solveVariations } from '@/core/study/variation';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { runPool, Stopped } from '@/workers/pool';
 
 const [clock, dome, , drum, tide] = demoDesigns() as [Design, Design, Design, Design, Design];

@@ -17,7 +17,7 @@ import { neededOf } from '@/core/study/output-point';
 import { operatingPoint } from '@/core/study/operating-point';
 import { studyDesign, studyWithHeat } from '@/core/study/study';
 import { scopeTraces } from '@/core/study/traces';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const clock = demoDesigns()[0]! as Design;
 const asked = (outputV: number, outputA: number) =>

@@ -1,7 +1,7 @@
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { hazard } from '@/core/judge/hazard';
 import { studyDesign } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const [clock, dome, , drum, tide, , , logger] = demoDesigns() as Design[];
 const said = (design: Design, patch: Patch = {}) => hazard(studyDesign(applyPatch(design, patch)));

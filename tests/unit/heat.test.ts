@@ -6,7 +6,7 @@ import { copperHeat } from '@/core/study/copper-heat';
 import { boxKPerW, insideAir, regulatorHeat, sinkRise } from '@/core/study/heat';
 import { lossesOf } from '@/core/study/losses';
 import { studyDesign } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const mounted = (d: Design) => ({ pass: mainModel(d)!.pass, sinkKPerW: d.heat.sinkKPerW, blown: true });
 const [clock, dome] = demoDesigns() as [Design, Design];

@@ -6,7 +6,7 @@ import { RULE_IDS } from '@/core/judge/rules';
 import { border } from '@/ui/border';
 import { createDesignStore } from '@/ui/design-store';
 import { STATION_CONTROLS } from '@/ui/terrace/station-controls';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { plausible } from '../support/designs';
 
 const STATIONS = Object.values(STATION_CONTROLS);

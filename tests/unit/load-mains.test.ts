@@ -14,7 +14,7 @@ import { billSums } from '@/core/study/bill-sums';
 import { bankOptions, canLife, holdUpCapacitance } from '@/core/study/can-choice';
 import { operatingPoint } from '@/core/study/operating-point';
 import { studyDesign } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const [clock, dome, , drum, tide] = demoDesigns() as [Design, Design, Design, Design, Design];
 const consumer = (more: Partial<Consumer> = {}): Consumer => ({

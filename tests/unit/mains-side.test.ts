@@ -2,7 +2,7 @@ import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { checkPoints, type MainsFacts } from '@/core/mains-side/check-points';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import { studyDesign } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const [clock, dome, , drum, tide, , , logger] = demoDesigns() as Design[];
 const bare = applyPatch(clock!, {

@@ -6,7 +6,7 @@ import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { solveSteady } from '@/core/solve/steady';
 import { operatingPoint } from '@/core/study/operating-point';
 import { studyDesign } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { amps, circuit, farad } from './circuits';
 
 describe('what follows from the charging loops alone', () => {

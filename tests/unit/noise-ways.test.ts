@@ -6,7 +6,7 @@ import { heatCorners, touchWords } from '@/core/study/heat-corners';
 import { noiseReport, strayDistance, WIRE_OHM_PER_10CM } from '@/core/study/noise';
 import { studyDesign } from '@/core/study/study';
 import { coolingWays, designOf, regulatorWays, technologies } from '@/core/study/regulator-schools';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const [clock, dome, pen, , , bench] = demoDesigns() as [Design, Design, Design, Design, Design, Design];
 

@@ -10,7 +10,7 @@ import { report } from '@/core/sheet/report';
 import { SolveError } from '@/core/solve/solve-error';
 import { heatView } from '@/core/study/heat-report';
 import { studyDesign } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { absurd, plausible } from '../support/designs';
 
 /** Runs what has no answer past: it is told elsewhere that it says so. */

@@ -12,7 +12,7 @@ import * as imported from '@/app/api/parts/import/route';
 import { applyPatch } from '@/core/design/design';
 import { usesOf, withPart } from '@/core/drawer/fit';
 import type { Part, PartDraft } from '@/core/drawer/part';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { drawer, store } from '@/server/store';
 
 const HOME = 'http://127.0.0.1:3000';

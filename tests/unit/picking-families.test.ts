@@ -6,7 +6,7 @@ import { regulatorModel } from '@/core/parts/regulators';
 import { rankCandidates, triesOf } from '@/core/size/candidate';
 import { tryPart } from '@/core/size/picking';
 import { demoDrawer } from '@/server/demo-drawer';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const [clock, , pen, drum, tide, bench, cooking] = demoDesigns() as Design[];
 const stock = demoDrawer().map((p, n): Part => ({ ...p, id: `d${n}` }));

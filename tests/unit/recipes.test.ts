@@ -101,7 +101,7 @@ export const railUnderLoad: Rule = {
   );
   line('core/judge/rules.ts', 'import { windingHeat }', "import { railUnderLoad } from './rules/rail-under-load';");
   line('core/judge/rules.ts', "'choke-idle': chokeIdle,", "  'rail-under-load': railUnderLoad,");
-  const found = print(`import { demoDesigns } from '@/server/demo';
+  const found = print(`import { demoDesigns } from '@/core/design/demo-designs';
 import { pictureOf } from '@/core/judge/picture';
 import { cornerGrid } from '@/core/judge/corners';
 const design = demoDesigns()[0]!;
@@ -138,7 +138,7 @@ test('an arrangement is a file and its line', () => {
     "import { halfWavePair } from './arrangements/half-wave-pair';",
   );
   line('core/parts/arrangements.ts', "'half-wave': halfWave,", "  'half-wave-pair': halfWavePair,");
-  const found = print(`import { demoDesigns } from '@/server/demo';
+  const found = print(`import { demoDesigns } from '@/core/design/demo-designs';
 import { applyPatch } from '@/core/design/design';
 import { readDesign } from '@/core/design/schema';
 import { studyDesign } from '@/core/study/study';
@@ -195,7 +195,7 @@ export function shuntModel(r: ShuntRegulator): RegulatorModel {
     "{regulator.kind === 'low-dropout' && (",
     "        <>{quantity('boardCm2', by(1))}</>\n      )}\n      {regulator.kind === 'shunt' && (<>{quantity('outputV', by(0.1))}</>)}\n      {regulator.kind === 'low-dropout' && (",
   );
-  const found = print(`import { demoDesigns } from '@/server/demo';
+  const found = print(`import { demoDesigns } from '@/core/design/demo-designs';
 import { applyPatch } from '@/core/design/design';
 import { regulatorOfKind } from '@/core/design/regulator-edit';
 import { readDesign } from '@/core/design/schema';
@@ -227,7 +227,7 @@ test('a kind of part is its line in the drawer and what it can be used for', () 
   const found = print(`import { KINDS, PART_KINDS } from '@/core/drawer/part';
 import { readPartsCsv } from '@/core/drawer/csv';
 import { usesOf } from '@/core/drawer/fit';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 const read = readPartsCsv('kind,name,count,coldOhm\\nthermistor,Black disc,2,10 ohm\\n');
 const row = read.ok ? read.rows[0] : null;
 console.log(JSON.stringify({ name: KINDS.thermistor.name, known: PART_KINDS.includes('thermistor'), row, uses: row && 'part' in row ? usesOf(row.part, demoDesigns()[0]!, 'transformer').length : -1 }));

@@ -14,7 +14,7 @@ import { passTransistor, safeCurrent } from '@/core/parts/transistor';
 import { SERIES, type SeriesName } from '@/core/quantity/preferred';
 import { operatingPoint } from '@/core/study/operating-point';
 import { studyDesign } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const [clock, , pen] = demoDesigns() as [Design, Design, Design];
 const adjustable: Regulator = {

@@ -10,7 +10,7 @@ process.env['EMBER_RAIL_DB'] = path.join(mkdtempSync(path.join(tmpdir(), 'routes
 import * as all from '@/app/api/designs/route';
 import * as one from '@/app/api/designs/[id]/route';
 import * as summaries from '@/app/api/summaries/route';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const design = demoDesigns()[0]!;
 const HOME = 'http://127.0.0.1:3000';

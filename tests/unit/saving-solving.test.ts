@@ -1,7 +1,7 @@
 import type { Design } from '@/core/design/design';
 import { pictureOf } from '@/core/judge/picture';
 import type { Picture } from '@/core/picture/picture';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { startAutosave } from '@/ui/autosave';
 import { border } from '@/ui/border';
 import { createDesignStore } from '@/ui/design-store';

@@ -5,7 +5,7 @@ import { scopeTraces } from '@/core/study/traces';
 import { solveSteady } from '@/core/solve/steady';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { networkOf } from '@/core/circuit/network-of';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { niceDivision, shownTraces, stepDivision, valueAt, type Channel } from '@/places/scope/channel';
 import { tracesCsv } from '@/places/scope/export';
 import { readTrace } from '@/places/scope/read-trace';

@@ -1,7 +1,7 @@
 import { NextRequest } from 'next/server';
 import type { PartDraft } from '@/core/drawer/part';
 import { openDatabase } from '@/server/database';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { demoDrawer } from '@/server/demo-drawer';
 import { partFaults } from '@/core/drawer/part-schema';
 import { failure, readJson } from '@/server/http';

@@ -8,7 +8,7 @@ import type { PartDraft } from '@/core/drawer/part';
 import { pictureOf } from '@/core/judge/picture';
 import { copiesOf, keepDailyCopy } from '@/server/copies';
 import { openDatabase, openFile, restoreCopy } from '@/server/database';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { designStore, type Summed } from '@/server/designs';
 import { depthOfJson } from '@/server/json-depth';
 import { partStore } from '@/server/parts';

@@ -11,7 +11,7 @@ import { studyDesign } from '@/core/study/study';
 import { cautions } from '@/core/sheet/cautions';
 import { terraceInWords } from '@/ui/terrace/terrace-in-words';
 import { typicalCost } from '@/core/study/cost';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import * as yup from 'yup';
 
 const [clock, dome, pen] = demoDesigns() as [

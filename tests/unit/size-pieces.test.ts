@@ -29,7 +29,7 @@ import { E24 } from '@/core/quantity/preferred';
 import { rankChanges } from '@/core/picture/changes';
 import { shareError } from '@/core/picture/build-summary';
 import { studyDesign } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const [clock, dome, , drum] = demoDesigns() as Design[];
 const { mains } = MAINS_PRESETS[0]!;

@@ -9,7 +9,7 @@ import { sizing } from '@/core/size/sizing';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { partsIn } from '@/core/drawer/fit';
 import { studyDesign, studyWithHeat } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { demoDrawer } from '@/server/demo-drawer';
 
 const [clock, dome, pen] = demoDesigns() as [Design, Design, Design];

@@ -10,7 +10,7 @@ import { billOf } from '@/core/study/bill';
 import { mostOf } from '@/core/study/most';
 import { operatingPoint } from '@/core/study/operating-point';
 import { studyDesign } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import type { Solver } from '@/workers/solver.worker';
 
 jest.mock('comlink', () => ({ expose: jest.fn() }));

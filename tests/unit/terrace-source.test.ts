@@ -4,7 +4,7 @@ import { pictureOf } from '@/core/judge/picture';
 import { stationFigures } from '@/core/picture/station-figures';
 import type { StationId } from '@/core/judge/verdict';
 import { DC_SOURCES, openVolts, shiftedSource, sourceOhm, type DcSource } from '@/core/parts/dc-source';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { placesOf } from '@/ui/places';
 import { dragEdits } from '@/ui/terrace/drag-edits';
 import { flatPoints, voltAxis } from '@/ui/terrace/geometry';

@@ -1,6 +1,6 @@
 import { applyPatch } from '@/core/design/design';
 import { pictureOf } from '@/core/judge/picture';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { dragEdits } from '@/ui/terrace/drag-edits';
 import { STATION_CONTROLS } from '@/ui/terrace/station-controls';
 import { axisTicks, columns, followPoints, shortfallArea, voltAxis, wavePoints } from '@/ui/terrace/geometry';

@@ -13,7 +13,7 @@ import { LAMINATIONS, plannedWinding, turnsPerVolt, wireFor, woundLoss, woundMod
 import { designFromTransformer } from '@/core/size/from-transformer';
 import { pictureOf } from '@/core/judge/picture';
 import { MAINS_PRESETS } from '@/core/design/defaults';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const plate = { ratedV: 24, ratedVA: 100, regulation: 0.09, halves: 1 as const, hotC: 75 };
 const model = transformerModel(plate);

@@ -15,7 +15,7 @@ import { billOf } from '@/core/study/bill';
 import { typicalCost } from '@/core/study/cost';
 import { operatingPoint } from '@/core/study/operating-point';
 import { studyDesign } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { amps, circuit, farad, SILICON } from './circuits';
 
 const SOFT = { perveance: 7.7e-4 };

@@ -9,7 +9,7 @@ import type { StationId } from '@/core/picture/station';
 import { formatQuantity } from '@/core/quantity/format';
 import { studyDesign } from '@/core/study/study';
 import type { Figure } from '@/core/study/figure';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { clock, tide } from '../support/demos';
 import { ROWS, type Row } from '../support/rule-rows';
 

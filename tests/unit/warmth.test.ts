@@ -11,7 +11,7 @@ import { insulationAdvice, sinkRise, tabsOnSink } from '@/core/study/heat';
 import { operatingPoint } from '@/core/study/operating-point';
 import { studyDesign } from '@/core/study/study';
 import { diodeHeat, stationHeat } from '@/core/study/warmth';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { junctionOf } from './circuits';
 
 const [clock, dome, , drum] = demoDesigns() as Design[];

@@ -6,7 +6,7 @@ import { designFromReadings } from '@/core/size/from-readings';
 import { readingsFault } from '@/core/size/box-readings';
 import { plainWay } from '@/cli/plain-way';
 import { solveSteady } from '@/core/solve/steady';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 import { applyPatch, type Design } from '@/core/design/design';
 import { curesOf } from '@/core/judge/cures-of';
 import { studyDesign } from '@/core/study/study';

@@ -5,7 +5,7 @@ import type { Picture } from '@/core/picture/picture';
 import { stationFigures } from '@/core/picture/station-figures';
 import type { StationId } from '@/core/judge/verdict';
 import type { Figure } from '@/core/study/figure';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const [clock, dome, pen] = demoDesigns() as [
   ReturnType<typeof demoDesigns>[0],

@@ -17,7 +17,7 @@ import {
 } from '@/core/judge/tolerance';
 import { shareError } from '@/core/picture/build-summary';
 import { studyDesign } from '@/core/study/study';
-import { demoDesigns } from '@/server/demo';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const [clock, dome, pen, , , , firstTry] = demoDesigns() as Design[] as [
   Design,

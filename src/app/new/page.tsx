@@ -1,9 +1,13 @@
 import type { Metadata } from 'next';
-import { NewFromLoad } from '@/places/new/new-from-load';
+import { Suspense } from 'react';
+import { Begin } from '@/places/new/begin';
 
-export const metadata: Metadata = { title: 'New from a load' };
-export const dynamic = 'force-dynamic';
+export const metadata: Metadata = { title: 'Begin a supply' };
 
-export default function Page() {
-  return <NewFromLoad />;
+export default function NewPage() {
+  return (
+    <Suspense>
+      <Begin />
+    </Suspense>
+  );
 }

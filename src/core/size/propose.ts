@@ -22,11 +22,17 @@ import { neededV } from '@/core/study/point';
 import { studyDesign, studyWithHeat, type Study } from '@/core/study/study';
 import { regulatorChoices, whyNoneFits } from './regulator-choices';
 
+/** Why a part was chosen. */
+export interface Reason {
+  station: StationId;
+  text: string;
+}
+
 export interface Proposal {
   design: Design;
   verdicts: Verdict[];
   /** One line a station: what was chosen and why. */
-  reasons: { station: StationId; text: string }[];
+  reasons: Reason[];
   costEur: number;
   /** What was not tried, and why: a sentence each. */
   leftOut: string[];

@@ -12,7 +12,7 @@ import type { Answer } from '@/workers/solver.worker';
 import { BandSwitch } from '@/ui/terrace/band-switch';
 import { Terrace } from '@/ui/terrace/terrace';
 import { shownTraces, type Channel } from './channel';
-import { Screen, type Overlay } from './screen';
+import type { Overlay } from './screen';
 import { orSay } from '@/ui/loading';
 import { Room } from '@/ui/room';
 
@@ -22,6 +22,10 @@ const Panel = dynamic(
     ssr: false,
     loading: () => <aside aria-busy="true" className="border-l border-rule bg-raised" />,
   },
+);
+const Screen = dynamic(
+  orSay(() => import('./screen').then((m) => m.Screen)),
+  { ssr: false },
 );
 const Spectrum = dynamic(
   orSay(() => import('./spectrum').then((m) => m.Spectrum)),

@@ -1,6 +1,5 @@
 'use client';
 
-import { border } from '@/ui/border';
 import { Copy, Download, FileUp, Plus, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -17,6 +16,7 @@ import {
   type Refusal,
 } from '@/ui/api';
 import { download, downloadDesign, fileName } from '@/ui/download';
+import { readDesignFile } from '@/ui/design-file';
 import { Mark } from '@/ui/mark';
 import { StateSign } from '@/ui/state-sign';
 import { ThemeSwitch } from '@/ui/theme-switch';
@@ -24,8 +24,6 @@ import { SHELF_PAGE } from './page-size';
 import { MiniTerrace } from '@/ui/terrace/mini-terrace';
 
 type Order = 'recent' | 'worst' | 'name';
-
-const FILE_MAX = 2_000_000;
 
 /** How often the shelf asks again while something on it is being looked at, ms. */
 const ASK_AGAIN_MS = 700;
@@ -97,16 +95,8 @@ export function Shelf({
   async function importFile(chosen: File) {
     setRefusal(null);
     const refuse = (refused: Refusal) => setRefusal({ what: 'Not imported; nothing was changed.', ...refused });
-    if (chosen.size > FILE_MAX)
-      return refuse({ path: chosen.name, sentence: 'this file is larger than any design: 2 MB is the most.' });
-    let value: unknown;
-    try {
-      value = JSON.parse(await chosen.text());
-    } catch {
-      return refuse({ path: chosen.name, sentence: 'this is not a JSON file: it could not be read at all.' });
-    }
-    const read = (await border())(value);
-    if (!read.ok) return refuse({ path: read.fault.path || chosen.name, sentence: read.fault.sentence });
+    const read = await readDesignFile(chosen);
+    if (!read.ok) return refuse(read.refusal);
     const created = await createDesign(read.design);
     if (!created.ok) return refuse(created.refusal);
     router.push(`/design/${created.value.id}`);
@@ -174,7 +164,7 @@ export function Shelf({
           Drawer
         </Link>
         <Link href="/new" className="btn btn-main">
-          <Plus size={16} /> New from a load
+          <Plus size={16} /> Begin a supply
         </Link>
       </header>
       {notice && (
@@ -237,7 +227,7 @@ export function Shelf({
               with the reasons.
             </p>
             <Link href="/new" className="btn btn-main mt-4">
-              <Plus size={16} /> New from a load
+              <Plus size={16} /> Begin a supply
             </Link>
           </section>
         ) : (
@@ -319,6 +309,9 @@ function Entry({
             <>
               <strong>{headline.tight > 0 ? 'Passes, tightest:' : 'Holds, tightest:'}</strong>{' '}
               {headline.worst ? `${headline.worst.title.toLowerCase()}, ${lowerFirst(headline.worst.sentence)}` : ''}
+              <span className="block">
+                <span className="text-quiet">Next:</span> {headline.next}.
+              </span>
             </>
           )}
         </p>

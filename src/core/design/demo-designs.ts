@@ -1,5 +1,5 @@
-import { blankDesign, MAINS_PRESETS, outputDemand } from '@/core/design/defaults';
-import type { Design } from '@/core/design/design';
+import { blankDesign, MAINS_PRESETS, outputDemand } from './defaults';
+import type { Design } from './design';
 
 const mains = MAINS_PRESETS[0]!.mains;
 

@@ -1,0 +1,112 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { MAINS_PRESETS } from '@/core/design/defaults';
+import type { Design } from '@/core/design/design';
+import { NAME_MAX } from '@/core/design/limits';
+import { parseQuantity, type Unit } from '@/core/quantity/parse';
+import { readingsFault, type BoxReadings } from '@/core/size/box-readings';
+import { Alert } from '@/ui/alert';
+import { asked } from '@/workers/asked';
+import { useKeptTexts } from './kept-text';
+import { Preview } from './preview';
+import { TextField } from './text-field';
+import { Awaited, WayIn } from './way-in';
+
+const FIELDS: readonly { key: keyof BoxReadings; label: string; unit: Unit; hint: string }[] = [
+  { key: 'mainsV', label: 'Mains then', unit: 'V', hint: '230 V' },
+  { key: 'idleV', label: 'Reservoir, no load', unit: 'V', hint: '36.5 V' },
+  { key: 'loadedV', label: 'Reservoir, loaded', unit: 'V', hint: '30 V' },
+  { key: 'loadA', label: 'With a load of', unit: 'A', hint: '1.2 A' },
+  { key: 'rippleVpp', label: 'Ripple then, p-p', unit: 'V', hint: '1.8 V' },
+];
+
+/** An existing box and a meter: five readings, and a design that behaves like it. */
+export function FromBox() {
+  const [texts, setTexts] = useKeptTexts('box', {
+    name: '',
+    ...Object.fromEntries(FIELDS.map((f) => [f.key, ''])),
+  });
+  const [found, setFound] = useState<{ of: string; design: Design | null; trouble: string | null } | null>(null);
+  const read = FIELDS.map((f) => {
+    const text = texts[f.key]!;
+    return text.trim() === '' ? null : parseQuantity(text, f.unit);
+  });
+  const whole = read.every((r) => r?.ok)
+    ? (Object.fromEntries(
+        FIELDS.map((f, n) => [f.key, (read[n] as { value: number }).value]),
+      ) as unknown as BoxReadings)
+    : null;
+  const fault = whole && readingsFault(whole);
+  const key = whole && !fault ? JSON.stringify(whole) : '';
+  useEffect(() => {
+    if (key === '') return;
+    let current = true;
+    const timer = setTimeout(() => {
+      void asked((s) => s.fromReadings(JSON.parse(key) as BoxReadings, MAINS_PRESETS[0]!.mains)).then((answer) => {
+        if (!current) return;
+        setFound(
+          answer.ok
+            ? { of: key, design: answer.value, trouble: null }
+            : {
+                of: key,
+                design: null,
+                trouble: `These readings do not fit a bridge and a reservoir: ${answer.error}.`,
+              },
+        );
+      });
+    }, 250);
+    return () => {
+      current = false;
+      clearTimeout(timer);
+    };
+  }, [key]);
+  const name = texts['name']!.trim().slice(0, NAME_MAX);
+  const design = key !== '' && found?.of === key ? found.design : null;
+  return (
+    <WayIn
+      form={
+        <div className="space-y-3">
+          <p className="text-[14px] leading-snug text-quiet">
+            Mains and a charged reservoir can kill. Read where it is closed, or have a qualified person do it; one hand,
+            discharge before touching.
+          </p>
+          <div className="grid grid-cols-2 gap-3">
+            {FIELDS.map((f, n) => {
+              const r = read[n];
+              return (
+                <TextField
+                  key={f.key}
+                  label={f.label}
+                  value={texts[f.key]!}
+                  placeholder={f.hint}
+                  fault={r && !r.ok ? r.error : null}
+                  onChange={(text) => setTexts({ [f.key]: text })}
+                />
+              );
+            })}
+          </div>
+          {(fault ?? (found?.of === key ? found.trouble : null)) && <Alert>{fault ?? found!.trouble}</Alert>}
+          <TextField
+            label="Name"
+            hint="optional"
+            value={texts['name']!}
+            onChange={(text) => setTexts({ name: text })}
+          />
+        </div>
+      }
+      proposal={
+        <Preview
+          design={design && name ? { ...design, name } : design}
+          lead="It behaves as your readings say, taken as a bridge with silicon diodes and one reservoir."
+          awaited={
+            <Awaited title="A design that behaves like the box comes back,">
+              from five readings: its open volts, what its copper takes, what its reservoir still holds. Then try
+              another rectifier, another load, your real mains.
+            </Awaited>
+          }
+        />
+      }
+    />
+  );
+}

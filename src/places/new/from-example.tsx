@@ -1,0 +1,65 @@
+'use client';
+
+import { demoDesigns } from '@/core/design/demo-designs';
+import { NAME_MAX } from '@/core/design/limits';
+import { ratingWords } from '@/core/design/words';
+import { useKeptTexts } from './kept-text';
+import { Preview } from './preview';
+import { TextField } from './text-field';
+import { Awaited, WayIn } from './way-in';
+
+const EXAMPLES = demoDesigns();
+
+/** An example: a supply of the observatory, to be looked at and taken apart. */
+export function FromExample() {
+  const [texts, setTexts] = useKeptTexts('example', { chosen: '', name: '' });
+  const chosen = EXAMPLES.find((d) => d.name === texts['chosen']);
+  const name = texts['name']!.trim().slice(0, NAME_MAX);
+  return (
+    <WayIn
+      form={
+        <div className="space-y-3">
+          <fieldset>
+            <legend className="text-[14px] font-semibold">Supplies of a small coastal observatory</legend>
+            <ul className="mt-1">
+              {EXAMPLES.map((d) => (
+                <li key={d.name}>
+                  <label className="flex cursor-pointer items-start gap-2 border-t border-rule/60 py-1.5">
+                    <input
+                      type="radio"
+                      name="example"
+                      className="mt-0.5 h-[18px] w-[18px] shrink-0 accent-volt"
+                      checked={d.name === texts['chosen']}
+                      onChange={() => setTexts({ chosen: d.name })}
+                    />
+                    <span>
+                      {d.name} <span className="text-[13px] text-quiet">{ratingWords(d)}</span>
+                    </span>
+                  </label>
+                </li>
+              ))}
+            </ul>
+          </fieldset>
+          <TextField
+            label="Name"
+            hint="optional"
+            value={texts['name']!}
+            onChange={(text) => setTexts({ name: text })}
+          />
+        </div>
+      }
+      proposal={
+        <Preview
+          design={chosen ? { ...chosen, name: name || `${chosen.name.slice(0, NAME_MAX - 6)}, mine` } : null}
+          lead={chosen?.note ?? ''}
+          awaited={
+            <Awaited title="A whole supply comes back,">
+              one that passes or one in trouble, of every kind: regulated, unregulated, split, with valves, from a
+              battery. It is a copy; change what you like.
+            </Awaited>
+          }
+        />
+      }
+    />
+  );
+}

@@ -1,0 +1,186 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { MAINS_PRESETS } from '@/core/design/defaults';
+import { applyPatch, type Design } from '@/core/design/design';
+import { fieldLimit, NAME_MAX, rangeFault, type FieldPath } from '@/core/design/limits';
+import { usesOf, withPart } from '@/core/drawer/fit';
+import type { Part } from '@/core/drawer/part';
+import { ratingLine } from '@/core/drawer/rating-line';
+import { parseQuantity } from '@/core/quantity/parse';
+import { FEED_HINTS } from '@/core/size/feeds';
+import { designFromSource } from '@/core/size/from-source';
+import { designFromTransformer } from '@/core/size/from-transformer';
+import { Alert } from '@/ui/alert';
+import { fetchParts } from '@/ui/drawer/parts-api';
+import { useKeptTexts } from './kept-text';
+import { Preview } from './preview';
+import { TextField } from './text-field';
+import { Awaited, WayIn } from './way-in';
+
+const KINDS = {
+  transformer: 'A transformer',
+  'ac-adapter': 'An AC adapter',
+  'dc-adapter': 'A DC adapter, unregulated',
+  'dc-regulated': 'A DC adapter, regulated',
+  battery: 'A battery',
+  drawer: 'A transformer from the drawer',
+} as const;
+type Kind = keyof typeof KINDS;
+
+interface Entry {
+  key: 'volts' | 'amount';
+  label: string;
+  path: FieldPath;
+  placeholder: string;
+}
+
+/** What is printed on each, and where its limits stand. */
+const FIELDS: Readonly<Record<Exclude<Kind, 'drawer'>, readonly Entry[]>> = {
+  transformer: [
+    { key: 'volts', label: 'One winding, V', path: 'transformer.ratedV', placeholder: '18 V' },
+    { key: 'amount', label: 'Size', path: 'transformer.ratedVA', placeholder: '50 VA' },
+  ],
+  'ac-adapter': [
+    { key: 'volts', label: 'Its volts', path: 'transformer.ratedV', placeholder: '12 V' },
+    { key: 'amount', label: 'Its amperes', path: 'source.ratedA', placeholder: '1 A' },
+  ],
+  'dc-adapter': [
+    { key: 'volts', label: 'Its volts', path: 'source.ratedV', placeholder: '12 V' },
+    { key: 'amount', label: 'Its amperes', path: 'source.ratedA', placeholder: '1 A' },
+  ],
+  'dc-regulated': [
+    { key: 'volts', label: 'Its volts', path: 'source.ratedV', placeholder: '12 V' },
+    { key: 'amount', label: 'Its amperes', path: 'source.ratedA', placeholder: '2 A' },
+  ],
+  battery: [
+    { key: 'volts', label: 'Its volts, as printed', path: 'source.ratedV', placeholder: '12 V' },
+    { key: 'amount', label: 'It holds, Ah', path: 'source.capacityAh', placeholder: '7 Ah' },
+  ],
+};
+
+const mains = MAINS_PRESETS[0]!.mains;
+
+/** What have I got: a part in hand, and the supply that can be made around it. */
+export function FromHave() {
+  const [texts, setTexts] = useKeptTexts('have', { kind: 'transformer', volts: '', amount: '', part: '', name: '' });
+  const [parts, setParts] = useState<Part[] | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const kind = (texts['kind']! in KINDS ? texts['kind'] : 'transformer') as Kind;
+  const fields = kind === 'drawer' ? [] : FIELDS[kind];
+  useEffect(() => {
+    if (kind !== 'drawer') return;
+    void fetchParts(['transformer']).then((answer) => {
+      if (answer.ok) setParts(answer.value.parts.filter((p) => p.count > 0));
+      else setTrouble(answer.sentence);
+    });
+  }, [kind]);
+
+  const read = fields.map((f) => {
+    const text = texts[f.key]!;
+    if (text.trim() === '') return { fault: null, value: null };
+    const parsed = parseQuantity(text, fieldLimit(f.path).unit);
+    const fault = parsed.ok ? rangeFault(f.path, parsed.value) : parsed.error;
+    return { fault, value: parsed.ok && fault === null ? parsed.value : null };
+  });
+  const [volts, amount] = read.map((r) => r.value);
+  const name = texts['name']!.trim().slice(0, NAME_MAX);
+
+  function made(): Design | null {
+    if (kind === 'drawer') {
+      const part = parts?.find((p) => p.id === texts['part']);
+      if (!part) return null;
+      const base = designFromTransformer(part.ratings['secondaryV']!, part.ratings['sizeVA']!, mains);
+      const use = usesOf(part, base, 'transformer')[0];
+      return use ? { ...applyPatch(base, withPart(base, part, use)), name: name || part.name } : null;
+    }
+    if (volts === null || volts === undefined || amount === null || amount === undefined) return null;
+    const design =
+      kind === 'transformer'
+        ? designFromTransformer(volts, amount, mains)
+        : designFromSource(kind, volts, amount, mains);
+    return name ? { ...design, name } : design;
+  }
+
+  return (
+    <WayIn
+      form={
+        <div className="space-y-3">
+          <div>
+            <label htmlFor="have-kind" className="block text-[14px] font-semibold">
+              In hand
+            </label>
+            <select id="have-kind" className="field" value={kind} onChange={(e) => setTexts({ kind: e.target.value })}>
+              {Object.entries(KINDS).map(([id, words]) => (
+                <option key={id} value={id}>
+                  {words}
+                </option>
+              ))}
+            </select>
+            {kind !== 'drawer' && kind !== 'transformer' && (
+              <p className="mt-0.5 text-[13px] leading-snug text-quiet">{FEED_HINTS[kind]}</p>
+            )}
+          </div>
+          {fields.length > 0 && (
+            <div className="grid grid-cols-2 gap-3">
+              {fields.map((f, n) => (
+                <TextField
+                  key={f.key}
+                  label={f.label}
+                  value={texts[f.key]!}
+                  placeholder={f.placeholder}
+                  fault={read[n]!.fault}
+                  onChange={(text) => setTexts({ [f.key]: text })}
+                />
+              ))}
+            </div>
+          )}
+          {kind === 'drawer' && (
+            <fieldset>
+              <legend className="text-[14px] font-semibold">On hand</legend>
+              {trouble && <Alert>{trouble}</Alert>}
+              {parts?.length === 0 && <p className="text-quiet">No transformer lies in the drawer.</p>}
+              <ul className="mt-1 max-h-[320px] overflow-y-auto">
+                {parts?.map((p) => (
+                  <li key={p.id}>
+                    <label className="flex cursor-pointer items-start gap-2 border-t border-rule/60 py-1.5">
+                      <input
+                        type="radio"
+                        name="have-part"
+                        className="mt-0.5 h-[18px] w-[18px] shrink-0 accent-volt"
+                        checked={texts['part'] === p.id}
+                        onChange={() => setTexts({ part: p.id })}
+                      />
+                      <span>
+                        {p.name}
+                        <span className="block text-[13px] text-quiet">{ratingLine(p)}</span>
+                      </span>
+                    </label>
+                  </li>
+                ))}
+              </ul>
+            </fieldset>
+          )}
+          <TextField
+            label="Name"
+            hint="optional"
+            value={texts['name']!}
+            onChange={(text) => setTexts({ name: text })}
+          />
+        </div>
+      }
+      proposal={
+        <Preview
+          design={made()}
+          lead="A starting point around what you have, with the load it bears by rule of thumb; nothing in it is fixed."
+          awaited={
+            <Awaited title="The supply around it comes back,">
+              rectifier, reservoir and the load it bears, solved at low, nominal and high mains: what it can feed shows
+              before anything is bought.
+            </Awaited>
+          }
+        />
+      }
+    />
+  );
+}
