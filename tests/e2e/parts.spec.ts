@@ -179,7 +179,9 @@ test('the mains side knows the design: a fuse is missing until it is chosen, and
   await expect(page.getByTestId('next-step')).toContainText('stage 1, before anything, is not yet read');
 });
 
-test('a design begins at a transformer in hand: shown before it is made, and what was typed stays', async ({ page }) => {
+test('a design begins at a transformer in hand: shown before it is made, and what was typed stays', async ({
+  page,
+}) => {
   await goTo(page, `${server.url}/new`);
   await page.getByRole('link', { name: /What have I got/ }).click();
   await page.getByLabel('One winding, V').fill('18 V');
