@@ -3,6 +3,7 @@ import { ofDiodeClass } from '@/core/design/diode-edit';
 import { pictureOf } from '@/core/judge/picture';
 import { BANDS, type Picture } from '@/core/picture/picture';
 import type { StationId } from '@/core/picture/station';
+import { ARRANGEMENTS, RECTIFIER_KINDS } from '@/core/parts/arrangements';
 import { E12 } from '@/core/quantity/preferred';
 import { by, inDecades, inList } from '@/ui/stepping';
 import { dragEdits } from '@/ui/terrace/drag-edits';
@@ -21,7 +22,7 @@ import {
 } from '@/ui/terrace/geometry';
 import { railScene } from '@/ui/terrace/rail-scene';
 import { STATION_CONTROLS } from '@/ui/terrace/station-controls';
-import { clock, dome, pen, drum, tide, physics, logger } from '../support/demos';
+import { clock, dome, drum, tide, physics, logger } from '../support/demos';
 
 const adapter = {
   kind: 'adapter',
@@ -43,11 +44,11 @@ const pictures = new Map<Design, Picture>();
 const picture = (d: Design) => pictures.get(d) ?? pictures.set(d, pictureOf(d).picture).get(d)!;
 
 describe('arrow keys at a station', () => {
-  test('mains: a per cent of the lower limit, within what it may have; a source: a tenth of a volt', () => {
-    expect(step('mains', clock, 1)).toEqual({ mains: { lowPct: 11 } });
-    expect(step('mains', clock, -10)).toEqual({ mains: { lowPct: 0 } });
-    expect(step('mains', clock, -1, { mains: { lowPct: 0 } })).toEqual({ mains: { lowPct: 0 } });
-    expect(step('mains', clock, 10, { mains: { lowPct: 38 } })).toEqual({ mains: { lowPct: 40 } });
+  test('mains: a volt, ten with Shift, within what it may have; a source: a tenth of a volt', () => {
+    expect(step('mains', clock, 1)).toEqual({ mains: { voltageRms: 231 } });
+    expect(step('mains', clock, -10)).toEqual({ mains: { voltageRms: 220 } });
+    expect(step('mains', clock, -10, { mains: { voltageRms: 15 } })).toEqual({ mains: { voltageRms: 12 } });
+    expect(step('mains', clock, 10, { mains: { voltageRms: 475 } })).toEqual({ mains: { voltageRms: 480 } });
     expect(step('mains', logger, 1)!.source).toMatchObject({ freshV: 13, emptyV: 11.1 });
     expect(step('mains', logger, -1, { source: adapter })!.source).toMatchObject({ ratedV: 11.9 });
   });
@@ -60,14 +61,17 @@ describe('arrow keys at a station', () => {
     expect(step('winding', logger, 1)).toBeNull();
   });
 
-  test('rectifier: to the next class of its kind, no further than there are', () => {
-    expect(step('rectifier', clock, 1)!.rectifier).toEqual(ofDiodeClass('si-8a'));
-    expect(step('rectifier', clock, -1)!.rectifier).toEqual(ofDiodeClass('si-1a'));
-    expect(step('rectifier', pen, -1)!.rectifier!.diode).toBe('si-1a');
-    const last = step('rectifier', clock, 10, { rectifier: ofDiodeClass('sk-10a-200') })!.rectifier!.diode!;
+  test('rectifier: the next arrangement of as many rails, no further than there are; of a lead its diode', () => {
+    const arrangements = RECTIFIER_KINDS.filter((k) => ARRANGEMENTS[k].rails === 1);
+    const at = arrangements.indexOf('bridge');
+    expect(step('rectifier', clock, 1)).toEqual({ rectifier: { kind: arrangements[at + 1] } });
+    expect(step('rectifier', clock, -10)).toEqual({ rectifier: { kind: arrangements[at - 1] } });
+    expect(step('rectifier', clock, 1, { rectifier: { kind: arrangements.at(-1)! } })).toBeNull();
+    expect(ARRANGEMENTS[step('rectifier', drum, 1)!.rectifier!.kind!].rails).toBe(2);
+    const lead = { rectifier: ofDiodeClass('si-1a') };
+    expect(step('rectifier', logger, 1, lead)!.rectifier).toEqual(ofDiodeClass('si-3a'));
+    const last = step('rectifier', logger, 10, { rectifier: ofDiodeClass('sk-10a-200') })!.rectifier!.diode!;
     expect(last).toBe('sk-10a-200');
-    const valve = step('rectifier', tide, 1, { rectifier: ofDiodeClass('valve-stiff') })!.rectifier!.diode!;
-    expect(valve).toMatch(/^valve/);
     const bare = { source: { ...logger.source, reverseDiode: false } as Design['source'] };
     expect(step('rectifier', logger, 1, bare)).toBeNull();
   });

@@ -1,3 +1,4 @@
+import { rangeFault } from '@/core/design/limits';
 import { formatForInput, formatNominal, formatQuantity, capitalised } from '@/core/quantity/format';
 import { parseLoad } from '@/core/quantity/load';
 import type { Unit } from '@/core/quantity/parse';
@@ -21,7 +22,8 @@ describe('a figure on a screen', () => {
     [0, 'V', '0 V'],
     [-1e-12, 'V', '0 V'],
     [5e-10, 'A', '0 A'],
-    [1e-9, 'A', '0.00100 µA'],
+    [1e-9, 'A', '1.00 nA'],
+    [29.1e-9, 'V', '29.1 nV'],
     [12.345, 'V', '12.3 V'],
     [-12.345, 'V', '−12.3 V'],
     [999.6, 'V', '1.00 kV'],
@@ -63,7 +65,7 @@ describe('a figure on a screen', () => {
     [3e-6, 's', '3.00 µs'],
     [0, 's', '0 s'],
     [1.5, 'h', '1.5 h'],
-    [20000, 'Hz', '20000 Hz'],
+    [20000, 'Hz', '20 kHz'],
     [2.5, 'K/W', '2.5 K/W'],
     [3, '', '3'],
     [NaN, 'V', '–'],
@@ -87,7 +89,13 @@ describe('a figure on a screen', () => {
     expect(formatForInput(6.8e-3, 'F')).toBe('6800 µF');
     expect(formatForInput(4700, 'ohm')).toBe('4.7 kΩ');
     expect(formatForInput(0.25, 'A')).toBe('250 mA');
-    expect(formatForInput(0.02, 'V')).toBe('0.02 V');
+    expect(formatForInput(0.02, 'V')).toBe('20 mV');
+    expect(formatForInput(0.005, 'V')).toBe('5 mV');
+    expect(formatForInput(0.1, 'V')).toBe('0.1 V');
+    expect(formatForInput(12.6, 'V')).toBe('12.6 V');
+    expect(formatForInput(20000, 'Hz')).toBe('20 kHz');
+    expect(rangeFault('demand.outputA', 100 * 1e-6)).toBeNull();
+    expect(rangeFault('demand.outputA', 99e-6)).toMatch(/at least 100 µA/);
     expect(formatForInput(7, '')).toBe('7');
     expect(formatForInput(1 / 3, '%')).toBe('0.333333 %');
     expect(formatForInput(NaN, 'V')).toBe('');

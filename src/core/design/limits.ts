@@ -153,12 +153,13 @@ export function fieldLimit(path: FieldPath): FieldLimit {
 export function rangeFault(path: FieldPath, value: number): string | null {
   const limit = fieldLimit(path);
   if (!Number.isFinite(value)) return `${limit.label} has to be a number.`;
-  if (value < limit.min) {
+  // 100 µA is the least, however the computer writes it.
+  if (value < limit.min - 1e-9 * Math.abs(limit.min)) {
     return value < 0
       ? `${limit.label} cannot be negative: ${formatQuantity(limit.min, limit.unit)} is the least.`
       : `${limit.label} has to be at least ${formatQuantity(limit.min, limit.unit)}.`;
   }
-  if (value > limit.max) {
+  if (value > limit.max + 1e-9 * Math.abs(limit.max)) {
     return `${formatQuantity(value, limit.unit)} is beyond any real supply here: ${limit.label.toLowerCase()} goes up to ${formatQuantity(limit.max, limit.unit)}.`;
   }
   return null;

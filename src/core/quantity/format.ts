@@ -30,12 +30,15 @@ function positive(value: number, unit: Unit, significant: number): string {
       if (value >= 7200) return `${trimZeros(toSignificant(value / 3600, significant))} h`;
       if (value >= 180) return `${trimZeros(toSignificant(value / 60, significant))} min`;
       return seconds(value, significant);
+    case 'Hz':
+      return value >= 1e4
+        ? `${trimZeros(toSignificant(value / 1e3, significant))} kHz`
+        : `${trimZeros(toSignificant(value, significant))} Hz`;
     case 'A²s':
       return `${value === 0 || value >= 1e-3 ? trimZeros(toSignificant(value, significant)) : '< 0.001'} A²s`;
     case 'K/W':
     case 'dB':
     case 'VA':
-    case 'Hz':
     case 'mm':
     case 'mm²':
     case 'cm²':
@@ -47,7 +50,7 @@ function positive(value: number, unit: Unit, significant: number): string {
       if (value < 1e-9) return `0 ${unit === 'ohm' ? 'Ω' : unit}`;
       const [scaled, prefix] = engineering(
         value,
-        unit === 'ohm' ? ['m', '', 'k', 'M'] : ['µ', 'm', '', 'k', 'M'],
+        unit === 'ohm' ? ['m', '', 'k', 'M'] : ['n', 'µ', 'm', '', 'k', 'M'],
         significant,
       );
       return `${toSignificant(scaled, significant)} ${prefix}${unit === 'ohm' ? 'Ω' : unit}`;
@@ -66,10 +69,17 @@ export function formatNominal(value: number, unit: Unit): string {
   return trimPadded(formatQuantity(value, unit, 4));
 }
 
+/** Units whose small numbers are written with a prefix in a field. */
+const PREFIXED: ReadonlySet<Unit> = new Set<Unit>(['V', 'H', 'W', 's']);
+
 /** Text for an input field: short, accepted again by parseQuantity. */
 export function formatForInput(value: number, unit: Unit): string {
   if (!Number.isFinite(value)) return '';
   if (unit === 'F' || unit === 'ohm' || unit === 'A') return formatNominal(value, unit);
+  // What a small number of volts or henries is, and what a long row of zeros is, shows by its prefix.
+  const size = Math.abs(value);
+  if ((PREFIXED.has(unit) && size > 0 && (size < 0.1 || size >= 1e4)) || (unit === 'Hz' && size >= 1e4))
+    return trimPadded(formatQuantity(value, unit, 6));
   const plain = String(Number(value.toPrecision(6)));
   return unit === '' ? plain : `${plain} ${unit}`;
 }

@@ -1,18 +1,27 @@
 'use client';
 
-import { Chart, LinearScale, PointElement, ScatterController, Tooltip, type ChartConfiguration } from 'chart.js';
+import {
+  Chart,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  ScatterController,
+  Tooltip,
+  type ChartConfiguration,
+} from 'chart.js';
 import { useCallback } from 'react';
 import { useChart, type Colour } from '@/ui/chart';
 import { formatQuantity } from '@/core/quantity/format';
 import type { SizedSet } from '@/core/size/sized-set';
+import { bestFront, setPoints } from './set-points';
 
-Chart.register(ScatterController, PointElement, LinearScale, Tooltip);
+Chart.register(ScatterController, LineController, LineElement, PointElement, LinearScale, Tooltip);
 
-/** Margins beyond this many wanted ones are not told apart on the picture. */
-const MOST = 3;
-const LEAST = -3;
-
-/** Cost against the worst margin of every set; a point is taken by a click. The list beside it holds the same sets. */
+/**
+ * Cost against the worst margin of every set, the best of them joined: nothing costs less and holds more. A point is
+ * taken by a click; the list beside it holds the same sets.
+ */
 export function SetChart({
   sets,
   chosen,
@@ -24,38 +33,35 @@ export function SetChart({
 }) {
   const make = useCallback(
     (colour: Colour): ChartConfiguration<'scatter'> => {
+      const points = setPoints(sets);
       const groups = [
-        {
-          label: 'hold',
-          sets: sets.filter((s) => s.fails === 0 && s !== chosen),
-          colour: colour('--volt'),
-          shape: 'circle',
-        },
-        {
-          label: 'fail',
-          sets: sets.filter((s) => s.fails > 0 && s !== chosen),
-          colour: colour('--fail'),
-          shape: 'crossRot',
-        },
-        { label: 'chosen', sets: chosen ? [chosen] : [], colour: colour('--ink'), shape: 'rectRot' },
+        { label: 'chosen', points: chosen ? setPoints([chosen]) : [], colour: colour('--ink'), shape: 'rectRot' },
+        { label: 'best', points: bestFront(points), colour: colour('--volt'), shape: 'circle' },
+        { label: 'pass', points: points.filter((p) => p.set.fails === 0), colour: colour('--volt'), shape: 'circle' },
+        { label: 'fail', points: points.filter((p) => p.set.fails > 0), colour: colour('--fail'), shape: 'crossRot' },
       ] as const;
+      const ys = points.map((p) => p.y);
       return {
         type: 'scatter',
         data: {
+          // The first is drawn last: what passes lies over what fails.
           datasets: groups.map((g) => ({
             label: g.label,
-            data: g.sets.map((s) => ({ x: s.toPayEur, y: Math.min(Math.max(s.worstLeft, LEAST), MOST) })),
+            data: [...g.points],
             borderColor: g.colour,
             backgroundColor: g.colour,
             pointStyle: g.shape,
-            radius: g.label === 'chosen' ? 8 : 4,
+            radius: g.label === 'chosen' ? 8 : g.label === 'best' ? 5.5 : g.label === 'pass' ? 3.5 : 3,
+            showLine: g.label === 'best',
+            stepped: g.label === 'best' ? ('before' as const) : false,
+            borderWidth: g.label === 'best' ? 2 : 1.4,
           })),
         },
         options: {
           onClick: (_event, hits) => {
             const hit = hits[0];
-            const set = hit && groups[hit.datasetIndex]?.sets[hit.index];
-            if (set) onChoose(set);
+            const point = hit && groups[hit.datasetIndex]?.points[hit.index];
+            if (point) onChoose(point.set);
           },
           scales: {
             x: {
@@ -64,19 +70,31 @@ export function SetChart({
               grid: { color: colour('--rule') },
             },
             y: {
-              title: { display: true, text: 'worst margin, 1 = all that is wanted', color: colour('--ink') },
-              suggestedMin: -1,
-              suggestedMax: 1.5,
-              ticks: { color: colour('--ink') },
-              grid: { color: (line) => colour(line.tick.value === 0 ? '--edge' : '--rule') },
+              title: { display: true, text: 'worst margin', color: colour('--ink') },
+              // Where the points are, with the limit and what a careful builder keeps in sight.
+              min: Math.max(-3.2, Math.min(-0.2, ...ys) - 0.1),
+              max: Math.min(3.2, Math.max(1.2, ...ys) + 0.1),
+              ticks: {
+                color: colour('--ink'),
+                stepSize: 0.5,
+                callback: (v) => (v === 0 ? 'limit' : v === 1 ? 'all wanted' : Number(v).toFixed(1)),
+              },
+              grid: {
+                color: (line) => colour(line.tick.value === 0 ? '--ink' : line.tick.value === 1 ? '--edge' : '--rule'),
+              },
             },
           },
           plugins: {
             tooltip: {
               callbacks: {
                 label: (item) => {
-                  const set = groups[item.datasetIndex]!.sets[item.dataIndex]!;
-                  return [`${formatQuantity(set.toPayEur, 'EUR')}`, ...set.parts.map((p) => p.name)];
+                  const { set, sets: alike } = groups[item.datasetIndex]!.points[item.dataIndex]!;
+                  return [
+                    formatQuantity(set.toPayEur, 'EUR'),
+                    ...set.parts.map((p) => p.name),
+                    set.worst,
+                    ...(alike > 1 ? [`and ${alike - 1} more that cost and hold the same`] : []),
+                  ];
                 },
               },
             },
@@ -92,7 +110,7 @@ export function SetChart({
       <canvas
         ref={canvas}
         role="img"
-        aria-label="Cost against worst margin of every set; the list beside it holds the same"
+        aria-label="Cost against worst margin of every set, the best joined by a line; the list beside it holds the same"
       />
     </div>
   );

@@ -43,9 +43,12 @@ export function SizeSets() {
     null,
   );
   const [chosen, setChosen] = useState<SizedSet | null>(null);
+  /** The set under the pointer or in focus in the list. */
+  const [pointed, setPointed] = useState<SizedSet | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const job = useRef(0);
   const sorted = useMemo(() => [...sets].sort(compareSets(ask.by)), [sets, ask.by]);
+  const onPicture = useMemo(() => sorted.slice(0, 1500), [sorted]);
   const passing = sorted.filter((s) => s.fails === 0);
   // Of sets that differ in the sink alone the list shows the best.
   const listed = passing.filter((s, n) => passing.findIndex((o) => circuitOf(o) === circuitOf(s)) === n).slice(0, 30);
@@ -154,7 +157,7 @@ export function SizeSets() {
         )}
         {sets.length > 0 ? (
           <div className="min-h-[240px] flex-1">
-            <SetChart sets={sorted.slice(0, 1500)} chosen={chosen} onChoose={setChosen} />
+            <SetChart sets={onPicture} chosen={pointed ?? chosen} onChoose={setChosen} />
           </div>
         ) : (
           <p className="max-w-[60ch] text-quiet">
@@ -185,7 +188,11 @@ export function SizeSets() {
           {(chosen ? [chosen, ...listed.filter((s) => s !== chosen)] : listed).map((s, n) => (
             <li
               key={s.parts.map((p) => p.name).join('|')}
-              className={`border-b border-rule/60 px-3 py-2 ${s === chosen ? 'bg-sunk' : ''}`}
+              className={`border-b border-rule/60 px-3 py-2 hover:bg-sunk ${s === chosen ? 'bg-sunk' : ''}`}
+              onPointerEnter={() => setPointed(s)}
+              onPointerLeave={() => setPointed(null)}
+              onFocus={() => setPointed(s)}
+              onBlur={() => setPointed(null)}
             >
               <div className="flex items-baseline justify-between gap-2">
                 <span className="text-[17px] font-semibold">

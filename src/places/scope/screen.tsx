@@ -85,94 +85,110 @@ export function Screen({ shown, stepS, fromS, spanS, cursors, onCursor, overlay,
   }
 
   return (
-    <svg
-      ref={svgRef}
-      width={width}
-      height={height}
-      role="img"
-      aria-label={`Traces: ${shown.map((s) => s.trace.label).join(', ') || 'none'}`}
-      className="block touch-none select-none"
-      onPointerDown={grab}
-      onPointerMove={drag}
-      onPointerUp={() => (dragged.current = null)}
-    >
-      <defs>
-        <clipPath id="scope-glass">
-          <rect width={right} height={bottom} />
-        </clipPath>
-      </defs>
-      <rect width={right} height={bottom} fill="var(--raised)" />
-      {Array.from({ length: DIVISIONS.across + 1 }, (_, n) => (
-        <path
-          key={`x${n}`}
-          d={`M${(n / DIVISIONS.across) * right} 0V${bottom}`}
-          stroke="var(--rule)"
-          strokeWidth={n % 6 === 0 ? 1.2 : 0.6}
-        />
-      ))}
-      {Array.from({ length: DIVISIONS.up + 1 }, (_, n) => (
-        <path
-          key={`y${n}`}
-          d={`M0 ${(n / DIVISIONS.up) * bottom}H${right}`}
-          stroke="var(--rule)"
-          strokeWidth={n === DIVISIONS.up / 2 ? 1.2 : 0.6}
-        />
-      ))}
-      <g clipPath="url(#scope-glass)">
-        {shown.map((s) => (
-          <g key={s.trace.id}>
-            {Math.abs(s.middle) < (DIVISIONS.up / 2) * s.perDivision && (
-              <path d={`M0 ${y(s, 0)}h14`} stroke={STROKES[s.place]!.colour} strokeWidth="3" />
-            )}
+    <div className="relative" style={{ width, height }}>
+      <svg
+        ref={svgRef}
+        width={width}
+        height={height}
+        role="img"
+        aria-label={`Traces: ${shown.map((s) => s.trace.label).join(', ') || 'none'}`}
+        className="block touch-none select-none"
+        onPointerDown={grab}
+        onPointerMove={drag}
+        onPointerUp={() => (dragged.current = null)}
+      >
+        <defs>
+          <clipPath id="scope-glass">
+            <rect width={right} height={bottom} />
+          </clipPath>
+        </defs>
+        <rect width={right} height={bottom} fill="var(--raised)" />
+        {Array.from({ length: DIVISIONS.across + 1 }, (_, n) => (
+          <path
+            key={`x${n}`}
+            d={`M${(n / DIVISIONS.across) * right} 0V${bottom}`}
+            stroke="var(--rule)"
+            strokeWidth={n % 6 === 0 ? 1.2 : 0.6}
+          />
+        ))}
+        {Array.from({ length: DIVISIONS.up + 1 }, (_, n) => (
+          <path
+            key={`y${n}`}
+            d={`M0 ${(n / DIVISIONS.up) * bottom}H${right}`}
+            stroke="var(--rule)"
+            strokeWidth={n === DIVISIONS.up / 2 ? 1.2 : 0.6}
+          />
+        ))}
+        <g clipPath="url(#scope-glass)">
+          {shown.map((s) => (
+            <g key={s.trace.id}>
+              {Math.abs(s.middle) < (DIVISIONS.up / 2) * s.perDivision && (
+                <path d={`M0 ${y(s, 0)}h14`} stroke={STROKES[s.place]!.colour} strokeWidth="3" />
+              )}
+              <path
+                d={path(s)}
+                fill="none"
+                stroke={STROKES[s.place]!.colour}
+                strokeWidth={s.place === 0 ? 2.4 : 1.8}
+                strokeDasharray={STROKES[s.place]!.dash}
+                strokeLinejoin="round"
+                data-trace={s.trace.id}
+              />
+            </g>
+          ))}
+          {measured && (
             <path
-              d={path(s)}
+              d={measured}
               fill="none"
-              stroke={STROKES[s.place]!.colour}
-              strokeWidth={s.place === 0 ? 2.4 : 1.8}
-              strokeDasharray={STROKES[s.place]!.dash}
-              strokeLinejoin="round"
-              data-trace={s.trace.id}
+              stroke="var(--fail)"
+              strokeWidth="1.4"
+              opacity="0.85"
+              data-testid="measured"
             />
+          )}
+        </g>
+        {cursors.map((t, n) => {
+          const inside = t >= fromS - 1e-12 && t <= fromS + spanS + 1e-12;
+          return (
+            inside && (
+              <g key={n} className="cursor-ew-resize">
+                <path d={`M${x(t)} 0V${bottom}`} stroke="var(--edge)" strokeWidth="1.4" strokeDasharray="3 3" />
+                <path d={`M${x(t) - 5} 0h10l-5 8z`} fill="var(--edge)" />
+                <text x={x(t)} y={bottom + 15} textAnchor="middle" fontSize="13" fontWeight="600" fill="var(--ink)">
+                  {`${n === 0 ? 'A' : 'B'} ${formatQuantity(t, 's')}`}
+                </text>
+              </g>
+            )
+          );
+        })}
+        {labels(shown, y, bottom).map(({ s, at }) => (
+          <g key={s.trace.id}>
+            <text x={right + 10} y={at} fontSize="13.5" fontWeight="650" fill={STROKES[s.place]!.colour}>
+              {s.trace.label}
+            </text>
+            <text x={right + 10} y={at + 16} fontSize="12.5" fill="var(--quiet)">
+              {`${formatQuantity(s.perDivision, s.trace.unit)}/div${s.channel.ac ? ', AC' : ''}${s.channel.probe === 10 ? ', ×10' : ''}`}
+            </text>
           </g>
         ))}
-        {measured && (
-          <path d={measured} fill="none" stroke="var(--fail)" strokeWidth="1.4" opacity="0.85" data-testid="measured" />
-        )}
-      </g>
-      {cursors.map((t, n) => {
-        const inside = t >= fromS - 1e-12 && t <= fromS + spanS + 1e-12;
-        return (
-          inside && (
-            <g
-              key={n}
-              role="slider"
-              tabIndex={0}
-              aria-label={`Cursor ${n === 0 ? 'A' : 'B'}`}
-              aria-valuenow={Number((1000 * t).toPrecision(6))}
-              aria-valuetext={formatQuantity(t, 's')}
-              onKeyDown={key(n as 0 | 1)}
-              className="cursor-ew-resize"
-            >
-              <path d={`M${x(t)} 0V${bottom}`} stroke="var(--edge)" strokeWidth="1.4" strokeDasharray="3 3" />
-              <path d={`M${x(t) - 5} 0h10l-5 8z`} fill="var(--edge)" />
-              <text x={x(t)} y={bottom + 15} textAnchor="middle" fontSize="13" fontWeight="600" fill="var(--ink)">
-                {`${n === 0 ? 'A' : 'B'} ${formatQuantity(t, 's')}`}
-              </text>
-            </g>
-          )
-        );
-      })}
-      {labels(shown, y, bottom).map(({ s, at }) => (
-        <g key={s.trace.id}>
-          <text x={right + 10} y={at} fontSize="13.5" fontWeight="650" fill={STROKES[s.place]!.colour}>
-            {s.trace.label}
-          </text>
-          <text x={right + 10} y={at + 16} fontSize="12.5" fill="var(--quiet)">
-            {`${formatQuantity(s.perDivision, s.trace.unit)}/div${s.channel.ac ? ', AC' : ''}${s.channel.probe === 10 ? ', ×10' : ''}`}
-          </text>
-        </g>
+      </svg>
+      {/* The cursors for the keyboard: outside the picture, over its lines. */}
+      {cursors.map((t, n) => (
+        <div
+          key={n}
+          role="slider"
+          tabIndex={0}
+          aria-label={`Cursor ${n === 0 ? 'A' : 'B'}`}
+          aria-valuemin={Number((1000 * fromS).toPrecision(6))}
+          aria-valuemax={Number((1000 * (fromS + spanS)).toPrecision(6))}
+          aria-valuenow={Number((1000 * t).toPrecision(6))}
+          aria-valuetext={formatQuantity(t, 's')}
+          onKeyDown={key(n as 0 | 1)}
+          className="pointer-events-none absolute top-0 w-[24px] -translate-x-1/2"
+          style={{ left: Math.min(right, Math.max(0, x(t))), height: bottom + 18 }}
+        />
       ))}
-    </svg>
+    </div>
   );
 }
 

@@ -164,6 +164,7 @@ export function Sheet() {
                         type="button"
                         className="num font-semibold print:border-0"
                         aria-expanded={opened === m.title}
+                        aria-label={`${m.title}: ${figureText(m.figure)}, its working`}
                         onClick={() => setOpened(opened === m.title ? null : m.title)}
                       >
                         {figureText(m.figure)}

@@ -7,7 +7,8 @@ import type { Design, FilterStep, Patch } from '@/core/design/design';
 import { bankWords, isSplit, windingWords } from '@/core/design/words';
 import type { Band, Picture } from '@/core/picture/picture';
 import type { StationId } from '@/core/judge/verdict';
-import { diodeClass, JUNCTION_CLASSES, VALVE_CLASSES, type DiodeClass } from '@/core/parts/diode';
+import { ARRANGEMENTS, RECTIFIER_KINDS } from '@/core/parts/arrangements';
+import { diodeClass, JUNCTION_CLASSES } from '@/core/parts/diode';
 import { steppedOutput } from '@/core/design/regulator-edit';
 import { STANDARD_SECONDARY_V } from '@/core/parts/transformer';
 import type { FieldPath } from '@/core/design/limits';
@@ -86,7 +87,8 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
           ? `lasts ${formatQuantity(life.hours, 'h')}`
           : `±${source.kind === 'adapter' ? source.spreadPct : 0} %`,
     step: ({ source, mains }, direction) => {
-      if (source.kind === 'mains') return { mains: { lowPct: Math.min(40, Math.max(0, mains.lowPct + direction)) } };
+      if (source.kind === 'mains')
+        return { mains: { voltageRms: Math.min(480, Math.max(12, mains.voltageRms + direction)) } };
       return { source: shiftedSource(source, 0.1 * direction) };
     },
     typed: ({ source, mains }) => {
@@ -133,11 +135,17 @@ export const STATION_CONTROLS: Readonly<Record<StationId, StationControl>> = {
         : 'leads may be swapped',
     step: (d, direction) => {
       if (!hasDiodes(d)) return null;
-      const valve = diodeClass(d.rectifier.diode).technology === 'valve';
-      const among: readonly DiodeClass[] = valve ? VALVE_CLASSES : JUNCTION_CLASSES;
-      const n = among.findIndex((c) => c.id === d.rectifier.diode);
-      const next = among[Math.min(among.length - 1, Math.max(0, n + few(direction)))]!;
-      return { rectifier: ofDiodeClass(next.id) };
+      // Behind a DC source there is one diode and no arrangement: then its class is what is stepped.
+      if (dcSourceOf(d)) {
+        const n = JUNCTION_CLASSES.findIndex((c) => c.id === d.rectifier.diode);
+        const next = JUNCTION_CLASSES[Math.min(JUNCTION_CLASSES.length - 1, Math.max(0, n + few(direction)))]!;
+        return { rectifier: ofDiodeClass(next.id) };
+      }
+      // A rail that comes or goes is more than a step: that is chosen from the cards.
+      const among = RECTIFIER_KINDS.filter((k) => ARRANGEMENTS[k].rails === arrangementOf(d).rails);
+      const n = among.indexOf(d.rectifier.kind);
+      const kind = among[Math.min(among.length - 1, Math.max(0, n + Math.sign(direction)))]!;
+      return kind === d.rectifier.kind ? null : { rectifier: { kind } };
     },
   },
   before: {
