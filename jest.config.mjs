@@ -2,6 +2,8 @@
 const config = {
   testEnvironment: 'node',
   maxWorkers: 2,
+  // A busy machine takes longer and says the same.
+  testTimeout: 120_000,
   // A test file runs in a sandbox where every look at a global is slow: the solver's are handed in.
   sandboxInjectedGlobals: ['Math', 'Infinity', 'Number', 'Float64Array', 'Int32Array', 'Uint8Array'],
   transform: {

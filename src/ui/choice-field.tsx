@@ -13,7 +13,7 @@ interface Props<T extends string> {
 export function ChoiceField<T extends string>({ label, value, options, onChange }: Props<T>) {
   const id = useId();
   return (
-    <div className="min-w-0">
+    <div className="min-w-0" data-hint={`choice ${label}`}>
       <label htmlFor={id} className="block truncate text-[13px] text-quiet">
         {label}
       </label>

@@ -73,6 +73,7 @@ export function QuantityField({
   return (
     <TypedField
       label={label ?? limit.label}
+      hint={path}
       shown={value === null ? '' : formatForInput(value, limit.unit)}
       placeholder={placeholder}
       inputRef={inputRef}

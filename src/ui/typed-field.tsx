@@ -7,6 +7,8 @@ export const REST_MS = 900;
 
 interface Props {
   label: string;
+  /** Under which name its hint stands. */
+  hint?: string | undefined;
   /** In a table's cell its column says what it is: the label is for those who do not see the column. */
   inCell?: boolean;
   /** The value as it stands, as text. */
@@ -27,7 +29,18 @@ interface Props {
  * A field one types into. What cannot be read stays in it with a sentence under it, and the design keeps its last good
  * value; what can be read counts when the field is left, on Enter, and once the hand rests.
  */
-export function TypedField({ label, inCell = false, shown, placeholder, inputRef, take, begin, back, arrow }: Props) {
+export function TypedField({
+  label,
+  hint,
+  inCell = false,
+  shown,
+  placeholder,
+  inputRef,
+  take,
+  begin,
+  back,
+  arrow,
+}: Props) {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
@@ -82,7 +95,7 @@ export function TypedField({ label, inCell = false, shown, placeholder, inputRef
   }
 
   return (
-    <div className="min-w-0">
+    <div className="min-w-0" data-hint={hint}>
       <label htmlFor={id} className={inCell ? 'sr-only' : 'block truncate text-[13px] text-quiet'}>
         {label}
       </label>

@@ -103,12 +103,14 @@ describe('the bill', () => {
       ['T1', 1, 'Transformer, 24 V'],
       ['D1–D4', 4, 'Silicon 3 A, 400 V (1N5404)'],
       ['C1', 1, 'Electrolytic 6800 µF 50 V'],
+      ['R1', 1, 'Bleeder 220 kΩ'],
       ['U1', 1, '78S24'],
       ['H1', 1, 'Heatsink 1.5 K/W'],
       ['C2', 1, 'Capacitor, input pin to ground, 0.33 µF'],
       ['C3', 1, 'Capacitor, output pin to ground, 0.1 µF'],
       ['D5', 1, 'Diode 1N4002, output to input'],
       ['', 1, 'Mica and paste, with bushes'],
+      ['F1', 1, 'Fuse, time-lag 500 mA with holder'],
     ]);
     // 24 V, 9 % and 10 %: 39.1 V on the can after two diodes; twice 39.9 V backwards.
     expect(line(lines, /Electrolytic/).needed).toMatch(/^39\.1 V, 2\.\d\d A ripple$/);

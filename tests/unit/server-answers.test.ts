@@ -7,7 +7,10 @@ import { partFaults } from '@/core/drawer/part-schema';
 import { failure, readJson } from '@/server/http';
 import { partStore } from '@/server/parts';
 import { DatabaseTrouble, troubleOf, troubleWords, type TroubleKind } from '@/server/trouble';
-import type { DesignsStore } from '@/server/designs';
+import { readDesign } from '@/core/design/schema';
+import { SolveError } from '@/core/solve/solve-error';
+import type { DesignsStore, Summed } from '@/server/designs';
+import { answerTo } from '@/server/solver-answers';
 import { sumUp } from '@/server/solving';
 
 describe('what failed is told apart', () => {
@@ -178,4 +181,22 @@ test('designs are summed up one after the other, by one run, however often it is
   sumUp(shelf);
   for (let n = 0; n < 200 && open.length > 0; n++) await new Promise((resolve) => setTimeout(resolve, 5));
   expect(kept).toEqual(['a', 'b', 'c', 'd']);
+});
+
+test('a summary says what is wrong: what cannot be solved, what cannot be read, and where', () => {
+  const document = JSON.stringify(demoDesigns()[0]);
+  const told = (pictureOf: () => never) =>
+    (answerTo({ what: 'summary', document }, { readDesign, pictureOf }) as Summed).fault;
+  const unsolved = () => {
+    throw new SolveError('low line does not settle');
+  };
+  const broken = () => {
+    throw new TypeError('no such thing');
+  };
+  expect(told(unsolved)).toBe('Could not be solved: low line does not settle.');
+  expect(told(broken)).toBe('Cannot be read: what was stored is no design.');
+  const stray = JSON.stringify({ ...demoDesigns()[0], note: 7 });
+  const answer = answerTo({ what: 'summary', document: stray }, { readDesign, pictureOf: unsolved }) as Summed;
+  expect(answer).toMatchObject({ headline: null, summary: null });
+  expect(answer.fault).toMatch(/^Cannot be read, at note: /);
 });

@@ -176,6 +176,12 @@ describe('the file itself', () => {
     expect(copiesOf(file)).toHaveLength(7);
     expect(copiesOf(file).some((c) => c.endsWith('2030-01-09'))).toBe(true);
     expect(copiesOf(file).some((c) => c.endsWith('2030-01-01'))).toBe(false);
+    // What was kept before a migration is offered too; another file's copies and a journal are not.
+    writeFileSync(`${file}.before-3`, '');
+    writeFileSync(`${file}.before-3-wal`, '');
+    writeFileSync(`${path.dirname(file)}/other.copy-2030-01-05`, '');
+    expect(copiesOf(file)).toHaveLength(8);
+    expect(copiesOf(file)[0]).toBe(`${file}.before-3`);
   });
 
   test('a file of a newer program is read and never written', () => {
@@ -343,6 +349,9 @@ describe('the border', () => {
       403,
     );
     expect(refuseForeign(request('POST', { host: '127.0.0.1:3000', origin: 'null' }))!.status).toBe(403);
+    // A program beside it names no origin; a page elsewhere may read what it is shown nothing of.
+    expect(refuseForeign(request('POST', { host: '127.0.0.1:3000' }))).toBeNull();
+    expect(refuseForeign(request('GET', { host: '127.0.0.1:3000', origin: 'http://elsewhere.example' }))).toBeNull();
   });
 
   test('answers what is no JSON, and what is too large, with a problem', async () => {

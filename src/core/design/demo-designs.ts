@@ -1,7 +1,31 @@
 import { blankDesign, MAINS_PRESETS, outputDemand } from './defaults';
-import type { Design } from './design';
+import type { Consumer, Design, Reading } from './design';
 
 const mains = MAINS_PRESETS[0]!.mains;
+
+/** One line of a load table: so many of a thing that draws so much as long as it is on. */
+const draws = (name: string, count: number, amps: number, part: Partial<Consumer> = {}): Consumer => ({
+  name,
+  count,
+  on: null,
+  output: 'main',
+  kind: 'current',
+  standingA: 0,
+  typicalA: amps,
+  peakA: amps,
+  dutyPct: 100,
+  startA: null,
+  ...part,
+});
+const table = (...consumers: Consumer[]) => ({ consumers, togetherPct: 100, reservePct: 0 });
+
+/** A reading of the afternoon the clock's supply was first switched on. */
+const read = (point: string, value: number, mainsV: number, at: string): Reading => ({
+  point,
+  value,
+  mainsV,
+  at: `2026-03-14T${at}:00Z`,
+});
 
 /** The demo shelf: supplies of a small coastal school's observatory and workshop. Invented, every one. */
 export function demoDesigns(): Design[] {
@@ -57,11 +81,31 @@ export function demoDesigns(): Design[] {
     {
       ...clock,
       note: 'Feeds fourteen slave movements and the hall chime. Bridge on the landing, sink outside the case.',
+      load: table(draws('Slave movements', 14, 0.08), draws('Hall chime', 1, 0.08)),
       transformer: { ...clock.transformer, ratedV: 24, ratedVA: 100, regulationPct: 9, hotC: 75, leakageH: 0 },
       rectifier: { ...clock.rectifier, kind: 'bridge', diode: 'si-3a' },
       reservoir: { ...clock.reservoir, capacitanceF: 6800e-6, ratedV: 50 },
       regulator: { kind: 'fixed', size: '78S', outputV: 24 },
       heat: { ...clock.heat, ambientC: 35, sinkKPerW: 1.5, interface: 'mica' },
+      filter: { ...clock.filter, bleederOhm: 220e3 },
+      mainsSide: {
+        ...clock.mainsSide,
+        primaryFuseA: 0.5,
+        ticked: ['inlet', 'earth', 'safety-transformer', 'clearance', 'cut-out', 'label'],
+      },
+      bench: {
+        ...clock.bench,
+        readings: [
+          read('mains', 231.2, 231.2, '15:02'),
+          read('secondary-open', 26.5, 231.2, '15:09'),
+          read('reservoir-idle', 36.1, 231.2, '15:21'),
+          read('output-idle', 24.09, 231.2, '15:34'),
+          read('reservoir-loaded', 31.8, 230.6, '15:52'),
+          read('reservoir-ripple', 1.41, 230.6, '15:55'),
+          read('output-loaded', 24.05, 230.6, '15:57'),
+          read('sink-warm', 51, 230.9, '16:31'),
+        ],
+      },
     },
     {
       ...dome,
@@ -125,6 +169,7 @@ export function demoDesigns(): Design[] {
     {
       ...pen,
       note: 'Built in a hurry from what lay about. Works on the bench; the trace jitters on winter evenings.',
+      load: table(draws('Chart drive', 1, 0.55), draws('Pen amplifier', 1, 0.25)),
       transformer: { ...clock.transformer, ratedV: 12, ratedVA: 16, regulationPct: null, hotC: 75, leakageH: 0 },
       rectifier: { ...clock.rectifier, kind: 'bridge', diode: 'si-1a' },
       reservoir: { ...pen.reservoir, capacitanceF: 1000e-6, ratedV: 25 },
@@ -134,6 +179,11 @@ export function demoDesigns(): Design[] {
     {
       ...drum,
       note: 'Two rails for the amplifier and the pen motor drive; the pen draws on the plus side only, so the loads differ.',
+      load: table(
+        draws('Seismograph amplifier', 1, 0.18),
+        draws('Pen motor drive', 1, 0.07),
+        draws('Seismograph amplifier, minus side', 1, 0.18, { output: 'minus' }),
+      ),
       demand: { ...drum.demand, negativeA: 0.18 },
       transformer: { ...clock.transformer, ratedV: 20, ratedVA: 30, regulationPct: 14, hotC: 70, leakageH: 0 },
       rectifier: { ...clock.rectifier, kind: 'split-bridge', diode: 'si-1a' },
@@ -144,6 +194,7 @@ export function demoDesigns(): Design[] {
     {
       ...tide,
       note: 'Anode supply through a choke for soft current, heaters from their own winding. Dangerous for minutes after switching off.',
+      load: table(draws('Output valve', 1, 0.03), draws('Detector and oscillator', 1, 0.015)),
       transformer: { ...clock.transformer, ratedV: 205, ratedVA: 60, regulationPct: 11, hotC: 75, leakageH: 0.02 },
       rectifier: { ...clock.rectifier, kind: 'centre-tap', diode: 'si-1a' },
       reservoir: { ...tide.reservoir, capacitanceF: 47e-6, ratedV: 400 },
@@ -157,6 +208,7 @@ export function demoDesigns(): Design[] {
     {
       ...physics,
       note: 'Volts and amps by two knobs. The fan starts by the sink’s own temperature and stands still through most lessons.',
+      load: table(draws('What the lesson hangs on it, at most', 1, 1.5)),
       transformer: { ...clock.transformer, ratedV: 25, ratedVA: 160, regulationPct: 7, hotC: 70, core: 'toroid' },
       rectifier: { ...clock.rectifier, kind: 'bridge', diode: 'si-8a' },
       reservoir: { ...physics.reservoir, cans: 2, capacitanceF: 6800e-6, ratedV: 63 },
@@ -177,6 +229,7 @@ export function demoDesigns(): Design[] {
       ...physics,
       name: 'Physics room bench supply, first try',
       note: 'One transistor on a middling sink. Fine at 25 V; set it to a volt at full current and it cooks.',
+      load: table(draws('What the lesson hangs on it, at most', 1, 1.5)),
       transformer: { ...clock.transformer, ratedV: 25, ratedVA: 160, regulationPct: 7, hotC: 70, core: 'toroid' },
       rectifier: { ...clock.rectifier, kind: 'bridge', diode: 'si-8a' },
       reservoir: { ...physics.reservoir, cans: 2, capacitanceF: 6800e-6, ratedV: 63 },
@@ -186,6 +239,10 @@ export function demoDesigns(): Design[] {
     {
       ...logger,
       note: 'No mains on the jetty: a battery carried out every other day, and leads that have been swapped once already.',
+      load: table(
+        draws('Logger, writing now and then', 1, 0.12, { peakA: 0.18 }),
+        draws('Radio', 1, 0.05, { output: 'out-1' }),
+      ),
       demand: { ...logger.demand, typicalA: 0.12 },
       source: {
         kind: 'battery',

@@ -24,6 +24,7 @@ import { useDesign, useEdit } from '@/ui/session';
 import { regulatorModel } from '@/core/parts/regulators';
 import { AllowedField, LoadField, RangeField } from '@/ui/demand-fields';
 import { Amount } from './amount';
+import { FirstConsumers } from './first-consumers';
 import { Room } from '@/ui/room';
 
 const Paste = dynamic(
@@ -83,7 +84,7 @@ export function Load() {
 
   return (
     <Room name="Load">
-      <div className="grid max-w-[1320px] grid-cols-[minmax(0,1fr)_300px] gap-5">
+      <div className="grid max-w-[1320px] gap-5 min-[900px]:grid-cols-[minmax(0,1fr)_300px]">
         <section aria-label="Consumers">
           <div className="flex items-baseline justify-between">
             <h2 className="text-[20px] font-semibold">What hangs on it</h2>
@@ -112,158 +113,156 @@ export function Load() {
             />
           )}
           {load.consumers.length === 0 ? (
-            <p className="my-3 max-w-[62ch] text-quiet">
-              Nothing is listed yet; the supply is designed for {formatQuantity(demand.outputA, 'A')} as it stands. List
-              what hangs on it and the sums can be taken over: the peak decides the valley, the lasting current the
-              heat.
-            </p>
+            <FirstConsumers onTake={(c) => setTable({ consumers: [c] })} />
           ) : (
-            <table className="mt-2 w-full border-collapse text-[14px]">
-              <thead className="text-left text-[13px] text-quiet">
-                <tr>
-                  <th className="px-1 font-normal">Consumer</th>
-                  <th className="w-[58px] px-1 font-normal">Count</th>
-                  <th className="w-[50px] px-1 font-normal">On</th>
-                  {(several || stray(design)) && <th className="w-[80px] px-1 font-normal">Output</th>}
-                  <th className="w-[112px] px-1 font-normal">Behaves as</th>
-                  <th className="w-[80px] px-1 font-normal">Standing</th>
-                  <th className="w-[80px] px-1 font-normal">Typical</th>
-                  <th className="w-[80px] px-1 font-normal">Peak</th>
-                  {surging && <th className="w-[80px] px-1 font-normal">At first</th>}
-                  <th className="w-[66px] px-1 font-normal">Duty</th>
-                  <td />
-                </tr>
-              </thead>
-              <tbody>
-                {load.consumers.map((c, n) => (
-                  <tr key={n}>
-                    <td className="px-1 py-0.5">
-                      <input
-                        className="field min-w-[96px]"
-                        aria-label={`Name of line ${n + 1}`}
-                        value={c.name}
-                        maxLength={NAME_MAX}
-                        onChange={(e) => setLine(n, { name: e.target.value })}
-                      />
-                    </td>
-                    <td className="px-1">
-                      <input
-                        className="field"
-                        type="number"
-                        min={0}
-                        max={10000}
-                        step={1}
-                        aria-label={`Count of line ${n + 1}`}
-                        value={c.count}
-                        onChange={(e) => {
-                          const count = Math.round(Number(e.target.value));
-                          if (count >= 0 && count <= 10_000) setLine(n, { count });
-                        }}
-                      />
-                    </td>
-                    <td className="px-1">
-                      <input
-                        className="field !px-1.5"
-                        type="number"
-                        min={0}
-                        max={c.count}
-                        step={1}
-                        aria-label={`On at once of line ${n + 1}`}
-                        title="How many of them are ever on together"
-                        placeholder="all"
-                        value={c.on ?? ''}
-                        onChange={(e) => {
-                          const on = e.target.value === '' ? null : Math.round(Number(e.target.value));
-                          if (on === null || (on >= 0 && on <= 10_000)) setLine(n, { on });
-                        }}
-                      />
-                    </td>
-                    {(several || stray(design)) && (
+            <div className="relative -mx-1 overflow-x-auto px-1">
+              <table className="mt-2 w-full min-w-[760px] border-collapse text-[14px]">
+                <thead className="text-left text-[13px] text-quiet">
+                  <tr>
+                    <th className="px-1 font-normal">Consumer</th>
+                    <th className="w-[58px] px-1 font-normal">Count</th>
+                    <th className="w-[50px] px-1 font-normal">On</th>
+                    {(several || stray(design)) && <th className="w-[80px] px-1 font-normal">Output</th>}
+                    <th className="w-[112px] px-1 font-normal">Behaves as</th>
+                    <th className="w-[80px] px-1 font-normal">Standing</th>
+                    <th className="w-[80px] px-1 font-normal">Typical</th>
+                    <th className="w-[80px] px-1 font-normal">Peak</th>
+                    {surging && <th className="w-[80px] px-1 font-normal">At first</th>}
+                    <th className="w-[66px] px-1 font-normal">Duty</th>
+                    <td />
+                  </tr>
+                </thead>
+                <tbody>
+                  {load.consumers.map((c, n) => (
+                    <tr key={n}>
+                      <td className="px-1 py-0.5">
+                        <input
+                          className="field min-w-[96px]"
+                          aria-label={`Name of line ${n + 1}`}
+                          value={c.name}
+                          maxLength={NAME_MAX}
+                          onChange={(e) => setLine(n, { name: e.target.value })}
+                        />
+                      </td>
+                      <td className="px-1">
+                        <input
+                          className="field"
+                          type="number"
+                          min={0}
+                          max={10000}
+                          step={1}
+                          aria-label={`Count of line ${n + 1}`}
+                          value={c.count}
+                          onChange={(e) => {
+                            const count = Math.round(Number(e.target.value));
+                            if (count >= 0 && count <= 10_000) setLine(n, { count });
+                          }}
+                        />
+                      </td>
+                      <td className="px-1">
+                        <input
+                          className="field !px-1.5"
+                          type="number"
+                          min={0}
+                          max={c.count}
+                          step={1}
+                          aria-label={`On at once of line ${n + 1}`}
+                          title="How many of them are ever on together"
+                          placeholder="all"
+                          value={c.on ?? ''}
+                          onChange={(e) => {
+                            const on = e.target.value === '' ? null : Math.round(Number(e.target.value));
+                            if (on === null || (on >= 0 && on <= 10_000)) setLine(n, { on });
+                          }}
+                        />
+                      </td>
+                      {(several || stray(design)) && (
+                        <td className="px-1">
+                          <select
+                            className="field"
+                            aria-label={`Output of line ${n + 1}`}
+                            aria-invalid={!outputs.some((o) => o.id === c.output)}
+                            value={c.output}
+                            onChange={(e) => setLine(n, { output: e.target.value as OutputId })}
+                          >
+                            {outputs.map((o) => (
+                              <option key={o.id} value={o.id}>
+                                {o.name}
+                              </option>
+                            ))}
+                            {!outputs.some((o) => o.id === c.output) && <option value={c.output}>not there</option>}
+                          </select>
+                        </td>
+                      )}
                       <td className="px-1">
                         <select
                           className="field"
-                          aria-label={`Output of line ${n + 1}`}
-                          aria-invalid={!outputs.some((o) => o.id === c.output)}
-                          value={c.output}
-                          onChange={(e) => setLine(n, { output: e.target.value as OutputId })}
+                          aria-label={`Kind of line ${n + 1}`}
+                          value={c.kind}
+                          onChange={(e) => setLine(n, { kind: e.target.value as ConsumerKind })}
                         >
-                          {outputs.map((o) => (
-                            <option key={o.id} value={o.id}>
-                              {o.name}
+                          {CONSUMER_KINDS.map((k) => (
+                            <option key={k} value={k}>
+                              {KIND_WORDS[k]}
                             </option>
                           ))}
-                          {!outputs.some((o) => o.id === c.output) && <option value={c.output}>not there</option>}
                         </select>
                       </td>
-                    )}
-                    <td className="px-1">
-                      <select
-                        className="field"
-                        aria-label={`Kind of line ${n + 1}`}
-                        value={c.kind}
-                        onChange={(e) => setLine(n, { kind: e.target.value as ConsumerKind })}
-                      >
-                        {CONSUMER_KINDS.map((k) => (
-                          <option key={k} value={k}>
-                            {KIND_WORDS[k]}
-                          </option>
-                        ))}
-                      </select>
-                    </td>
-                    <Amount
-                      path="load.standingA"
-                      volts={voltsOf(outputs, c.output)}
-                      label={`Standing of line ${n + 1}`}
-                      value={c.standingA}
-                      onCommit={(standingA) => setLine(n, { standingA: standingA! })}
-                    />
-                    <Amount
-                      path="load.typicalA"
-                      volts={voltsOf(outputs, c.output)}
-                      label={`Typical of line ${n + 1}`}
-                      value={c.typicalA}
-                      onCommit={(typicalA) =>
-                        setLine(n, { typicalA: typicalA!, ...(c.peakA < typicalA! ? { peakA: typicalA! } : {}) })
-                      }
-                    />
-                    <Amount
-                      path="load.peakA"
-                      volts={voltsOf(outputs, c.output)}
-                      label={`Peak of line ${n + 1}`}
-                      value={c.peakA}
-                      onCommit={(peakA) => setLine(n, { peakA: peakA! })}
-                    />
-                    {surging && (
                       <Amount
-                        path="load.startA"
-                        label={`At switch-on of line ${n + 1}`}
+                        path="load.standingA"
                         volts={voltsOf(outputs, c.output)}
-                        value={c.startA}
-                        placeholder={c.kind === 'motor' || c.kind === 'lamp' ? 'usual' : '–'}
-                        onCommit={(startA) => setLine(n, { startA })}
+                        label={`Standing of line ${n + 1}`}
+                        value={c.standingA}
+                        onCommit={(standingA) => setLine(n, { standingA: standingA! })}
                       />
-                    )}
-                    <Amount
-                      path="load.dutyPct"
-                      label={`Duty of line ${n + 1}`}
-                      value={c.dutyPct}
-                      onCommit={(dutyPct) => setLine(n, { dutyPct: dutyPct! })}
-                    />
-                    <td className="px-1">
-                      <button
-                        type="button"
-                        className="btn btn-bare !px-1.5"
-                        title="Take this line off"
-                        aria-label={`take off line ${n + 1}`}
-                        onClick={() => setTable({ consumers: load.consumers.filter((_, k) => k !== n) })}
-                      >
-                        off
-                      </button>
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+                      <Amount
+                        path="load.typicalA"
+                        volts={voltsOf(outputs, c.output)}
+                        label={`Typical of line ${n + 1}`}
+                        value={c.typicalA}
+                        onCommit={(typicalA) =>
+                          setLine(n, { typicalA: typicalA!, ...(c.peakA < typicalA! ? { peakA: typicalA! } : {}) })
+                        }
+                      />
+                      <Amount
+                        path="load.peakA"
+                        volts={voltsOf(outputs, c.output)}
+                        label={`Peak of line ${n + 1}`}
+                        value={c.peakA}
+                        onCommit={(peakA) => setLine(n, { peakA: peakA! })}
+                      />
+                      {surging && (
+                        <Amount
+                          path="load.startA"
+                          label={`At switch-on of line ${n + 1}`}
+                          volts={voltsOf(outputs, c.output)}
+                          value={c.startA}
+                          placeholder={c.kind === 'motor' || c.kind === 'lamp' ? 'usual' : '–'}
+                          onCommit={(startA) => setLine(n, { startA })}
+                        />
+                      )}
+                      <Amount
+                        path="load.dutyPct"
+                        label={`Duty of line ${n + 1}`}
+                        value={c.dutyPct}
+                        onCommit={(dutyPct) => setLine(n, { dutyPct: dutyPct! })}
+                      />
+                      <td className="px-1">
+                        <button
+                          type="button"
+                          className="btn btn-bare !px-1.5"
+                          title="Take this line off"
+                          aria-label={`take off line ${n + 1}`}
+                          onClick={() => setTable({ consumers: load.consumers.filter((_, k) => k !== n) })}
+                        >
+                          off
+                        </button>
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
           )}
           <button
             type="button"

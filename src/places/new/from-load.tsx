@@ -47,8 +47,10 @@ export function FromLoad() {
   // What was typed on an earlier visit of this window is still there.
   useEffect(() => {
     form.reset({ ...form.getValues(), ...textsOf('load') });
-    const kept = form.watch((values) => keepTexts('load', values as Record<string, string>));
-    return () => kept.unsubscribe();
+    return form.subscribe({
+      formState: { values: true },
+      callback: ({ values }) => keepTexts('load', values as unknown as Record<string, string>),
+    });
   }, [form]);
   const feed = useWatch({ control: form.control, name: 'feed' });
   const [proposal, setProposal] = useState<Proposed | null>(null);

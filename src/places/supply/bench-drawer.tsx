@@ -1,5 +1,7 @@
 'use client';
 
+import { useState, type FocusEvent, type PointerEvent } from 'react';
+import { FIELD_HINTS } from '@/core/design/field-hints';
 import { stationFigures } from '@/core/picture/station-figures';
 import type { Band, Picture } from '@/core/picture/picture';
 import { formatQuantity } from '@/core/quantity/format';
@@ -14,6 +16,12 @@ export function BenchDrawer({ picture, band }: { picture: Picture; band: Band })
   const { view } = useSession();
   const station = useView((s) => s.station);
   const opened = useView((s) => s.opened);
+  const [hinted, setHinted] = useState<string | null>(null);
+  const hint = hinted ? FIELD_HINTS[hinted] : undefined;
+  function point(event: FocusEvent | PointerEvent) {
+    const field = event.target instanceof Element && event.target.closest<HTMLElement>('[data-hint]');
+    if (field) setHinted(field.dataset['hint'] ?? null);
+  }
   const figures = stationFigures(picture, station, band);
   const fromVerdict = picture.verdicts.find((v) => `verdict:${v.id}` === opened)?.figure;
   const figure = fromVerdict ?? figures.find((f) => f.id === opened) ?? figures[0];
@@ -23,7 +31,9 @@ export function BenchDrawer({ picture, band }: { picture: Picture; band: Band })
   return (
     <section
       aria-label={`${STATION_CONTROLS[station].name(picture.design)} in detail`}
-      className="grid min-h-[206px] gap-x-5 border-t border-rule bg-sunk px-4 pb-2 pt-2 full:min-h-0 full:grid-cols-[minmax(0,5fr)_minmax(0,6fr)] full:overflow-y-auto"
+      onFocus={point}
+      onPointerOver={point}
+      className="grid min-h-[206px] content-start gap-x-5 border-t border-rule bg-sunk px-4 pb-2 pt-2 full:min-h-0 full:grid-cols-[minmax(0,5fr)_minmax(0,6fr)] full:overflow-y-auto"
     >
       <div id="fields" tabIndex={-1} className="min-w-0 outline-none" data-first-field>
         <div
@@ -34,6 +44,9 @@ export function BenchDrawer({ picture, band }: { picture: Picture; band: Band })
         </div>
       </div>
       <div className="min-w-0">
+        <p className="mb-1 min-h-[36px] text-[13px] leading-[18px] text-quiet" data-testid="field-hint">
+          {hint ?? 'Point at a field, or go to it: what it is, what is usual, what it changes.'}
+        </p>
         {figures.length > 0 && (
           <ul className="flex flex-wrap gap-x-4 gap-y-1" aria-label="Figures here">
             {figures.map((f) => (
