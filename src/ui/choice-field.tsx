@@ -14,7 +14,7 @@ export function ChoiceField<T extends string>({ label, value, options, onChange 
   const id = useId();
   return (
     <div className="min-w-0" data-hint={`choice ${label}`}>
-      <label htmlFor={id} className="block truncate text-[13px] text-quiet">
+      <label htmlFor={id} title={label} className="block truncate text-[13px] text-quiet">
         {label}
       </label>
       <select id={id} className="field" value={value} onChange={(e) => onChange(e.target.value as T)}>

@@ -70,7 +70,7 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
         <button
           type="button"
           className="btn btn-bare !px-1.5"
-          disabled={history.pastStates.length === 0}
+          aria-disabled={history.pastStates.length === 0}
           onClick={() => history.undo()}
           aria-label="Undo"
           title="Undo (Ctrl Z)"
@@ -80,7 +80,7 @@ export function DesignBar({ onKeys, onPalette }: { onKeys(): void; onPalette(): 
         <button
           type="button"
           className="btn btn-bare !px-1.5"
-          disabled={history.futureStates.length === 0}
+          aria-disabled={history.futureStates.length === 0}
           onClick={() => history.redo()}
           aria-label="Redo"
           title="Redo (Ctrl Shift Z)"

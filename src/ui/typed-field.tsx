@@ -96,7 +96,7 @@ export function TypedField({
 
   return (
     <div className="min-w-0" data-hint={hint}>
-      <label htmlFor={id} className={inCell ? 'sr-only' : 'block truncate text-[13px] text-quiet'}>
+      <label htmlFor={id} title={label} className={inCell ? 'sr-only' : 'block truncate text-[13px] text-quiet'}>
         {label}
       </label>
       <input

@@ -87,6 +87,8 @@ function start(role: string): Started {
   worker.addEventListener('message', () => (made.loaded = true), { once: true });
   const made: Started = { worker, remote: guarded(Comlink.wrap<Solver>(worker), gone), loaded: false, end };
   started.set(role, made);
+  // What a search finds on the way comes by a channel of its own, its answer at its end: only this tells that it is there.
+  made.remote.lookUp(false).catch(() => {});
   return made;
 }
 

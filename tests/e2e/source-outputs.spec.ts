@@ -69,7 +69,7 @@ test('every place speaks of the battery: side, heat, worst case, scope, bench, p
   await accessible(page);
   await visit(page, 'Design', 'Heat');
   await expect(page.getByLabel('Circumstances')).toContainText('Fresh battery, lasting load');
-  await expect(page.getByLabel('Board copper')).toHaveValue('6 cm²');
+  await expect(page.getByRole('textbox', { name: 'Board copper' })).toHaveValue('6 cm²');
   await visit(page, 'Design', 'Worst case');
   await expect(page.getByRole('columnheader', { name: 'Empty battery' })).toBeVisible();
   await visit(page, 'Design', 'Scope');

@@ -410,7 +410,14 @@ describe('the grid', () => {
       ]);
       expect(row.values).toHaveLength(grid.cells.length);
       expect(row.values[row.worst]!.left).toBeCloseTo(verdict.left, 6);
-      expect(row.values[row.worst]!.words).toBe(verdict.figure.words);
+      const shown = row.values[row.worst]!.figure;
+      expect(shown.value).toBeCloseTo(verdict.figure.value, 6);
+      expect([shown.words, shown.condition, shown.expression, shown.inputs.map((i) => i.label)]).toEqual([
+        verdict.figure.words,
+        verdict.figure.condition,
+        verdict.figure.expression,
+        verdict.figure.inputs.map((i) => i.label),
+      ]);
     }
     for (const e of grid.events) {
       const verdict = judge(study, [e.id])[0]!;

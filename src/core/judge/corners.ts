@@ -1,6 +1,7 @@
 import { wordsOf, type Condition, type ConditionId } from '@/core/circuit/condition';
 import type { Design } from '@/core/design/design';
 import type { Unit } from '@/core/quantity/parse';
+import type { Figure } from '@/core/study/figure';
 import { studyDesign } from '@/core/study/study';
 import { deciding, findingsOf, judge } from './judge';
 import { ruleOf, type RuleId } from './rules';
@@ -24,7 +25,7 @@ export interface GridRow {
   limit: number;
   relation: Verdict['relation'];
   /** Figure and share of the wanted margin in each cell; null where the rule has no meaning. */
-  values: ({ value: number; left: number; state: State; words?: string | undefined } | null)[];
+  values: ({ value: number; left: number; state: State; figure: Figure } | null)[];
   /** Index of the cell that decides: the one the verdict speaks of. */
   worst: number;
 }
@@ -63,8 +64,9 @@ export function cornerGrid(design: Design): Grid {
     const values = conditions.map((c) => {
       const worst = deciding(found.filter((f) => f.condition?.id === c.id));
       if (!worst) return null;
-      const { words } = worst.finding.tell().figure;
-      return { value: worst.finding.value, left: worst.left, state: worst.state, words };
+      const { value } = worst.finding;
+      const figure = { ...worst.finding.tell().figure, value, condition: wordsOf(design, c) };
+      return { value, left: worst.left, state: worst.state, figure };
     });
     rows.push({
       id: verdict.id,

@@ -275,6 +275,8 @@ function Step({ point, reading, enabled, working, onWorking, onKeep, onMove }: S
           value={shown}
           aria-invalid={fault !== null}
           aria-describedby={`${id}-said`}
+          // A new reading takes the place of the old one.
+          onFocus={(e) => e.currentTarget.select()}
           onChange={(e) => setDraft(e.target.value)}
           onBlur={(e) => commit(e.target.value)}
           onKeyDown={onKeyDown}

@@ -21,6 +21,8 @@ import { BoardCopper, OutputSinks, Plate, Together } from './cooling-fields';
 import { Cooler } from './cooler';
 import { HeatWays } from './heat-ways';
 import { useSolved } from '@/ui/use-solved';
+import { heatFigures } from '@/core/picture/heat-figures';
+import { FigureRow } from '@/ui/figure-row';
 import { Room } from '@/ui/room';
 
 const TIMES: readonly { value: string; label: string; minutes: number | null }[] = [
@@ -99,6 +101,7 @@ export function HeatPlace() {
                   : `${formatQuantity(view.losses.totalW, 'W')} to get rid of, nothing beyond its limit`}
           </h2>
           {view && <HeatWays view={view} />}
+          {view && <FigureRow label="Hottest spots" figures={heatFigures(view)} />}
           {view && (
             <p className="mt-1 text-[14px] text-quiet">
               {touched && (

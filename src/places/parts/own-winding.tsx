@@ -227,7 +227,7 @@ export function OwnWinding({ plan, onChange }: { plan: WindingPlan; onChange(pla
 function Check({ fails, text }: { fails: boolean; text: string }) {
   return (
     <li className={fails ? 'font-medium text-fail' : ''}>
-      {fails ? '✗ ' : '· '}
+      {fails ? '✕ ' : '· '}
       {text}
     </li>
   );

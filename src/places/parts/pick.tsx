@@ -166,9 +166,9 @@ export function PickParts() {
                     <button
                       type="button"
                       className="btn !min-h-[26px]"
-                      disabled={taken}
+                      aria-disabled={taken}
                       aria-label={`${taken ? 'in it' : 'Take'} ${c.part.name}${c.use.how ? `, ${c.use.how}` : ''}`}
-                      onClick={() => edit(c.patch)}
+                      onClick={() => !taken && edit(c.patch)}
                     >
                       {taken ? 'in it' : 'Take'}
                     </button>

@@ -3,6 +3,7 @@
 import { useRef, type KeyboardEvent, type PointerEvent, type Ref } from 'react';
 import { polyline } from '@/ui/polyline';
 import type { MeasuredTrace } from '@/core/study/scope-shapes';
+import { apart } from '@/ui/terrace/geometry';
 import { formatQuantity } from '@/core/quantity/format';
 import { DIVISIONS, STROKES, type Shown } from './channel';
 
@@ -192,13 +193,9 @@ export function Screen({ shown, stepS, fromS, spanS, cursors, onCursor, overlay,
   );
 }
 
-/** Labels at the heights where their traces leave the screen, moved apart until none lies on another. */
+/** Labels at the heights where their traces leave the screen, none on another. */
 function labels(shown: readonly Shown[], y: (s: Shown, v: number) => number, bottom: number) {
-  const list = shown
-    .map((s) => ({ s, at: Math.min(Math.max(y(s, s.values[s.values.length - 1]!), 14), bottom - 22) }))
-    .sort((a, b) => a.at - b.at);
-  for (let n = 1; n < list.length; n++) list[n]!.at = Math.max(list[n]!.at, list[n - 1]!.at + 38);
-  const over = (list.at(-1)?.at ?? 0) - (bottom - 22);
-  if (over > 0) for (const l of list) l.at -= over;
-  return list;
+  const list = shown.map((s) => Math.min(Math.max(y(s, s.values[s.values.length - 1]!), 14), bottom - 22));
+  const at = apart(list, 38, bottom - 22);
+  return shown.map((s, n) => ({ s, at: at[n]! }));
 }

@@ -187,7 +187,9 @@ export function Shelf({
       )}
       {gone && (
         <p role="status" className="mb-3 flex items-center gap-3 rounded border border-edge bg-raised px-3 py-2">
-          <span className="flex-1">‘{gone.name}’ is off the shelf.</span>
+          <span key={gone.id} tabIndex={-1} className="flex-1" ref={(told) => told?.focus()}>
+            ‘{gone.name}’ is off the shelf.
+          </span>
           <button type="button" className="btn" onClick={() => void bringBack()}>
             Put it back
           </button>

@@ -75,6 +75,7 @@ function VerdictLine({ verdict, onOpen }: { verdict: Verdict; onOpen(): void }) 
         type="button"
         className="flex w-full items-center gap-2 px-4 py-[5px] text-left hover:bg-paper"
         aria-expanded={false}
+        title={verdict.title}
         onClick={onOpen}
         data-verdict={verdict.id}
         data-state={verdict.state}

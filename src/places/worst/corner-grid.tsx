@@ -1,7 +1,9 @@
+import { useState, type KeyboardEvent } from 'react';
 import type { Cell, Grid, GridRow } from '@/core/judge/corners';
 import { termsOf } from '@/core/design/source';
 import { capitalised, formatQuantity } from '@/core/quantity/format';
-import { useDesign } from '@/ui/session';
+import { useDesign, useView } from '@/ui/session';
+import { Working } from '@/ui/working';
 import { StateSign } from '@/ui/state-sign';
 
 const LINES = ['low', 'nominal', 'high'] as const;
@@ -10,6 +12,8 @@ const LINES = ['low', 'nominal', 'high'] as const;
 export function CornerGrid({ grid }: { grid: Grid | null }) {
   const design = useDesign();
   const say = termsOf(design);
+  const [opened, setOpened] = useState<string | null>(null);
+  const lines = useView((s) => s.picture?.verdicts.length ?? 0);
   const columns = grid
     ? LINES.flatMap((line) => grid.cells.map((cell, n) => ({ cell, n })).filter(({ cell }) => cell.mains === line))
     : [];
@@ -18,9 +22,13 @@ export function CornerGrid({ grid }: { grid: Grid | null }) {
   const judged = grid ? grid.rows.length + grid.events.length : 0;
   const first = grid?.rows.find((r) => r.values[r.worst]?.state === 'fails') ?? grid?.rows[0];
   const event = grid?.events.find((e) => e.state === 'fails');
+  const shown = grid?.rows
+    .flatMap((row) => grid.cells.map((cell, n) => ({ id: `${row.id} ${cell.id}`, found: row.values[n] })))
+    .find((c) => c.id === opened)?.found?.figure;
   const firsts = (line: string, n: number) => columns.find(({ cell }) => cell.mains === line)?.n === n;
   return (
-    <section aria-label="Corners">
+    // The table has its room before it arrives: a line for every verdict.
+    <section aria-label="Corners" style={grid ? undefined : { minHeight: 190 + 29 * lines }}>
       <h2 className="text-[20px] font-semibold" data-testid="corner-headline">
         {!grid || !first
           ? 'Solving every corner…'
@@ -62,8 +70,8 @@ export function CornerGrid({ grid }: { grid: Grid | null }) {
                 ))}
               </tr>
             </thead>
-            <tbody>
-              {grid.rows.map((row) => (
+            <tbody onKeyDown={walk}>
+              {grid.rows.map((row, r) => (
                 <tr key={row.id} className="border-t border-rule/60">
                   <th scope="row" className="max-w-[270px] py-0.5 pr-2 text-left font-normal">
                     {row.title}{' '}
@@ -75,14 +83,31 @@ export function CornerGrid({ grid }: { grid: Grid | null }) {
                     </span>
                   </th>
                   {columns.map(({ cell, n }) => (
-                    <Figure key={cell.id} row={row} at={n} cell={cell} divides={firsts(cell.mains, n)} />
+                    <Entry
+                      key={cell.id}
+                      row={row}
+                      at={n}
+                      cell={cell}
+                      divides={firsts(cell.mains, n)}
+                      first={r === 0 && row.worst === n}
+                      open={opened === `${row.id} ${cell.id}`}
+                      onOpen={() =>
+                        setOpened((old) => (old === `${row.id} ${cell.id}` ? null : `${row.id} ${cell.id}`))
+                      }
+                    />
                   ))}
                 </tr>
               ))}
             </tbody>
           </table>
+          {shown && (
+            <div className="mt-2 border-l-2 border-volt pl-3">
+              <Working figure={shown} />
+            </div>
+          )}
           <p className="mt-1 text-[13px] text-quiet">
-            All circumstances it is judged in, the same everywhere. Framed: the one that decides.
+            All circumstances it is judged in, the same everywhere. Framed: the one that decides. Each figure opens its
+            working; arrow keys go from one to the next.
           </p>
           <h3 className="mt-3 text-[16px] font-semibold">Events</h3>
           <ul className="text-[14px]">
@@ -107,21 +132,71 @@ function countOf(grid: Grid, state: 'fails' | 'tight'): number {
   return rows + grid.events.filter((e) => e.state === state).length;
 }
 
-const MARKS = { fails: '✗ ', tight: '△ ', holds: '', caution: '○ ' } as const;
+const MARKS = { fails: '✕ ', tight: '△ ', holds: '', caution: '○ ' } as const;
 const COLOURS = { fails: 'font-semibold text-fail', tight: 'text-tight', holds: '', caution: 'text-quiet' } as const;
 
-function Figure({ row, at, cell, divides }: { row: GridRow; at: number; cell: Cell; divides: boolean }) {
+function Entry({
+  row,
+  at,
+  cell,
+  divides,
+  first,
+  open,
+  onOpen,
+}: {
+  row: GridRow;
+  at: number;
+  cell: Cell;
+  divides: boolean;
+  /** Whether the tabulator comes to it; arrows go on from there. */
+  first: boolean;
+  open: boolean;
+  onOpen(): void;
+}) {
   const found = row.values[at];
   const border = divides ? 'border-l border-rule' : '';
   if (!found) return <td className={`px-1 text-right text-quiet ${border}`}>–</td>;
+  const text = found.figure.words ?? formatQuantity(found.value, row.unit);
   return (
-    <td className={`whitespace-nowrap px-1 text-right ${border}`} title={`${cell.words}: ${found.state}`}>
-      <span
-        className={`rounded px-0.5 ${COLOURS[found.state]} ${row.worst === at ? 'outline outline-2 outline-offset-1 outline-ink' : ''}`}
+    <td className={`whitespace-nowrap px-0.5 text-right ${border}`}>
+      <button
+        type="button"
+        data-cell
+        tabIndex={first ? 0 : -1}
+        aria-expanded={open}
+        aria-label={`${row.title}, ${cell.words}: ${text}, ${found.state}`}
+        title={`${cell.words}: ${found.state}`}
+        className={`min-h-[24px] min-w-[24px] rounded px-1 ${COLOURS[found.state]} ${open ? 'bg-sunk' : ''} ${row.worst === at ? 'outline outline-2 outline-ink' : 'hover:bg-sunk'}`}
+        onClick={onOpen}
       >
         {MARKS[found.state]}
-        {found.words ?? formatQuantity(found.value, row.unit)}
-      </span>
+        {text}
+      </button>
     </td>
   );
+}
+
+/** Arrow keys go from cell to cell, past those that hold nothing. */
+function walk(event: KeyboardEvent<HTMLTableSectionElement>) {
+  const ways: Record<string, [number, number]> = {
+    ArrowRight: [0, 1],
+    ArrowLeft: [0, -1],
+    ArrowDown: [1, 0],
+    ArrowUp: [-1, 0],
+  };
+  const way = ways[event.key];
+  const cell = (event.target as HTMLElement).closest('td');
+  if (!way || !cell) return;
+  event.preventDefault();
+  const rows = [...event.currentTarget.rows];
+  let down = rows.indexOf(cell.parentElement as HTMLTableRowElement);
+  let across = cell.cellIndex;
+  for (;;) {
+    down += way[0];
+    across += way[1];
+    const next = rows[down]?.cells[across];
+    if (!next) return;
+    const button = next.querySelector<HTMLElement>('[data-cell]');
+    if (button) return button.focus();
+  }
 }

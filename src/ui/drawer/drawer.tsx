@@ -151,7 +151,9 @@ export function Drawer() {
         )}
         {removed && (
           <p role="status" className="mb-2 flex items-center gap-3 rounded border border-rule bg-raised px-3 py-1.5">
-            “{removed.name}” is out of the drawer.
+            <span key={removed.id} tabIndex={-1} className="outline-none" ref={(told) => told?.focus()}>
+              ‘{removed.name}’ is out of the drawer.
+            </span>
             <button
               type="button"
               className="btn"

@@ -160,6 +160,23 @@ export function bandOf(upper: readonly Point[], lower: readonly Point[], y: (v: 
   return `${pathOf([...upper, ...[...lower].reverse()], y)}Z`;
 }
 
+/**
+ * Heights of labels, px, moved apart until none lies on another: each keeps its place in the order and moves as little
+ * as the ones above it ask for; where they would run out below, all move up.
+ * @param gap least distance from one to the next, px
+ */
+export function apart(at: readonly number[], gap: number, bottom = Infinity): number[] {
+  const order = at.map((_, n) => n).sort((a, b) => at[a]! - at[b]!);
+  const placed = [...at];
+  let from = -Infinity;
+  for (const n of order) {
+    placed[n] = Math.max(at[n]!, from);
+    from = placed[n]! + gap;
+  }
+  const over = Math.max(...placed) - bottom;
+  return over > 0 ? placed.map((y) => y - over) : placed;
+}
+
 /** Where a wave lies under a level: the areas to hatch. */
 export function shortfallArea(points: readonly Point[], level: number, y: (v: number) => number): string {
   const areas: Point[][] = [];

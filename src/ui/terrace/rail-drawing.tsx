@@ -28,6 +28,10 @@ interface Props {
   opens(station: StationId, figure: string): () => void;
 }
 
+/** Letters of an output's name that have room on the drawing; the whole name stands in its title. */
+const NAME_LETTERS = 18;
+const shortened = (name: string) => (name.length > NAME_LETTERS ? `${name.slice(0, NAME_LETTERS - 1)}…` : name);
+
 /** The further outputs that hang on a rail. */
 const furtherOn = (design: Design, rail: number) => outputsOf(design).filter((o) => o.place >= 0 && o.rail === rail);
 
@@ -58,6 +62,8 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
   const arch = dcSourceOf(design) ? flatPoints : archPoints;
   const takes = (above: number, below: number) =>
     `${above >= below ? '−' : '+'}${formatQuantity(Math.abs(above - below), 'V', 2)}`;
+
+  const further = furtherOn(design, rail);
 
   return (
     <g>
@@ -170,7 +176,7 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
       )}
 
       {/* Further regulators on the same reservoir, each a step of its own */}
-      {furtherOn(design, rail).map((output, n) => {
+      {further.map((output, n) => {
         const o = point.outputs[output.place]!;
         const low = picture.points.low.outputs[output.place]!;
         const limitC = outputModel(output)?.pass.junctionMaxC ?? Infinity;
@@ -194,7 +200,8 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
               colour={over ? 'var(--fail)' : 'var(--ink)'}
               onOpen={opens('regulator', 'verdict:headroom')}
             >
-              {`${output.name}: ${told}`}
+              {`${shortened(output.name)}: ${told}`}
+              {output.name !== shortened(output.name) && <title>{`${output.name}: ${told}`}</title>}
             </Tag>
           </g>
         );

@@ -25,6 +25,7 @@ export function Tag({
 }) {
   return (
     <text
+      data-tag={size}
       onClick={onOpen}
       className={onOpen ? 'cursor-pointer hover:underline' : undefined}
       x={x}

@@ -16,6 +16,7 @@ import { Grip } from './grip';
 import { RailDrawing } from './rail-drawing';
 import { lensOf } from './lens';
 import { railScene } from './rail-scene';
+import { settleLabels } from './settle-labels';
 import { StationHead } from './station-head';
 import { Tag } from './tag';
 import { terraceInWords } from './terrace-in-words';
@@ -98,6 +99,22 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
     return { cols, axis, rails };
   }, [picture, width, plotBottom, regulated, before, after, design, lens]);
 
+  // No label lies on another, whatever the design: the lesser ones give way once their sizes are known.
+  const svg = useRef<SVGSVGElement>(null);
+  useLayoutEffect(() => {
+    const tags = [...svg.current!.querySelectorAll<SVGTextElement>('[data-tag]')];
+    for (const tag of tags) tag.removeAttribute('transform');
+    const moves = settleLabels(
+      tags.map((tag) => {
+        const { x, y, width, height } = tag.getBBox();
+        return { x, y: y + 2, width, height: height - 4, rank: Number(tag.dataset['tag']) };
+      }),
+      HEAD_PX + 2,
+      plotBottom + 2,
+    );
+    moves.forEach((dy, n) => dy !== 0 && tags[n]!.setAttribute('transform', `translate(0 ${dy})`));
+  }, [picture, band, axis, plotBottom, width]);
+
   const { y } = axis;
   const say = termsOf(design);
   const split = rails.length === 2;
@@ -137,7 +154,14 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
 
   return (
     <>
-      <svg width={width} height={height} role="img" aria-label={terraceInWords(picture)} className="block select-none">
+      <svg
+        ref={svg}
+        width={width}
+        height={height}
+        role="img"
+        aria-label={terraceInWords(picture)}
+        className="block select-none"
+      >
         <defs>
           <clipPath id="lens-edge">
             <rect x="0" y={HEAD_PX + 2} width={width} height={plotBottom - HEAD_PX - 4} />
