@@ -1,4 +1,5 @@
 import type { State } from '@/core/judge/verdict';
+import { STATE_WORDS } from './state-in-words';
 
 const COLOUR: Record<State, string> = {
   fails: 'var(--fail)',
@@ -11,7 +12,7 @@ const COLOUR: Record<State, string> = {
 export function StateSign({ state, size = 16 }: { state: State; size?: number }) {
   const colour = COLOUR[state];
   return (
-    <svg width={size} height={size} viewBox="0 0 16 16" role="img" aria-label={state} className="shrink-0">
+    <svg width={size} height={size} viewBox="0 0 16 16" role="img" aria-label={STATE_WORDS[state]} className="shrink-0">
       {state === 'fails' && <path d="M2 2 14 14M14 2 2 14" stroke={colour} strokeWidth="3.2" strokeLinecap="round" />}
       {state === 'tight' && (
         <path d="M8 1.5 14.5 8 8 14.5 1.5 8Z" fill="none" stroke={colour} strokeWidth="2.4" strokeLinejoin="round" />

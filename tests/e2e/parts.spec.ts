@@ -148,8 +148,8 @@ test('consumers are pasted, summed, and the supply designed for them', async ({ 
   await expect(page.getByText(/^Row 3: count/)).toBeVisible();
   await page.getByRole('button', { name: 'Take 2 lines' }).click();
   await page.getByRole('button', { name: 'Design it for these sums' }).click();
-  await expect(page.getByLabel('Peak load')).toHaveValue('2.34 A');
-  await expect(page.getByLabel('Lasting load')).toHaveValue('2.1 A');
+  await expect(page.getByLabel('Load current')).toHaveValue('2.34 A');
+  await expect(page.getByLabel('Lasting current')).toHaveValue('2.1 A');
   const standing = page.getByLabel('Standing of line 1');
   await standing.fill('lots');
   await standing.press('Enter');

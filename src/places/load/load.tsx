@@ -251,11 +251,11 @@ export function Load() {
                         <button
                           type="button"
                           className="btn btn-bare !px-1.5"
-                          title="Take this line off"
-                          aria-label={`take off line ${n + 1}`}
+                          title="Remove this line"
+                          aria-label={`remove line ${n + 1}`}
                           onClick={() => setTable({ consumers: load.consumers.filter((_, k) => k !== n) })}
                         >
-                          off
+                          Remove
                         </button>
                       </td>
                     </tr>
@@ -347,14 +347,14 @@ export function Load() {
             <AllowedField demand={demand} onCommit={(part) => edit({ demand: part })} />
             <LoadField
               path="demand.outputA"
-              label="Peak load"
+              label="Load current"
               volts={demand.outputV}
               value={demand.outputA}
               onCommit={(v) => edit({ demand: { outputA: v! } })}
             />
             <LoadField
               path="demand.typicalA"
-              label="Lasting load"
+              label="Lasting current"
               volts={demand.outputV}
               value={demand.typicalA}
               placeholder="the same"
@@ -362,7 +362,7 @@ export function Load() {
             />
             <LoadField
               path="demand.leastA"
-              label="Never below"
+              label="Least current"
               volts={demand.outputV}
               value={demand.leastA}
               onCommit={(v) => edit({ demand: { leastA: v ?? 0 } })}
@@ -376,7 +376,7 @@ export function Load() {
             />
           </div>
           <p className="text-[13px] text-quiet">
-            Loads may be typed in amperes, ohms or watts: 2 A, 10 ohm, 360 W. The peak decides headroom and surge, the
+            Loads may be typed in amperes, ohms or watts: 2 A, 10 Ω, 360 W. The peak decides headroom and surge, the
             lasting load what gets hot ({formatNominal(demand.typicalA ?? demand.outputA, 'A')}), no load at all what
             everything idles at.
           </p>

@@ -134,7 +134,7 @@ export function FromLoad() {
             />
             <Field
               label="Amperes"
-              hint="the most it draws for long; 10 ohm or 360 W are read too"
+              hint="the most it draws for long; 10 Ω or 360 W are read too"
               error={errors.outputA?.message}
               input={form.register('outputA')}
             />

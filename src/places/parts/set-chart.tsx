@@ -93,7 +93,7 @@ export function SetChart({
                     formatQuantity(set.toPayEur, 'EUR'),
                     ...set.parts.map((p) => p.name),
                     set.worst,
-                    ...(alike > 1 ? [`and ${alike - 1} more that cost and hold the same`] : []),
+                    ...(alike > 1 ? [`and ${alike - 1} more of the same cost and margin`] : []),
                   ];
                 },
               },

@@ -147,7 +147,7 @@ export function SizeSets() {
           )}
           <p aria-live="polite" className="pb-1 text-[14px] text-quiet">
             {progress &&
-              `${progress.running ? 'Looked at' : 'Done:'} ${progress.simulated} sets, ${progress.studies} circuits simulated, ${passing.length} hold, ${(progress.ms / 1000).toFixed(1)} s`}
+              `${progress.running ? 'Looked at' : 'Done:'} ${progress.simulated} sets, ${progress.studies} circuits simulated, ${passing.length} pass, ${(progress.ms / 1000).toFixed(1)} s`}
           </p>
         </div>
         {trouble && (
@@ -162,8 +162,8 @@ export function SizeSets() {
         ) : (
           <p className="max-w-[60ch] text-quiet">
             Keeps the load, the mains and the arrangement of this design, and looks for transformer, rectifier,
-            reservoir, regulator and sink whose every verdict holds at every corner. Rules of thumb only say what is
-            tried first.
+            reservoir, regulator and sink that pass every verdict at every corner. Rules of thumb only say what is tried
+            first.
           </p>
         )}
         {progress && !progress.running && progress.leftOut.length > 0 && (
@@ -224,7 +224,7 @@ export function SizeSets() {
         </ol>
         {progress && !progress.running && passing.length === 0 && (
           <p className="p-3">
-            Nothing among these parts holds at every corner.{' '}
+            Nothing among these parts passes at every corner.{' '}
             {sorted[0] && <>The closest set fails at: {sorted[0].worst}</>}
           </p>
         )}

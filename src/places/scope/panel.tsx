@@ -291,7 +291,7 @@ function Measured({ overlay, onOverlay, shown, traces }: Props) {
         <h3 className="text-[15px] font-semibold">Measured trace</h3>
         {overlay ? (
           <button type="button" className="btn" onClick={() => onOverlay(null)}>
-            Take it off
+            Remove it
           </button>
         ) : (
           <button type="button" className="btn" disabled={!first} onClick={() => input.current?.click()}>

@@ -225,7 +225,7 @@ export function Shelf({
           <section className="mx-auto mt-16 max-w-md text-center">
             <h2 className="text-[22px] font-semibold">The shelf is empty</h2>
             <p className="mt-2 text-quiet">
-              Say what a supply has to feed, and you get a set of standard parts that holds at low line and high line,
+              Say what a supply has to feed, and you get a set of standard parts that passes at low line and high line,
               with the reasons.
             </p>
             <Link href="/new" className="btn btn-main mt-4">
@@ -309,7 +309,7 @@ function Entry({
             </>
           ) : (
             <>
-              <strong>{headline.tight > 0 ? 'Passes, tightest:' : 'Holds, tightest:'}</strong>{' '}
+              <strong>Passes, tightest:</strong>{' '}
               {headline.worst ? `${headline.worst.title.toLowerCase()}, ${lowerFirst(headline.worst.sentence)}` : ''}
               <span className="block">
                 <span className="text-quiet">Next:</span> {headline.next}.

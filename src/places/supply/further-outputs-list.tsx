@@ -115,7 +115,7 @@ function One({ output, n }: { output: FurtherOutput; n: number }) {
         />
         <LoadField
           path="demand.typicalA"
-          label="Lasting load"
+          label="Lasting current"
           volts={output.demand.outputV}
           value={output.demand.typicalA}
           placeholder="the same"

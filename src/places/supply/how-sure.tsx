@@ -26,7 +26,7 @@ export function HowSure({ verdict }: { verdict: Verdict }) {
       data-testid={share === undefined ? undefined : 'how-sure'}
     >
       {share !== undefined &&
-        `Of ${BUILDS} builds drawn from its parts’ spreads ${Math.round(share * BUILDS)} hold this.`}
+        `Of ${BUILDS} builds drawn from its parts’ spreads ${Math.round(share * BUILDS)} pass this.`}
     </p>
   );
 }

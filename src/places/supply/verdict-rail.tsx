@@ -6,7 +6,7 @@ import type { Picture } from '@/core/picture/picture';
 import type { Effect, Fix, Verdict } from '@/core/judge/verdict';
 import { capitalised, formatNominal, formatQuantity } from '@/core/quantity/format';
 import { useEdit, useSession, useView } from '@/ui/session';
-import { stateInWords } from '@/ui/state-in-words';
+import { STATE_WORDS, stateInWords } from '@/ui/state-in-words';
 import { StateSign, stateColour } from '@/ui/state-sign';
 import { HowSure } from './how-sure';
 import { MarginBar } from './margin-bar';
@@ -107,7 +107,7 @@ function OpenVerdict({ verdict, failsNow, onApplied }: { verdict: Verdict; fails
         <StateSign state={verdict.state} />
         <h3 className="flex-1 text-[16px] font-semibold leading-tight">{verdict.title}</h3>
         <span className="text-[13px] font-semibold" style={{ color: colour }}>
-          {verdict.state}
+          {STATE_WORDS[verdict.state]}
         </span>
       </div>
       <button
@@ -199,8 +199,9 @@ function FixButton({
   );
 }
 
-/** What a fix does to another verdict: 'Reservoir voltage: holds → tight'. */
-const effectWords = (effect: Effect) => `${effect.title}: ${effect.stateBefore} → ${effect.stateAfter}`;
+/** What a fix does to another verdict: 'Reservoir voltage: passes → tight'. */
+const effectWords = (effect: Effect) =>
+  `${effect.title}: ${STATE_WORDS[effect.stateBefore]} → ${STATE_WORDS[effect.stateAfter]}`;
 
 function limitWords(v: Verdict): string {
   return v.relation === 'at least' && v.limit === 0

@@ -55,8 +55,8 @@ export function Changes() {
         </p>
       )}
       <p className="mt-2 text-[13px] text-quiet">
-        Margins as shares of what a careful builder keeps: below 0 it fails, from 100 % on it holds. Prices are typical,
-        to compare by.
+        Margins as shares of what a careful builder keeps: below 0 it fails, from 100 % on it passes with all its
+        margin. Prices are typical, to compare by.
       </p>
     </aside>
   );

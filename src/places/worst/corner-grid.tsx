@@ -4,6 +4,7 @@ import { termsOf } from '@/core/design/source';
 import { capitalised, formatQuantity } from '@/core/quantity/format';
 import { useDesign, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
+import { STATE_WORDS } from '@/ui/state-in-words';
 import { StateSign } from '@/ui/state-sign';
 
 const LINES = ['low', 'nominal', 'high'] as const;
@@ -164,8 +165,8 @@ function Entry({
         data-cell
         tabIndex={first ? 0 : -1}
         aria-expanded={open}
-        aria-label={`${row.title}, ${cell.words}: ${text}, ${found.state}`}
-        title={`${cell.words}: ${found.state}`}
+        aria-label={`${row.title}, ${cell.words}: ${text}, ${STATE_WORDS[found.state]}`}
+        title={`${cell.words}: ${STATE_WORDS[found.state]}`}
         className={`min-h-[24px] min-w-[24px] rounded px-1 ${COLOURS[found.state]} ${open ? 'bg-sunk' : ''} ${row.worst === at ? 'outline outline-2 outline-ink' : 'hover:bg-sunk'}`}
         onClick={onOpen}
       >
