@@ -11,6 +11,7 @@ import { downloadDesign } from './download';
 import type { Action } from './palette';
 import { placesOf, roomAt, roomPath, type RoomId } from './places';
 import { Announcer } from './announcer';
+import { useKeptScroll } from './kept-scroll';
 import { letterKeys } from './letter-keys';
 import { keptPins } from './pins';
 import { SkipLinks } from './skip-links';
@@ -52,6 +53,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
   const save = useView((s) => s.save);
   const id = useView((s) => s.id);
   const room = roomAt(usePathname(), id);
+  useKeptScroll();
   const picture = useView((s) => s.picture);
   const pins = useView((s) => s.pins.length);
   const saveTrouble = useView((s) => s.saveTrouble);

@@ -1,7 +1,7 @@
 'use client';
 
 import { Dialog as Radix } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 
 export interface PanelProps {
   onOpenChange(open: boolean): void;
@@ -16,12 +16,18 @@ export interface PanelProps {
 
 /** An open dialog. */
 export function DialogPanel({ onOpenChange, title, description, wide = false, closes = true, children }: PanelProps) {
+  const [opener] = useState(() => document.activeElement as HTMLElement | null);
   return (
     <Radix.Root open onOpenChange={onOpenChange}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/40" />
         <Radix.Content
           aria-describedby={description ? undefined : ''}
+          onCloseAutoFocus={(event) => {
+            // Back to what opened it; where that is gone, to the room.
+            event.preventDefault();
+            (opener?.isConnected ? opener : document.getElementById('room'))?.focus();
+          }}
           className={`fixed left-1/2 top-[8vh] z-50 max-h-[84vh] -translate-x-1/2 overflow-y-auto rounded-md border border-edge bg-paper p-5 shadow-xl ${wide ? 'w-[min(980px,94vw)]' : 'w-[min(560px,92vw)]'}`}
         >
           <Radix.Title className="serif pr-16 text-[20px] font-semibold">{title}</Radix.Title>

@@ -1,6 +1,6 @@
 'use client';
 
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { judgeReading, latestReadings, mainsToday } from '@/core/bench/readings';
 import type { TestPoint } from '@/core/bench/test-point';
 import type { Design, Reading } from '@/core/design/design';
@@ -26,6 +26,12 @@ export function Bench() {
   const list = useRef<HTMLOListElement>(null);
 
   const { value: points, trouble } = useSolved(askBench);
+
+  const there = points !== null;
+  // Past the gate the first reading is next, whichever of gate and points comes last.
+  useEffect(() => {
+    if (understood && there) list.current?.querySelector<HTMLInputElement>('input[data-reading]')?.focus();
+  }, [understood, there]);
 
   const dc = design.source.kind !== 'mains';
   const say = termsOf(design);
@@ -90,9 +96,6 @@ export function Bench() {
               className="btn btn-main mt-3"
               onClick={() => {
                 setUnderstood(true);
-                requestAnimationFrame(() =>
-                  list.current?.querySelector<HTMLInputElement>('input[data-reading]')?.focus(),
-                );
               }}
             >
               I have read this and checked these

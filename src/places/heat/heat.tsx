@@ -55,7 +55,7 @@ export function HeatPlace() {
   const touched = regulator && regulator.touch !== null ? regulator.steps[regulator.touch] : undefined;
   return (
     <Room name="Heat">
-      <div className="grid max-w-[1320px] gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_330px]">
+      <div className="grid max-w-[1320px] grid-cols-[minmax(0,1fr)] gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_330px]">
         <section aria-label="Where the heat goes">
           <div className="flex flex-wrap items-center gap-2">
             <select

@@ -40,7 +40,7 @@ export function Hum() {
   const allowedVpp = budget ? budget.railV * RIPPLE_PP_PER_RMS : 0;
   return (
     <Room name="Hum">
-      <div className="grid max-w-[1320px] gap-x-8 gap-y-4 min-[1000px]:grid-cols-2">
+      <div className="grid max-w-[1320px] grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 min-[1000px]:grid-cols-2">
         <section aria-label="Hum budget">
           <h2 className="text-[20px] font-semibold">How quiet the rail has to be</h2>
           <div className="mt-2 grid grid-cols-2 gap-3">

@@ -84,7 +84,7 @@ export function Load() {
 
   return (
     <Room name="Load">
-      <div className="grid max-w-[1320px] gap-5 min-[900px]:grid-cols-[minmax(0,1fr)_300px]">
+      <div className="grid max-w-[1320px] grid-cols-[minmax(0,1fr)] gap-5 min-[900px]:grid-cols-[minmax(0,1fr)_300px]">
         <section aria-label="Consumers">
           <div className="flex items-baseline justify-between">
             <h2 className="text-[20px] font-semibold">What hangs on it</h2>

@@ -34,7 +34,7 @@ export function MainsSide() {
     <Room name={dc ? 'Source side' : 'Mains side'}>
       <MainsCaution />
       {trouble && <Alert className="mb-2">{trouble} What is shown is from the last values that could be solved.</Alert>}
-      <div className="grid max-w-[1320px] gap-6 min-[800px]:grid-cols-[minmax(0,1fr)_minmax(300px,400px)]">
+      <div className="grid max-w-[1320px] grid-cols-[minmax(0,1fr)] gap-6 min-[800px]:grid-cols-[minmax(0,1fr)_minmax(300px,400px)]">
         <section aria-label="What is chosen">
           <h2 className="text-[20px] font-semibold" aria-live="polite">
             {!report

@@ -43,6 +43,11 @@ export function FromLoad() {
       mains: MAINS_PRESETS[0]!.id,
     },
   });
+  const ready = useSyncExternalStore(
+    () => () => undefined,
+    () => true,
+    () => false,
+  );
   const { errors } = form.formState;
   // What was typed on an earlier visit of this window is still there.
   useEffect(() => {
@@ -52,17 +57,15 @@ export function FromLoad() {
       callback: ({ values }) => keepTexts('load', values as unknown as Record<string, string>),
     });
   }, [form]);
+  useEffect(() => {
+    if (ready) form.setFocus('outputV');
+  }, [ready, form]);
   const feed = useWatch({ control: form.control, name: 'feed' });
   const [proposal, setProposal] = useState<Proposed | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [progress, setProgress] = useState<SearchProgress | null>(null);
   const searches = useRef(0);
-  const ready = useSyncExternalStore(
-    () => () => undefined,
-    () => true,
-    () => false,
-  );
 
   async function search(values: LoadForm) {
     setBusy(true);
@@ -231,6 +234,7 @@ export function FromLoad() {
             trouble={proposal.shortfall}
             lead={`${proposal.simulated} complete sets were simulated.`}
             costEur={proposal.costEur}
+            focus
             busy={busy}
             onTake={() => void take()}
           />

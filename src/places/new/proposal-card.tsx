@@ -34,6 +34,8 @@ interface Props {
   reasons?: readonly Reason[];
   leftOut?: readonly string[];
   costEur: number;
+  /** Whether its button has the focus as it comes: where Enter asked for it. */
+  focus?: boolean;
   busy: boolean;
   onTake(): void;
 }
@@ -48,6 +50,7 @@ export function ProposalCard({
   reasons = [],
   leftOut = [],
   costEur,
+  focus = false,
   busy,
   onTake,
 }: Props) {
@@ -89,6 +92,7 @@ export function ProposalCard({
           <button
             type="button"
             className="btn btn-main mt-4 !min-h-[36px] text-[16px]"
+            autoFocus={focus}
             disabled={busy}
             onClick={onTake}
           >

@@ -20,7 +20,7 @@ export function WorstCase() {
           {trouble} What is shown is from the last values that could be solved.
         </p>
       )}
-      <div className="grid max-w-[1340px] gap-6 min-[1180px]:grid-cols-[minmax(0,1fr)_372px]">
+      <div className="grid max-w-[1340px] grid-cols-[minmax(0,1fr)] gap-6 min-[1180px]:grid-cols-[minmax(0,1fr)_372px]">
         <div className="min-w-0 space-y-5">
           <CornerGrid grid={grid} />
           <Tolerance />

@@ -10,10 +10,8 @@ import { letterKeys } from '@/ui/letter-keys';
 import { orSay } from '@/ui/loading';
 import { STATION_CONTROLS } from './station-controls';
 
-const TypeOver = dynamic(
-  orSay(() => import('./type-over').then((m) => m.TypeOver)),
-  { ssr: false },
-);
+const loadTypeOver = () => import('./type-over').then((m) => m.TypeOver);
+const TypeOver = dynamic(orSay(loadTypeOver), { ssr: false });
 
 interface Props {
   station: StationId;
@@ -95,6 +93,7 @@ export function StationHead({ station, picture, band, at }: Props) {
           <span
             className={typed ? 'cursor-text border-b border-dotted border-transparent hover:border-edge' : ''}
             title={typed ? 'Type over it' : undefined}
+            onPointerEnter={() => void loadTypeOver()}
             onClick={() => typed && setOver(true)}
           >
             {value}

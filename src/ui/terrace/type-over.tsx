@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { fieldLimit, rangeFault } from '@/core/design/limits';
 import { formatForInput } from '@/core/quantity/format';
 import { parseQuantity } from '@/core/quantity/parse';
@@ -22,6 +22,7 @@ export function TypeOver({
   const was = formatForInput(value, limit.unit);
   const [text, setText] = useState(was);
   const [fault, setFault] = useState<string | null>(null);
+  const settled = useRef(false);
 
   /** @returns whether there is nothing left to say */
   function take(): boolean {
@@ -45,13 +46,17 @@ export function TypeOver({
         onFocus={(e) => e.currentTarget.select()}
         onChange={(e) => setText(e.target.value)}
         onBlur={() => {
+          // Leaving it is taking it; what Enter or Escape has settled is settled.
+          if (settled.current) return;
           take();
           onDone(false);
         }}
         onKeyDown={(e) => {
           e.stopPropagation();
-          if (e.key === 'Enter' && take()) onDone(true);
-          if (e.key === 'Escape') onDone(true);
+          if (e.key === 'Escape' || (e.key === 'Enter' && take())) {
+            settled.current = true;
+            onDone(true);
+          }
         }}
       />
       {fault && (

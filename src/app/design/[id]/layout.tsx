@@ -18,8 +18,8 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
   if (closed()) return { title: 'The file cannot be used' };
   const found = openDesign((await params).id);
   const name = !found ? 'Not on the shelf' : found.ok ? found.stored.design.name : found.unreadable.name;
-  // Each room puts its own name in front.
-  return { title: { default: name, template: `%s · ${name} · Ember Rail` } };
+  // Each room puts its own name in front; Supply has none of its own, it is where a design opens.
+  return { title: { default: found?.ok ? `Supply · ${name}` : name, template: `%s · ${name} · Ember Rail` } };
 }
 
 export default async function DesignLayout({ params, children }: Props & { children: ReactNode }) {

@@ -1,0 +1,63 @@
+'use client';
+
+import { usePathname } from 'next/navigation';
+import { useEffect } from 'react';
+
+const KEY = 'ember-rail-scroll';
+/** How long what is still to come is waited for, ms. */
+const PATIENCE_MS = 5000;
+
+/** Whether the page is come back to, by Back, Forward or a reload: only then it is left where it was. */
+let traversed = false;
+if (typeof window !== 'undefined') {
+  const [load] = performance.getEntriesByType('navigation') as PerformanceNavigationTiming[];
+  traversed = load?.type === 'reload' || load?.type === 'back_forward';
+  window.addEventListener('popstate', () => (traversed = true));
+}
+
+function kept(): Record<string, number> {
+  try {
+    return (JSON.parse(sessionStorage.getItem(KEY) ?? '{}') ?? {}) as Record<string, number>;
+  } catch {
+    return {};
+  }
+}
+
+function keep(path: string, y: number): void {
+  try {
+    sessionStorage.setItem(KEY, JSON.stringify({ ...kept(), [path]: y }));
+  } catch {
+    // A browser that keeps nothing opens rooms at their top.
+  }
+}
+
+/** A room that is come back to stands where it was left, once what it shows is there: most of it is solved first. */
+export function useKeptScroll(): void {
+  const path = usePathname();
+  useEffect(() => {
+    const wanted = traversed ? (kept()[path] ?? 0) : 0;
+    traversed = false;
+    let restoring = wanted > 0;
+    const done = () => (restoring = false);
+    const go = () => {
+      if (!restoring) return;
+      window.scrollTo(0, wanted);
+      if (Math.abs(window.scrollY - wanted) < 2) done();
+    };
+    const grown = new ResizeObserver(go);
+    grown.observe(document.body);
+    const patience = setTimeout(done, PATIENCE_MS);
+    const onScroll = () => {
+      if (!restoring) keep(path, Math.round(window.scrollY));
+    };
+    // A hand that scrolls by itself has gone on.
+    for (const kind of ['wheel', 'keydown', 'pointerdown'] as const) window.addEventListener(kind, done);
+    window.addEventListener('scroll', onScroll, { passive: true });
+    return () => {
+      grown.disconnect();
+      clearTimeout(patience);
+      for (const kind of ['wheel', 'keydown', 'pointerdown'] as const) window.removeEventListener(kind, done);
+      window.removeEventListener('scroll', onScroll);
+    };
+  }, [path]);
+}
