@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 
 /**
- * What stands in one room of a design, under its heading. The heading is read out where it is not shown, and is where
+ * What stands in one room of a design, under its heading; on a phone a wide table scrolls inside it. The heading is read out where it is not shown, and is where
  * the skip link leads.
  */
 export function Room({
@@ -17,7 +17,7 @@ export function Room({
   children: ReactNode;
 }) {
   return (
-    <main id="room" tabIndex={-1} className={`min-w-0 flex-1 outline-none ${className}`}>
+    <main id="room" tabIndex={-1} className={`min-w-0 flex-1 outline-none max-[639px]:overflow-x-auto ${className}`}>
       <h1 className={shown ? 'text-[23px] font-semibold leading-7' : 'sr-only'}>{name}</h1>
       {children}
     </main>

@@ -16,7 +16,7 @@ export function Segments<T extends string>({
 }) {
   const name = useId();
   return (
-    <fieldset className="flex rounded border border-rule" aria-label={label}>
+    <fieldset className="flex flex-wrap rounded border border-rule" aria-label={label}>
       {options.map((o) => (
         <label
           key={o.value}

@@ -28,7 +28,7 @@ const ROOMS: readonly [string, RegExp][] = [
   ['/transformer', /The model it makes/],
   ['/reservoir', /One can or several/],
   ['/bill', /To buy, without what comes/],
-  ['/drawer', /ratings|Find/],
+  ['/drawer', /on hand only/],
   ['/mains', /against plugging it in/],
   ['/checklist', /plugging it in|looked at/],
   ['/bench', /Power-up, stage by stage/],

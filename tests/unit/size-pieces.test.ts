@@ -1,3 +1,4 @@
+import { usesOf } from '@/core/drawer/fit';
 import { applyPatch, type Design } from '@/core/design/design';
 import { blankDesign, MAINS_PRESETS, outputDemand } from '@/core/design/defaults';
 import type { Part } from '@/core/drawer/part';
@@ -237,6 +238,15 @@ const part = (kind: Part['kind'], ratings: Part['ratings'], count = 4): Part =>
   }) as unknown as Part;
 
 describe('parts of the drawer', () => {
+  test('loose diodes serve where there are enough of them; a bridge that is one piece needs no count', () => {
+    const loose = (count: number) =>
+      usesOf(part('diode', { averageA: 3, reverseV: 400, schottky: 0 }, count), clock!, 'rectifier');
+    expect(loose(3)).toEqual([]);
+    expect(loose(4)[0]).toMatchObject({ how: '4 of them', pieces: 4 });
+    const bridge = usesOf(part('bridge', { outputA: 4, reverseV: 400 }, 0), clock!, 'rectifier');
+    expect(bridge[0]).toMatchObject({ how: '', pieces: 1 });
+  });
+
   test('a can on hand costs nothing, a bank of it counts its worth, and its measured height counts', () => {
     const [one, two] = fromStock(
       clock!,

@@ -80,7 +80,7 @@ export function usesOf(part: PartDraft, design: Design, role: PartRole): Use[] {
       const rated = { averageA, reverseV: r('reverseV')!, surgeA: r('surgeA') ?? like.surgeA };
       const pieces = part.kind === 'bridge' ? bridges : diodeCount(arrangementOf(design));
       const many = part.kind === 'diode' || pieces > 1;
-      return many && (part as Partial<Part>).count !== undefined && part.count < pieces
+      return many && part.count < pieces
         ? []
         : [one({ rectifier: { ...ofDiodeClass(like.id), rated } }, pieces === 1 ? '' : `${pieces} of them`, pieces)];
     }

@@ -244,7 +244,7 @@ function Step({ point, reading, enabled, working, onWorking, onKeep, onMove }: S
 
   return (
     <li
-      className="grid grid-cols-[minmax(0,1fr)_250px_130px_minmax(150px,210px)] items-start gap-x-4"
+      className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-4 gap-y-1 min-[900px]:grid-cols-[minmax(0,1fr)_250px_130px_minmax(150px,210px)]"
       data-testid={`step-${point.id}`}
     >
       <div className="min-w-0">
@@ -303,7 +303,7 @@ function Step({ point, reading, enabled, working, onWorking, onKeep, onMove }: S
         )}
       </div>
       {working && (
-        <div className="col-span-4 mt-2 border-l-2 border-volt pl-3">
+        <div className="mt-2 border-l-2 min-[900px]:col-span-4 border-volt pl-3">
           <Working figure={point.expected} />
         </div>
       )}

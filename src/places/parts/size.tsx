@@ -108,7 +108,7 @@ export function SizeSets() {
   }
 
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(340px,420px)] gap-4">
+    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] gap-4 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(340px,420px)]">
       <section aria-label="Search" className="flex min-h-0 flex-col gap-2">
         <div className="flex flex-wrap items-end gap-3">
           <div className="w-[190px]">

@@ -79,7 +79,7 @@ export function TransformerWays() {
   }
 
   return (
-    <div className="grid max-w-[1240px] grid-cols-[minmax(0,1fr)_minmax(320px,380px)] gap-6">
+    <div className="grid max-w-[1240px] grid-cols-[minmax(0,1fr)] gap-6 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(320px,380px)]">
       <div className="space-y-4">
         <div className="grid max-w-[720px] grid-cols-3 gap-3">
           <div className="col-span-2">

@@ -162,7 +162,7 @@ export function Sheet() {
                     <td>
                       <button
                         type="button"
-                        className="num font-semibold print:border-0"
+                        className="num min-h-[24px] font-semibold print:min-h-0 print:border-0"
                         aria-expanded={opened === m.title}
                         aria-label={`${m.title}: ${figureText(m.figure)}, its working`}
                         onClick={() => setOpened(opened === m.title ? null : m.title)}

@@ -233,7 +233,7 @@ export function Shelf({
             </Link>
           </section>
         ) : (
-          <ul className="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-4">
+          <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(300px,100%),1fr))] gap-4">
             {visible.map((e) => (
               <Entry
                 key={e.id}

@@ -14,7 +14,9 @@ const BenchDrawer = dynamic(
   orSay(() => import('./bench-drawer').then((m) => m.BenchDrawer)),
   {
     ssr: false,
-    loading: () => <section aria-busy="true" className="min-h-[318px] border-t border-rule bg-sunk full:min-h-0" />,
+    loading: () => (
+      <section id="fields" aria-busy="true" className="min-h-[318px] border-t border-rule bg-sunk full:min-h-0" />
+    ),
   },
 );
 

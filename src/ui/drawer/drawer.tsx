@@ -182,7 +182,7 @@ export function Drawer() {
                     >
                       <button
                         type="button"
-                        className={`whitespace-nowrap text-[13px] ${by ? 'font-semibold' : 'text-quiet'}`}
+                        className={`min-h-[26px] whitespace-nowrap text-[13px] ${by ? 'font-semibold' : 'text-quiet'}`}
                         onClick={() => {
                           setSort(sort === h.key ? `-${h.key}` : h.key);
                           setOffset(0);
