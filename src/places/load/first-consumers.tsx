@@ -3,7 +3,7 @@
 import { applyPatch, type Consumer, type Design } from '@/core/design/design';
 import { consumersFor } from '@/core/load/offers';
 import { railSums } from '@/core/load/sums';
-import { formatQuantity } from '@/core/quantity/format';
+import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { figureText } from '@/core/study/figure';
 import { useDesign, useView } from '@/ui/session';
 import { StateSign } from '@/ui/state-sign';
@@ -62,8 +62,8 @@ export function FirstConsumers({ onTake }: { onTake(consumer: Consumer): void })
               <span>
                 <span className="font-semibold">{c.name}</span>{' '}
                 <span className="text-quiet">
-                  {formatQuantity(c.typicalA, 'A')}
-                  {c.peakA > c.typicalA ? `, ${formatQuantity(c.peakA, 'A')} at most` : ''}
+                  {formatNominal(c.typicalA, 'A')}
+                  {c.peakA > c.typicalA ? `, ${formatNominal(c.peakA, 'A')} at most` : ''}
                 </span>
               </span>
               <Moves before={now && valley(now)} after={then && valley(then)} />

@@ -51,7 +51,7 @@ export function Supply() {
       name="Supply"
       className="grid min-h-0 grid-cols-[minmax(0,1fr)] full:grid-cols-[minmax(0,1fr)_300px] full:grid-rows-[minmax(0,1fr)] full:min-[1280px]:grid-cols-[minmax(0,1fr)_338px]"
     >
-      <div className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] full:grid-rows-[auto_minmax(0,1fr)_226px]">
+      <div className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] full:grid-rows-[auto_minmax(0,1fr)_240px]">
         <div className="flex min-h-[34px] flex-wrap items-center gap-x-4 gap-y-1 px-3 py-[3px]">
           <BandSwitch />
         </div>

@@ -24,6 +24,10 @@ export function Changes() {
       <p aria-live="polite" className="text-[13.5px] text-quiet">
         {running ? `${found.length} simulated so far…` : `${found.length} simulated, by margin gained per euro`}
       </p>
+      <p className="mt-1 text-[13px] text-quiet">
+        Margins as shares of what a careful builder keeps: below 0 it fails, from 100 % on it passes with all its
+        margin. Prices are typical, to compare by.
+      </p>
       <ol className="mt-1">
         {ranked.slice(0, SHOWN).map((c, n) => (
           <li key={c.edit.label} className="border-t border-rule/60 py-1.5 text-[14px]">
@@ -54,10 +58,6 @@ export function Changes() {
           No single change gains anything worth having: what is tight here is tight for another reason.
         </p>
       )}
-      <p className="mt-2 text-[13px] text-quiet">
-        Margins as shares of what a careful builder keeps: below 0 it fails, from 100 % on it passes with all its
-        margin. Prices are typical, to compare by.
-      </p>
     </aside>
   );
 }

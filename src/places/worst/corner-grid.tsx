@@ -14,7 +14,7 @@ export function CornerGrid({ grid }: { grid: Grid | null }) {
   const design = useDesign();
   const say = termsOf(design);
   const [opened, setOpened] = useState<string | null>(null);
-  const lines = useView((s) => s.picture?.verdicts.length ?? 0);
+  const lines = useView((s) => s.picture?.verdicts.length ?? 18);
   const columns = grid
     ? LINES.flatMap((line) => grid.cells.map((cell, n) => ({ cell, n })).filter(({ cell }) => cell.mains === line))
     : [];
@@ -133,7 +133,7 @@ function countOf(grid: Grid, state: 'fails' | 'tight'): number {
   return rows + grid.events.filter((e) => e.state === state).length;
 }
 
-const MARKS = { fails: '✕ ', tight: '△ ', holds: '', caution: '○ ' } as const;
+const MARKS = { fails: '✕ ', tight: '◇ ', holds: '', caution: '○ ' } as const;
 const COLOURS = { fails: 'font-semibold text-fail', tight: 'text-tight', holds: '', caution: 'text-quiet' } as const;
 
 function Entry({
