@@ -10,7 +10,6 @@ import { DesignBar } from './design-bar';
 import { downloadDesign } from './download';
 import type { Action } from './palette';
 import { placesOf, roomAt, roomPath, type RoomId } from './places';
-import { Announcer } from './announcer';
 import { useKeptScroll } from './kept-scroll';
 import { letterKeys } from './letter-keys';
 import { keptPins } from './pins';
@@ -23,6 +22,10 @@ import { orSay } from './loading';
 
 const loadPalette = () => import('./palette').then((m) => m.Palette);
 const Palette = dynamic(orSay(loadPalette), { ssr: false });
+const Announcer = dynamic(
+  orSay(() => import('./announcer').then((m) => m.Announcer)),
+  { ssr: false },
+);
 const PinnedStrip = dynamic(
   orSay(() => import('./pinned-strip').then((m) => m.PinnedStrip)),
   { ssr: false },

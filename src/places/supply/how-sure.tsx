@@ -7,18 +7,14 @@ import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
 
 const BUILDS = 60;
-/** Verdicts this near their limit, in wanted margins, deserve to be told how sure they are. */
-const NEAR = 1.5;
 
 const askShares = (solver: RemoteSolver, design: Design) => solver.sharesOf(design, BUILDS);
 
 /** Of some builds drawn from the parts' spreads, how many hold this verdict: near a limit one figure alone says little. */
 export function HowSure({ verdict }: { verdict: Verdict }) {
   const design = useDesign();
-  const near = Math.abs(verdict.left) < NEAR && verdict.state !== 'holds';
-  const { value: shares, of } = useSolved(near ? askShares : null, { waitMs: 400 });
+  const { value: shares, of } = useSolved(askShares, { waitMs: 400 });
   const share = of === design ? shares?.[verdict.id] : undefined;
-  if (!near) return null;
   // Its line is there before its figure.
   return (
     <p

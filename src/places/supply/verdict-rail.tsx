@@ -1,15 +1,24 @@
 'use client';
 
 import { figureText } from '@/core/study/figure';
+import dynamic from 'next/dynamic';
 import { useRef, useState } from 'react';
+import { orSay } from '@/ui/loading';
 import type { Picture } from '@/core/picture/picture';
 import type { Effect, Fix, Verdict } from '@/core/judge/verdict';
 import { capitalised, formatNominal, formatQuantity } from '@/core/quantity/format';
 import { useEdit, useSession, useView } from '@/ui/session';
 import { STATE_WORDS, stateInWords } from '@/ui/state-in-words';
 import { StateSign, stateColour } from '@/ui/state-sign';
-import { HowSure } from './how-sure';
 import { MarginBar } from './margin-bar';
+
+/** Verdicts this near their limit, in wanted margins, deserve to be told how sure they are. */
+const NEAR = 1.5;
+
+const HowSure = dynamic(
+  orSay(() => import('./how-sure').then((m) => m.HowSure)),
+  { ssr: false, loading: () => <p className="mt-1 min-h-[36px]" /> },
+);
 
 /** The list of judgements, least left first: the open one with its reason and simulated fixes, the rest a line each. */
 export function VerdictRail({ picture }: { picture: Picture }) {
@@ -122,7 +131,7 @@ function OpenVerdict({ verdict, failsNow, onApplied }: { verdict: Verdict; fails
         {verdict.figure.condition ? `${capitalised(verdict.figure.condition)}. ` : ''}
         {verdict.limitSource} {verdict.reason}
       </p>
-      <HowSure verdict={verdict} />
+      {Math.abs(verdict.left) < NEAR && verdict.state !== 'holds' && <HowSure verdict={verdict} />}
       {verdict.state !== 'holds' && (
         // Three fixes have their room before they are found: nothing below them moves when they come.
         <div className="mt-2 min-h-[264px]" aria-busy={fixing}>
