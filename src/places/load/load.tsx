@@ -123,7 +123,7 @@ export function Load() {
                     <th className="w-[58px] px-1 font-normal">Count</th>
                     <th className="w-[50px] px-1 font-normal">On</th>
                     {(several || stray(design)) && <th className="w-[80px] px-1 font-normal">Output</th>}
-                    <th className="w-[112px] px-1 font-normal">Behaves as</th>
+                    <th className="w-[150px] px-1 font-normal">Behaves as</th>
                     <th className="w-[80px] px-1 font-normal">Standing</th>
                     <th className="w-[80px] px-1 font-normal">Typical</th>
                     <th className="w-[80px] px-1 font-normal">Peak</th>

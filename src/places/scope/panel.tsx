@@ -102,8 +102,8 @@ export function Panel(p: Props) {
               const s = shown.find((x) => x.trace.id === c.id);
               return (
                 <tr key={c.id} className="border-t border-rule/60">
-                  <td className="py-[3px]">
-                    <label className="flex items-center gap-1.5">
+                  <td className="py-[3px] text-[13.5px]">
+                    <label className="flex items-center gap-1">
                       <input
                         type="checkbox"
                         className="accent-volt"
@@ -116,7 +116,7 @@ export function Panel(p: Props) {
                       </span>
                     </label>
                   </td>
-                  <td className="whitespace-nowrap">
+                  <td className="whitespace-nowrap pl-1.5">
                     {s && (
                       <>
                         <Nudge
