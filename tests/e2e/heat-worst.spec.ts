@@ -142,7 +142,7 @@ test('what builders argue about is solved on this supply, and a tight verdict sa
 }) => {
   await open(page, DRUM, '');
   await page.locator('[data-verdict="regulator-input"]').click();
-  await expect(page.getByTestId('how-sure')).toContainText(/Of 60 builds .* hold this/);
+  await expect(page.getByTestId('how-sure')).toContainText(/Of 60 builds .* pass this/);
   await page.getByRole('slider', { name: 'Regulator' }).click();
   await page.getByRole('button', { name: 'Ways', exact: true }).click();
   const dialog = page.getByRole('dialog');
