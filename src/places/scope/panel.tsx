@@ -85,7 +85,8 @@ export function Panel(p: Props) {
         )}
       </div>
 
-      <section aria-label="Probes">
+      {/* Probes and cursors have their room before the first sweep is there. */}
+      <section aria-label="Probes" className={traces ? '' : 'min-h-[218px]'}>
         <table className="w-full border-collapse text-[14px]">
           <thead className="text-left text-[12.5px] text-quiet">
             <tr>
@@ -190,6 +191,7 @@ export function Panel(p: Props) {
         />
       </section>
 
+      {!traces && <div className="min-h-[142px]" />}
       {traces && shown.length > 0 && (
         <section aria-label="Cursors">
           <table className="w-full text-[14px] tabular-nums">
