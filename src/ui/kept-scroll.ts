@@ -6,6 +6,8 @@ import { useEffect } from 'react';
 const KEY = 'ember-rail-scroll';
 /** How long what is still to come is waited for, ms. */
 const PATIENCE_MS = 5000;
+/** Where one is is kept once the hand rests, ms. */
+const REST_MS = 120;
 
 /** Whether the page is come back to, by Back, Forward or a reload: only then it is left where it was. */
 let traversed = false;
@@ -47,8 +49,12 @@ export function useKeptScroll(): void {
     const grown = new ResizeObserver(go);
     grown.observe(document.body);
     const patience = setTimeout(done, PATIENCE_MS);
+    let resting: ReturnType<typeof setTimeout> | undefined;
     const onScroll = () => {
-      if (!restoring) keep(path, Math.round(window.scrollY));
+      if (restoring) return;
+      const y = Math.round(window.scrollY);
+      clearTimeout(resting);
+      resting = setTimeout(() => keep(path, y), REST_MS);
     };
     // A hand that scrolls by itself has gone on.
     for (const kind of ['wheel', 'keydown', 'pointerdown'] as const) window.addEventListener(kind, done);

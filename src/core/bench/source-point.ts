@@ -4,14 +4,13 @@ import { formatQuantity as q } from '@/core/quantity/format';
 import { figure, type TestPoint } from './test-point';
 
 /** The DC source by itself: its open volts between empty and fresh, or within an adapter's spread. */
-export function sourcePoint(dc: DcSource, meter: (v: number) => number): TestPoint {
+export function sourcePoint(dc: DcSource, meter: (v: number) => number): Omit<TestPoint, 'stage'> {
   const lowV = openVolts(dc, 'low');
   const highV = openVolts(dc, 'high');
   const nominalV = openVolts(dc, 'nominal');
   const name = dc.kind === 'battery' ? 'Battery' : 'Adapter';
   return {
     id: 'mains',
-    stage: 'Before anything',
     label: `${name}, open`,
     how: 'DC range, red to the pole that will be plus, nothing connected. The sign tells the polarity.',
     unit: 'V',

@@ -13,6 +13,7 @@ import { solveSteady } from '@/core/solve/steady';
 import { metalWorking } from '@/core/picture/heat-working';
 import { operatingPoint, reservoirOf, restingAdjust } from '@/core/study/operating-point';
 import { WAVE_SAMPLES, rippleHz } from '@/core/study/point';
+import { stagesOf } from './stages';
 import { sourcePoint } from './source-point';
 import { figure, type PointId, type TestPoint } from './test-point';
 
@@ -38,7 +39,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   const model = modelOf(design);
   const meter = (v: number) => (Math.abs(v) * bench.meterPct) / 100 + bench.meterDigitsV;
   const half = windingCount(design) === 2 ? 'each half, tap to end' : 'across the winding';
-  const points: TestPoint[] = [];
+  const points: Omit<TestPoint, 'stage'>[] = [];
   const dc = dcSourceOf(design);
   const say = termsOf(design);
   const read = dc ? 'open volts read' : 'mains read';
@@ -49,7 +50,6 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   else
     points.push({
       id: 'mains',
-      stage: 'Before anything',
       label: 'Mains',
       how: 'At the outlet, AC range, CAT II leads.',
       unit: 'V',
@@ -82,7 +82,6 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     const spread = value * SPREAD.openCircuit + meter(value);
     points.push({
       id: 'secondary-open',
-      stage: 'Transformer alone',
       label: 'Winding, open',
       how: `AC range, ${half}, nothing connected; first time through a series lamp.`,
       unit: 'V',
@@ -121,7 +120,6 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   });
   points.push({
     id: 'reservoir-idle',
-    stage: dc ? 'Reservoir' : 'Rectifier and reservoir',
     label: 'Reservoir, no load',
     how: 'DC range, across the reservoir, nothing behind it.',
     unit: 'V',
@@ -157,7 +155,6 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     const spread = made.outputV * made.spread;
     points.push({
       id: 'output-idle',
-      stage: 'Regulator',
       label: 'Output, no load',
       how: 'DC range, across the output.',
       unit: 'V',
@@ -183,7 +180,6 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   const loaded = window({ ...CONDITIONS.nominal }, loadedMains, design);
   points.push({
     id: 'reservoir-loaded',
-    stage: 'Full load',
     label: 'Reservoir, full load',
     how: `DC range, across the reservoir, ${formatNominal(demand.outputA, 'A')} drawn.`,
     unit: 'V',
@@ -215,7 +211,6 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     const ripple = window({ ...CONDITIONS.nominal }, rippleMains, design, (v) => v.maxV - v.minV);
     points.push({
       id: 'reservoir-ripple',
-      stage: 'Full load',
       label: 'Reservoir ripple',
       how: 'Scope, AC coupled, short ground lead, peak to peak. Its earth clip on the negative only.',
       unit: 'V',
@@ -250,7 +245,6 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     : loaded;
   points.push({
     id: 'output-loaded',
-    stage: 'Full load',
     label: 'Output, full load',
     how: `DC range, across the output, ${formatNominal(demand.outputA, 'A')} drawn.`,
     unit: 'V',
@@ -286,7 +280,6 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
       : { low: Math.min(outputMinV, 0.92 * outputMeanV), high: Math.max(outputMaxV, 1.08 * outputMeanV) };
     points.push({
       id,
-      stage: 'Full load',
       label: `${o.name}, full load`,
       how: `DC range, across its output, ${formatNominal(o.demand.outputA, 'A')} drawn.`,
       unit: 'V',
@@ -318,7 +311,6 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     const bare = output.heat.sink === null;
     points.push({
       id: 'sink-warm',
-      stage: 'After half an hour',
       label: bare ? 'Regulator’s case' : 'Heatsink',
       how: bare
         ? 'Thermometer on the part itself, full load for 30 minutes.'
@@ -344,7 +336,8 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
         : 'No paste, sink lying flat or boxed in, or more input voltage than expected.',
     });
   }
-  return points;
+  const stages = stagesOf(design);
+  return points.map((p) => ({ ...p, stage: stages.find((s) => s.points.includes(p.id))!.name }));
 
   /** Value and worst-case ends of a reservoir figure under a condition at `mainsV`. */
   function window(
