@@ -6,19 +6,17 @@ import type { ReactNode } from 'react';
  */
 export function Room({
   name,
-  shown = false,
   className = 'px-4 py-3',
   children,
 }: {
-  name: string;
-  /** Whether the heading is seen. */
-  shown?: boolean;
+  /** Its heading, read out; null where it begins with one of its own that is seen. */
+  name: string | null;
   className?: string;
   children: ReactNode;
 }) {
   return (
     <main id="room" tabIndex={-1} className={`min-w-0 flex-1 outline-none max-[639px]:overflow-x-auto ${className}`}>
-      <h1 className={shown ? 'text-[23px] font-semibold leading-7' : 'sr-only'}>{name}</h1>
+      {name !== null && <h1 className="sr-only">{name}</h1>}
       {children}
     </main>
   );

@@ -37,8 +37,7 @@ export const FIELD_HINTS: Readonly<Record<string, string>> = {
     'Feeds zener and base from the rail. At the lowest valley it has to leave a few milliamperes for the zener.',
   'regulator.zenerV': 'The reference. About 5.6 V drifts least with warmth; lower ones are softer.',
   'reservoir.cans': 'How many alike cans stand side by side: they share the ripple current.',
-  'choice Net':
-    'Volts, hertz and limits of a public network. Limits of ±10 % are usual in Europe, +5/−13 % occur far out.',
+  'choice Net': 'Volts, hertz and limits of a public network. Limits of ±10 % cover most of them.',
   'mains.voltageRms':
     'RMS volts at the outlet, 230 V or 120 V as a rule. Everything behind the winding goes with it in proportion.',
   'mains.frequencyHz': 'Hertz of the mains, 50 or 60. More of them refill the reservoir more often: less ripple.',
@@ -46,7 +45,7 @@ export const FIELD_HINTS: Readonly<Record<string, string>> = {
   'mains.highPct':
     'How far the mains may rise, usually 6 to 10 %. It decides volts on the can, heat and the input limit.',
   'mains.flatTopPct':
-    'How much of the peak is missing where many switched supplies hang on the line, 0 to 8 %. A reservoir lives by the peak.',
+    'How much of the peak is missing where many switched supplies hang on the line, 0 to 5 %. A reservoir lives by the peak.',
   'transformer.ratedV':
     'RMS volts of the winding at its rated load. Too few and the valley falls short, too many and the rest is burnt.',
   'transformer.ratedVA':

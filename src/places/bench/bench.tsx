@@ -9,6 +9,7 @@ import { formatQuantity } from '@/core/quantity/format';
 import { parseQuantity } from '@/core/quantity/parse';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
+import { Room } from '@/ui/room';
 import { Working } from '@/ui/working';
 import type { RemoteSolver } from '@/workers/client';
 import { WindowGauge } from './window-gauge';
@@ -55,7 +56,7 @@ export function Bench() {
 
   const stages = points ? [...new Set(points.map((p) => p.stage))] : [];
   return (
-    <main id="room" tabIndex={-1} className="min-w-0 flex-1 outline-none">
+    <Room name={null} className="">
       <div className="mx-auto max-w-[1060px] px-5 pb-12 pt-4">
         <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
           <div className="mr-auto">
@@ -142,7 +143,7 @@ export function Bench() {
           </ol>
         )}
       </div>
-    </main>
+    </Room>
   );
 }
 

@@ -81,7 +81,7 @@ export function FromBox() {
                   value={texts[f.key]!}
                   placeholder={f.hint}
                   fault={r && !r.ok ? r.error : null}
-                  onChange={(text) => setTexts({ [f.key]: text })}
+                  onChange={(e) => setTexts({ [f.key]: e.target.value })}
                 />
               );
             })}
@@ -91,7 +91,7 @@ export function FromBox() {
             label="Name"
             hint="optional"
             value={texts['name']!}
-            onChange={(text) => setTexts({ name: text })}
+            onChange={(e) => setTexts({ name: e.target.value })}
           />
         </div>
       }

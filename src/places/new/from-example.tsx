@@ -44,7 +44,7 @@ export function FromExample() {
             label="Name"
             hint="optional"
             value={texts['name']!}
-            onChange={(text) => setTexts({ name: text })}
+            onChange={(e) => setTexts({ name: e.target.value })}
           />
         </div>
       }

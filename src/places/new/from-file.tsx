@@ -60,7 +60,7 @@ export function FromFile() {
               {refusal.sentence}
             </Alert>
           )}
-          <TextField label="Name" hint="optional" value={name} onChange={setName} />
+          <TextField label="Name" hint="optional" value={name} onChange={(e) => setName(e.target.value)} />
         </div>
       }
       proposal={

@@ -130,7 +130,7 @@ export function FromHave() {
                   value={texts[f.key]!}
                   placeholder={f.placeholder}
                   fault={read[n]!.fault}
-                  onChange={(text) => setTexts({ [f.key]: text })}
+                  onChange={(e) => setTexts({ [f.key]: e.target.value })}
                 />
               ))}
             </div>
@@ -165,7 +165,7 @@ export function FromHave() {
             label="Name"
             hint="optional"
             value={texts['name']!}
-            onChange={(text) => setTexts({ name: text })}
+            onChange={(e) => setTexts({ name: e.target.value })}
           />
         </div>
       }

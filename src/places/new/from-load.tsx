@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
-import { useForm, useWatch, type Resolver, type UseFormRegisterReturn } from 'react-hook-form';
+import { useForm, useWatch, type Resolver } from 'react-hook-form';
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import { formatNominal } from '@/core/quantity/format';
 import type { Summary } from '@/core/picture/summary';
@@ -11,6 +11,7 @@ import type { Proposal, SearchProgress } from '@/core/size/propose';
 import { createDesign } from '@/ui/api';
 import { asked } from '@/workers/asked';
 import { callback, dropSearch } from '@/workers/client';
+import { TextField } from './text-field';
 import { Awaited, WayIn } from './way-in';
 import { ProposalCard } from './proposal-card';
 import { keepTexts, textsOf } from './kept-text';
@@ -128,29 +129,29 @@ export function FromLoad() {
         <form noValidate onSubmit={(e) => void form.handleSubmit(search)(e)}>
           {/* Nothing can be typed before the page can keep it. */}
           <fieldset disabled={!ready} className="space-y-3">
-            <Field
+            <TextField
               label="Volts"
               hint="at the load"
-              error={errors.outputV?.message}
-              input={form.register('outputV')}
+              fault={errors.outputV?.message}
+              {...form.register('outputV')}
               autoFocus
             />
-            <Field
+            <TextField
               label="Amperes"
               hint="the most it draws for long; 10 Ω or 360 W are read too"
-              error={errors.outputA?.message}
-              input={form.register('outputA')}
+              fault={errors.outputA?.message}
+              {...form.register('outputA')}
             />
-            <Field
+            <TextField
               label="May deviate, ±"
               hint="5 % suits a fixed regulator; 20 % and more can do without"
-              error={errors.tolerancePct?.message}
-              input={form.register('tolerancePct')}
+              fault={errors.tolerancePct?.message}
+              {...form.register('tolerancePct')}
             />
-            <Field
+            <TextField
               label="Ripple it puts up with, peak to peak"
-              error={errors.rippleVpp?.message}
-              input={form.register('rippleVpp')}
+              fault={errors.rippleVpp?.message}
+              {...form.register('rippleVpp')}
             />
             <div>
               <label htmlFor="kind" className="block text-[14px] font-semibold">
@@ -177,11 +178,11 @@ export function FromLoad() {
             </div>
             {feed !== 'mains' && (
               <div className="grid grid-cols-2 gap-3">
-                <Field label="Its volts" error={errors.feedV?.message} input={form.register('feedV')} />
-                <Field
+                <TextField label="Its volts" fault={errors.feedV?.message} {...form.register('feedV')} />
+                <TextField
                   label={feed === 'battery' ? 'It holds, Ah' : 'Its amperes'}
-                  error={errors.feedAmount?.message}
-                  input={form.register('feedAmount')}
+                  fault={errors.feedAmount?.message}
+                  {...form.register('feedAmount')}
                 />
               </div>
             )}
@@ -197,7 +198,7 @@ export function FromLoad() {
                 ))}
               </select>
             </div>
-            <Field label="Name" hint="optional" error={errors.name?.message} input={form.register('name')} />
+            <TextField label="Name" hint="optional" fault={errors.name?.message} {...form.register('name')} />
             <button
               type="submit"
               className="btn btn-main !min-h-[36px] w-full justify-center text-[16px]"
@@ -246,43 +247,5 @@ export function FromLoad() {
         )
       }
     />
-  );
-}
-
-function Field({
-  label,
-  hint,
-  error,
-  input,
-  autoFocus,
-}: {
-  label: string;
-  hint?: string;
-  error?: string;
-  input: UseFormRegisterReturn;
-  autoFocus?: boolean;
-}) {
-  const id = `load-${input.name}`;
-  return (
-    <div>
-      <label htmlFor={id} className="block text-[14px] font-semibold">
-        {label} {hint && <span className="font-normal text-quiet">{hint}</span>}
-      </label>
-      <input
-        id={id}
-        className="field"
-        autoComplete="off"
-        spellCheck={false}
-        autoFocus={autoFocus}
-        aria-invalid={error !== undefined}
-        aria-describedby={error ? `${id}-fault` : undefined}
-        {...input}
-      />
-      {error && (
-        <p id={`${id}-fault`} role="alert" className="mt-0.5 text-[13.5px] leading-snug text-fail">
-          {error}
-        </p>
-      )}
-    </div>
   );
 }

@@ -9,7 +9,7 @@ import { useMake, usePreview } from './use-preview';
 
 /** What a way in comes to, before it is made; until something can be made of what is typed, what will come back. */
 export function Preview({ design, lead, awaited }: { design: Design | null; lead: string; awaited: ReactNode }) {
-  const { picture, trouble } = usePreview(design);
+  const { picture, trouble, current } = usePreview(design);
   const { busy, refused, make } = useMake();
   if (!design) return awaited;
   return (
@@ -18,12 +18,12 @@ export function Preview({ design, lead, awaited }: { design: Design | null; lead
       {refused && <Alert className="mb-2">{refused}</Alert>}
       {picture ? (
         <ProposalCard
-          design={design}
+          design={picture.design}
           summary={summaryOf(picture)}
           verdicts={picture.verdicts}
           lead={lead}
           costEur={picture.costEur}
-          busy={busy}
+          busy={busy || !current}
           onTake={() => void make(design)}
         />
       ) : (

@@ -8,7 +8,12 @@ import { createDesign } from '@/ui/api';
 import { asked } from '@/workers/asked';
 
 /** A design still to be made, solved and judged once the hand rests. */
-export function usePreview(design: Design | null): { picture: Picture | null; trouble: string | null } {
+export function usePreview(design: Design | null): {
+  picture: Picture | null;
+  trouble: string | null;
+  /** Whether picture and trouble are of the design as it stands, and not of the one before. */
+  current: boolean;
+} {
   const [shown, setShown] = useState<{ picture: Picture | null; trouble: string | null; of: string }>({
     picture: null,
     trouble: null,
@@ -34,7 +39,9 @@ export function usePreview(design: Design | null): { picture: Picture | null; tr
     };
   }, [key]);
   // A picture stays until the next one is there; of nothing there is none.
-  return key === '' ? { picture: null, trouble: null } : shown;
+  return key === ''
+    ? { picture: null, trouble: null, current: true }
+    : { picture: shown.picture, trouble: shown.trouble, current: shown.of === key };
 }
 
 /** Puts a design on the shelf and opens it. */
