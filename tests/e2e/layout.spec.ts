@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { HOSTILE } from './hostile';
 import { goTo } from './open';
+import { ROOMS } from './rooms';
 import { Server, shelf } from './server';
 import { watchFaults } from './faults';
 
@@ -92,6 +93,7 @@ test('the drawing follows its window at once, and scrolls inside itself where th
 });
 
 test('nothing moves by itself: every room stays where it was drawn', async ({ page }) => {
+  test.setTimeout(180_000);
   await page.addInitScript(() => {
     const moved: number[] = [];
     Object.assign(window, { moved });
@@ -103,21 +105,11 @@ test('nothing moves by itself: every room stays where it was drawn', async ({ pa
   const ids = await shelf(server.url);
   const id = ids['Tide-gauge pen recorder'];
   const shifted: [string, number][] = [];
-  for (const room of [
-    '',
-    '/load',
-    '/hum',
-    '/scope',
-    '/heat',
-    '/worst',
-    '/pick',
-    '/mains',
-    '/checklist',
-    '/bench',
-    '/sheet',
-  ]) {
+  for (const [room, shown] of ROOMS) {
     await goTo(page, `${server.url}/design/${id}${room}`);
-    await page.waitForTimeout(2500);
+    await expect(page.getByText(shown).first()).toBeAttached();
+    await page.waitForLoadState('networkidle');
+    await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
     const sum = await page.evaluate(() => (window as unknown as { moved: number[] }).moved.reduce((a, b) => a + b, 0));
     if (sum > 0.02) shifted.push([room, Number(sum.toFixed(3))]);
   }

@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { accessible } from './accessible';
 import { watchFaults } from './faults';
 import { goTo, openDesign, visit } from './open';
+import { ROOMS } from './rooms';
 import { Server, shelf } from './server';
 
 const server = new Server(3429);
@@ -15,25 +16,6 @@ watchFaults();
 const open = (page: Page, name: string, room = '') => openDesign(page, server, name, room);
 const focused = (page: Page) =>
   page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent ?? '');
-
-/** Every room, and something in it that shows it is there. */
-const ROOMS: readonly [string, RegExp][] = [
-  ['', /of 18 fail|pass/],
-  ['/load', /What hangs on it/],
-  ['/hum', /What this supply adds/],
-  ['/heat', /Hottest|to get rid of|beyond/],
-  ['/worst', /fail, first|pass in every corner/],
-  ['/pick', /simulated in this design/],
-  ['/sets', /Keeps the load, the mains/],
-  ['/transformer', /The model it makes/],
-  ['/reservoir', /One can or several/],
-  ['/bill', /To buy, without what comes/],
-  ['/drawer', /on hand only/],
-  ['/mains', /against plugging it in/],
-  ['/checklist', /plugging it in|looked at/],
-  ['/bench', /Power-up, stage by stage/],
-  ['/sheet', /Rating plate/],
-];
 
 for (const [width, height, theme] of [
   [1280, 800, 'light'],

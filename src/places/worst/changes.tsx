@@ -28,8 +28,9 @@ export function Changes() {
         Margins as shares of what a careful builder keeps: below 0 it fails, from 100 % on it passes with all its
         margin. Prices are typical, to compare by.
       </p>
-      <ol className="mt-1">
-        {ranked.slice(0, SHOWN).map((c, n) => (
+      {/* Ranked once all of them are there: a list that turns round under the pointer is no list to take from. */}
+      <ol className={`mt-1 ${running ? 'min-h-[780px]' : ''}`}>
+        {(running ? [] : ranked.slice(0, SHOWN)).map((c, n) => (
           <li key={c.edit.label} className="border-t border-rule/60 py-1.5 text-[14px]">
             <div className="flex items-start justify-between gap-2">
               <span className={n === 0 ? 'font-semibold' : 'font-medium'}>{c.edit.label}</span>
