@@ -1,8 +1,9 @@
 import localFont from 'next/font/local';
 
 /*
- * The house's type ships with it. What a page is set in is there before the page is drawn, or not for that page at all:
- * no line breaks anew while somebody reads it. Greek and the rest of Latin come when they are met.
+ * The house's type ships with it. What a page is read in is there before the page is drawn, or not for that page at all:
+ * no line breaks anew while somebody reads it. Headings may come a moment later, and greek and the rest of Latin when
+ * they are met.
  */
 
 const sansLatin = localFont({
@@ -53,7 +54,7 @@ const serifLatin = localFont({
   src: '../../node_modules/@fontsource-variable/source-serif-4/files/source-serif-4-latin-wght-normal.woff2',
   weight: '200 900',
   variable: '--serif-latin',
-  display: 'optional',
+  display: 'swap',
   preload: true,
   adjustFontFallback: false,
   declarations: [

@@ -93,10 +93,11 @@ export function Cans() {
             />
           </div>
         </div>
-        <table className="w-full border-collapse text-[14px]">
+        {/* Fixed columns: what is simulated comes into them, nothing makes room for it. */}
+        <table className="w-full min-w-[820px] table-fixed border-collapse text-[14px]">
           <thead className="text-[13px] text-quiet">
             <tr>
-              <th className="px-2 text-left font-normal">Made of</th>
+              <th className="w-[19%] px-2 text-left font-normal">Made of</th>
               <th className="px-2 text-right font-normal">ESR</th>
               <th className="px-2 text-right font-normal">Ripple rating</th>
               <th className="px-2 text-right font-normal">Ripple, simulated</th>
@@ -105,7 +106,7 @@ export function Cans() {
               <th className="px-2 text-right font-normal">Lasts</th>
               <th className="px-2 text-right font-normal">Height</th>
               <th className="px-2 text-right font-normal">Price</th>
-              <td />
+              <td className="w-[72px]" />
             </tr>
           </thead>
           <tbody>
@@ -116,7 +117,10 @@ export function Cans() {
               const life = rmsA === null ? null : lifeOf(rmsA, o.rippleA);
               const here = o.reservoir.cans === reservoir.cans;
               return (
-                <tr key={o.reservoir.cans} className={`border-t border-rule/60 ${here ? 'font-semibold' : ''}`}>
+                <tr
+                  key={o.reservoir.cans}
+                  className={`h-[43px] border-t border-rule/60 ${here ? 'font-semibold' : ''}`}
+                >
                   <td className="px-2 py-1">
                     {o.reservoir.cans > 1 && `${o.reservoir.cans} × `}
                     {formatNominal(o.reservoir.capacitanceF, 'F')} {formatNominal(o.reservoir.ratedV, 'V')}
@@ -188,7 +192,6 @@ export function Cans() {
             ` Typical for this can: ${formatQuantity(typicalRippleRating(reservoir.capacitanceF, reservoir.ratedV), 'A')}.`}
         </p>
       </section>
-      <Burst />
       <section aria-label="Riding through a gap">
         <h2 className="text-[18px] font-semibold">Riding through a gap or a step</h2>
         <p className="mt-1 text-[14px]">
@@ -228,6 +231,7 @@ export function Cans() {
           </table>
         )}
       </section>
+      <Burst />
     </div>
   );
 }
