@@ -39,6 +39,13 @@ const Conflict = dynamic(
   { ssr: false },
 );
 
+/** The pinned figures, where there are any: what shows them comes with the first. */
+function Pins() {
+  const picture = useView((s) => s.picture);
+  const pinned = useView((s) => s.pins.length > 0);
+  return pinned && picture ? <PinnedStrip picture={picture} /> : null;
+}
+
 /** Rooms that fill the window instead of scrolling the page. */
 const FILLING: ReadonlySet<RoomId> = new Set(['supply', 'scope', 'pick', 'sets', 'drawer']);
 
@@ -57,8 +64,6 @@ export function DesignFrame({ children }: { children: ReactNode }) {
   const id = useView((s) => s.id);
   const room = roomAt(usePathname(), id);
   useKeptScroll();
-  const picture = useView((s) => s.picture);
-  const pins = useView((s) => s.pins.length);
   const saveTrouble = useView((s) => s.saveTrouble);
   const kept = useView((s) => s.kept);
   const revision = useView((s) => s.revision);
@@ -159,7 +164,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
       <header className="z-30 bg-paper full:sticky full:top-0 print:hidden">
         <DesignBar onKeys={() => setKeys(true)} onPalette={() => setPalette('')} />
         <Street />
-        {pins > 0 && picture && <PinnedStrip picture={picture} />}
+        <Pins />
       </header>
       {save === 'gone' && (
         <p role="alert" className="flex items-center gap-3 bg-fail-soft px-4 py-1.5 text-fail print:hidden">

@@ -50,16 +50,26 @@ export function useKeptScroll(): void {
     grown.observe(document.body);
     const patience = setTimeout(done, PATIENCE_MS);
     let resting: ReturnType<typeof setTimeout> | undefined;
+    let last: number | null = null;
+    const write = () => {
+      clearTimeout(resting);
+      if (last !== null) keep(path, last);
+      last = null;
+    };
     const onScroll = () => {
       if (restoring) return;
-      const y = Math.round(window.scrollY);
+      last = Math.round(window.scrollY);
       clearTimeout(resting);
-      resting = setTimeout(() => keep(path, y), REST_MS);
+      resting = setTimeout(write, REST_MS);
     };
     // A hand that scrolls by itself has gone on.
     for (const kind of ['wheel', 'keydown', 'pointerdown'] as const) window.addEventListener(kind, done);
     window.addEventListener('scroll', onScroll, { passive: true });
+    window.addEventListener('pagehide', write);
     return () => {
+      // Gone on before the hand had rested: where it was counts all the same.
+      write();
+      window.removeEventListener('pagehide', write);
       grown.disconnect();
       clearTimeout(patience);
       for (const kind of ['wheel', 'keydown', 'pointerdown'] as const) window.removeEventListener(kind, done);

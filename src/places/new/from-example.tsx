@@ -4,6 +4,7 @@ import { demoDesigns } from '@/core/design/demo-designs';
 import { NAME_MAX } from '@/core/design/limits';
 import { ratingWords } from '@/core/design/words';
 import { useKeptTexts } from './kept-text';
+import { OneOf } from './one-of';
 import { Preview } from './preview';
 import { TextField } from './text-field';
 import { Awaited, WayIn } from './way-in';
@@ -19,27 +20,12 @@ export function FromExample() {
     <WayIn
       form={
         <div className="space-y-3">
-          <fieldset>
-            <legend className="text-[14px] font-semibold">Supplies of a small coastal observatory</legend>
-            <ul className="mt-1">
-              {EXAMPLES.map((d) => (
-                <li key={d.name}>
-                  <label className="flex cursor-pointer items-start gap-2 border-t border-rule/60 py-1.5">
-                    <input
-                      type="radio"
-                      name="example"
-                      className="mt-0.5 h-[18px] w-[18px] shrink-0 accent-volt"
-                      checked={d.name === texts['chosen']}
-                      onChange={() => setTexts({ chosen: d.name })}
-                    />
-                    <span>
-                      {d.name} <span className="text-[13px] text-quiet">{ratingWords(d)}</span>
-                    </span>
-                  </label>
-                </li>
-              ))}
-            </ul>
-          </fieldset>
+          <OneOf
+            legend="Supplies of a small coastal observatory"
+            options={EXAMPLES.map((d) => ({ id: d.name, name: d.name, what: ratingWords(d) }))}
+            chosen={texts['chosen']}
+            onChoose={(id) => setTexts({ chosen: id })}
+          />
           <TextField
             label="Name"
             hint="optional"

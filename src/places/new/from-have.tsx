@@ -14,6 +14,7 @@ import { designFromTransformer } from '@/core/size/from-transformer';
 import { Alert } from '@/ui/alert';
 import { fetchParts } from '@/ui/drawer/parts-api';
 import { useKeptTexts } from './kept-text';
+import { OneOf } from './one-of';
 import { Preview } from './preview';
 import { TextField } from './text-field';
 import { Awaited, WayIn } from './way-in';
@@ -136,30 +137,16 @@ export function FromHave() {
             </div>
           )}
           {kind === 'drawer' && (
-            <fieldset>
-              <legend className="text-[14px] font-semibold">On hand</legend>
+            <>
               {trouble && <Alert>{trouble}</Alert>}
               {parts?.length === 0 && <p className="text-quiet">No transformer lies in the drawer.</p>}
-              <ul className="mt-1 max-h-[320px] overflow-y-auto">
-                {parts?.map((p) => (
-                  <li key={p.id}>
-                    <label className="flex cursor-pointer items-start gap-2 border-t border-rule/60 py-1.5">
-                      <input
-                        type="radio"
-                        name="have-part"
-                        className="mt-0.5 h-[18px] w-[18px] shrink-0 accent-volt"
-                        checked={texts['part'] === p.id}
-                        onChange={() => setTexts({ part: p.id })}
-                      />
-                      <span>
-                        {p.name}
-                        <span className="block text-[13px] text-quiet">{ratingLine(p)}</span>
-                      </span>
-                    </label>
-                  </li>
-                ))}
-              </ul>
-            </fieldset>
+              <OneOf
+                legend="On hand"
+                options={(parts ?? []).map((p) => ({ id: p.id, name: p.name, what: ratingLine(p) }))}
+                chosen={texts['part']}
+                onChoose={(id) => setTexts({ part: id })}
+              />
+            </>
           )}
           <TextField
             label="Name"

@@ -4,7 +4,7 @@ import { useState, type FocusEvent, type PointerEvent } from 'react';
 import { FIELD_HINTS } from '@/core/design/field-hints';
 import { stationFigures } from '@/core/picture/station-figures';
 import type { Band, Picture } from '@/core/picture/picture';
-import { formatQuantity } from '@/core/quantity/format';
+import { FigureButtons } from '@/ui/figure-buttons';
 import { isPinned, togglePin } from '@/ui/pins';
 import { useSession, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
@@ -48,21 +48,12 @@ export function BenchDrawer({ picture, band }: { picture: Picture; band: Band })
           {hint ?? 'Point at a field, or go to it: what it is, what is usual, what it changes.'}
         </p>
         {figures.length > 0 && (
-          <ul className="flex flex-wrap gap-x-4 gap-y-1" aria-label="Figures here">
-            {figures.map((f) => (
-              <li key={f.id}>
-                <button
-                  type="button"
-                  className={`num text-[14px] ${figure?.id === f.id ? '!border-solid !border-volt' : ''}`}
-                  aria-pressed={figure?.id === f.id}
-                  onClick={() => view.setState({ opened: f.id })}
-                >
-                  <span className="text-quiet">{f.label}</span>{' '}
-                  <span className="font-semibold">{formatQuantity(f.value, f.unit)}</span>
-                </button>
-              </li>
-            ))}
-          </ul>
+          <FigureButtons
+            label="Figures here"
+            figures={figures}
+            open={figure}
+            onOpen={(f) => view.setState({ opened: f.id })}
+          />
         )}
         {figure ? (
           <div className="mt-1.5 border-l-2 border-volt pl-3">
