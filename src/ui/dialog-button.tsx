@@ -32,6 +32,7 @@ export function DialogButton({
       <button
         type="button"
         className="btn w-full !px-2 max-[1100px]:!px-0.5 max-[1100px]:text-[13px]"
+        aria-haspopup="dialog"
         title={hint}
         onPointerEnter={near}
         onFocus={near}

@@ -1,35 +1,38 @@
 'use client';
 
 import { useState } from 'react';
-import { formatNominal } from '@/core/quantity/format';
-import type { Figure } from '@/core/study/figure';
+import { figureText, type Figure } from '@/core/study/figure';
 import { Working } from '@/ui/working';
 
-/** Figures one below the other; each opens its working, one at a time. */
+/** Figures one below the other, each the button of its working; one at a time. */
 export function FigureList({ label, figures }: { label: string; figures: readonly Figure[] }) {
-  const [open, setOpen] = useState<string | null>(null);
+  const [opened, setOpened] = useState<string | null>(null);
   return (
-    <div aria-label={label} role="group" className="space-y-1">
-      {figures.map((f) => (
-        <details
-          key={f.id}
-          open={open === f.id}
-          onToggle={(e) => {
-            if (e.currentTarget.open) setOpen(f.id);
-            else setOpen((old) => (old === f.id ? null : old));
-          }}
-          className="rounded border border-rule bg-raised px-3 py-1.5"
-        >
-          <summary className="flex cursor-pointer justify-between gap-3 text-[14px]">
-            {f.label}
-            <span className="whitespace-nowrap font-semibold">
-              {formatNominal(Number(f.value.toPrecision(3)), f.unit)}
-              {f.origin === 'rule of thumb' && <span className="font-normal text-quiet"> ≈</span>}
-            </span>
-          </summary>
-          <Working figure={f} named={false} />
-        </details>
-      ))}
-    </div>
+    <ul aria-label={label} className="my-1 space-y-0.5 text-[14px]">
+      {figures.map((f) => {
+        const open = f.id === opened;
+        return (
+          <li key={f.id} className={open ? 'border-l-2 border-volt pl-2' : ''}>
+            <button
+              type="button"
+              className="flex min-h-[24px] w-full items-baseline justify-between gap-3 text-left"
+              aria-expanded={open}
+              onClick={() => setOpened(open ? null : f.id)}
+            >
+              <span className="min-w-0 text-quiet">{f.label}</span>
+              <span className={`num shrink-0 font-semibold ${open ? '!border-solid !border-volt' : ''}`}>
+                {figureText(f)}
+                {f.origin === 'rule of thumb' && <span className="font-normal text-quiet"> ≈</span>}
+              </span>
+            </button>
+            {open && (
+              <div className="pb-1.5">
+                <Working figure={f} named={false} />
+              </div>
+            )}
+          </li>
+        );
+      })}
+    </ul>
   );
 }

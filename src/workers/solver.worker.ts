@@ -6,7 +6,6 @@ import type { Ask, Design, OutputId, Mains, Patch } from '@/core/design/design';
 import type { PartRole } from '@/core/design/kinds';
 import { readPartsCsv, type RowResult } from '@/core/drawer/csv';
 import type { Part } from '@/core/drawer/part';
-import { feedingWindings } from '@/core/study/feeding';
 import type { ConditionId } from '@/core/circuit/condition';
 import { cornerGrid, type Grid } from '@/core/judge/corners';
 import { moreOf, type MoreWith } from '@/core/judge/more-of';
@@ -43,36 +42,16 @@ import {
   type Way,
 } from '@/core/study/regulator-schools';
 import { reverseDiodeWays } from '@/core/study/reverse-diode';
+import { comparedFigures, type Compared } from '@/core/picture/comparison';
 import { schools } from '@/core/study/schools';
 import { typicalCost } from '@/core/study/cost';
 import { billOf } from '@/core/study/bill';
 import type { BillLine } from '@/core/study/bill-sums';
 import { mostOf, type Most } from '@/core/study/most';
-import { LASTING } from '@/core/study/occasion';
 import { studyDesign, warmStartFrom, type WarmStart } from '@/core/study/study';
 
 export interface SchoolReport extends Way {
-  answer: Answer<{
-    summary: Summary;
-    outputV: number;
-    railV: number;
-    /** From low line loaded to high line idle, per cent. */
-    risesPct: number;
-    windingA: number;
-    pulseA: number;
-    rippleV: number;
-    costEur: number;
-    fails: number;
-    /** Ripple on the output at low line, V peak to peak; heat of the regulator at its worst. */
-    outputRippleV: number;
-    regulatorW: number;
-    junctionC: number | null;
-    sinkC: number | null;
-    /** Room above what the regulator needs at its lowest input, V; how long a battery lasts, h; lost in the diodes, W. */
-    headroomV: number | null;
-    hours: number | null;
-    diodesW: number;
-  }>;
+  answer: Answer<{ summary: Summary; figures: Compared }>;
 }
 
 /** The arguments about regulators and cooling, on one design. */
@@ -110,33 +89,7 @@ function schoolReport(way: Way, variant: Design): SchoolReport {
     ...way,
     answer: answer(() => {
       const { picture, study } = pictureOf(variant);
-      const { low, nominal, high, idle } = picture.points;
-      const windings = feedingWindings(variant, nominal.solution);
-      const hottest = study.conditions
-        .filter(LASTING)
-        .map((c) => study.at(c))
-        .reduce((a, b) => ((b.heat?.junctionC ?? 0) > (a.heat?.junctionC ?? 0) ? b : a), high);
-      return {
-        summary: summaryOf(picture),
-        outputV: nominal.outputMeanV,
-        railV: nominal.rail.meanV,
-        risesPct: 100 * (idle.rail.meanV / low.rail.meanV - 1),
-        windingA: Math.max(...windings.map((w) => w.rmsA)),
-        pulseA: Math.max(...windings.map((w) => w.peakA)),
-        rippleV: nominal.rail.ripplePeakToPeakV,
-        costEur: picture.costEur,
-        fails: picture.fails,
-        outputRippleV: low.outputRippleVpp,
-        regulatorW: hottest.watts.regulator,
-        junctionC: hottest.heat?.junctionC ?? null,
-        sinkC: hottest.heat?.sinkC ?? null,
-        headroomV:
-          picture.neededV === null
-            ? null
-            : Math.min(low.rail.minV - picture.neededV, ...low.outputs.flatMap((o) => o.headroomV ?? [])),
-        hours: picture.life?.hours ?? null,
-        diodesW: nominal.watts.rectifier,
-      };
+      return { summary: summaryOf(picture), figures: comparedFigures(picture, study) };
     }),
   };
 }

@@ -92,6 +92,44 @@ test('the drawing follows its window at once, and scrolls inside itself where th
   expect((await troubles(page)).filter((t) => t.startsWith('wider'))).toEqual([]);
 });
 
+/** Words whose box hides a part of them, and that cannot be scrolled to. */
+const clipped = (page: Page) =>
+  page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('main *, header *')]
+      .filter((e) => {
+        const { overflowX, overflowY } = getComputedStyle(e);
+        if (e.matches('.sr-only, svg, svg *, input, .truncate') || e.closest('.sr-only, svg')) return false;
+        const wide = overflowX === 'hidden' || overflowX === 'clip';
+        const high = overflowY === 'hidden' || overflowY === 'clip';
+        return (wide && e.scrollWidth > e.clientWidth + 2) || (high && e.scrollHeight > e.clientHeight + 3);
+      })
+      .map((e) => `${e.className}: ${(e.textContent ?? '').slice(0, 60)}`),
+  );
+
+test('twice as large, and with the reader’s own spacing of letters and lines, every room keeps its words', async ({
+  page,
+}) => {
+  test.setTimeout(240_000);
+  const ids = await shelf(server.url);
+  const wrong: string[] = [];
+  for (const [room, shown] of ROOMS) {
+    await page.setViewportSize({ width: 640, height: 400 });
+    await goTo(page, `${server.url}/design/${ids['Tide-gauge pen recorder']}${room}`);
+    await expect(page.getByText(shown).first()).toBeAttached();
+    wrong.push(...[...(await troubles(page)), ...(await clipped(page))].map((t) => `${room} twice as large: ${t}`));
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.addStyleTag({
+      content:
+        '*{line-height:1.5!important;letter-spacing:.12em!important;word-spacing:.16em!important} p{margin-bottom:2em!important}',
+    });
+    await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+    const wider = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    if (wider > 0) wrong.push(`${room} spaced: ${wider} px too wide`);
+    wrong.push(...(await clipped(page)).map((t) => `${room} spaced: ${t}`));
+  }
+  expect(wrong).toEqual([]);
+});
+
 test('nothing moves by itself: every room stays where it was drawn', async ({ page }) => {
   test.setTimeout(180_000);
   await page.addInitScript(() => {

@@ -170,7 +170,7 @@ test('the mains side knows the design: a fuse is missing until it is chosen, and
   await expect(page.getByText(/Primary fuse .* time-lag, in the live conductor/)).toBeVisible();
   await page.getByLabel('Switch').selectOption('1');
   await expect(page.getByText('One switch pole, but the plug goes in both ways round.')).toBeVisible();
-  await page.locator('summary', { hasText: 'Primary, running' }).click();
+  await page.getByRole('button', { name: 'Primary, running' }).click();
   await expect(page.getByTestId('working').first()).toContainText('magnetising current');
   await page.getByRole('button', { name: 'Both poles' }).click();
   await page.getByTestId('next-step').getByRole('link').click();
@@ -223,7 +223,7 @@ for (const theme of ['light', 'dark'] as const) {
     await expect(page.getByLabel('Name of line 1')).toBeVisible();
     await accessible(page);
     await open(page, DOME, '/mains');
-    await expect(page.locator('summary', { hasText: 'Primary, running' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Primary, running' })).toBeVisible();
     await accessible(page);
     await open(page, DOME, '/pick');
     await expect(page.getByRole('row').nth(1)).toBeVisible();

@@ -7,6 +7,7 @@ import { Server, shelf } from './server';
 
 const server = new Server(3429);
 const PEN = 'Tide-gauge pen recorder';
+const LOGGER = 'Tide-pole logger, on the jetty';
 const DRUM = 'Drum seismograph amplifier, ±18 V';
 
 test.beforeAll(() => server.start());
@@ -140,6 +141,54 @@ test('a journey by keys alone: a new supply in nine, a cure in eight, a reading 
   await expect(page.getByTestId('step-mains')).toContainText('As expected');
   expect(keys).toBeLessThanOrEqual(5);
 });
+
+test('an export by keys alone, in three', async ({ page }) => {
+  await open(page, DRUM);
+  await expect(page.getByTestId('verdict-count')).toBeVisible();
+  const file = page.waitForEvent('download');
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('export');
+  await expect(page.getByRole('option')).toHaveCount(1);
+  await page.keyboard.press('Enter');
+  expect((await file).suggestedFilename()).toMatch(/seismograph.*\.json$/);
+});
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`axe finds nothing in any dialog, ${theme}`, async ({ page, context }) => {
+    test.setTimeout(240_000);
+    await context.addCookies([{ name: 'theme', value: theme, url: server.url }]);
+    const seen = new Set<string>();
+    for (const name of [DRUM, LOGGER]) {
+      await open(page, name);
+      for (const station of await page.getByTestId('terrace').getByRole('slider').all()) {
+        await station.click();
+        for (const opener of await page.getByRole('main').locator('[aria-haspopup=dialog]').all()) {
+          const title = (await opener.textContent())!;
+          if (seen.has(title) || !(await opener.isEnabled())) continue;
+          seen.add(title);
+          await opener.click();
+          const dialog = page.getByRole('dialog');
+          await expect(dialog).toBeVisible();
+          await expect(dialog.getByText(/Solving|…$/)).toHaveCount(0);
+          await accessible(page);
+          await page.keyboard.press('Escape');
+          await expect(dialog).toHaveCount(0);
+        }
+      }
+    }
+    expect(seen.size).toBeGreaterThanOrEqual(9);
+    for (const key of ['?', 'Control+k']) {
+      await page.keyboard.press(key);
+      await expect(page.getByRole('dialog')).toBeVisible();
+      await accessible(page);
+      await page.keyboard.press('Escape');
+    }
+    await page.goto(`${server.url}/drawer`);
+    await page.getByRole('button', { name: 'Add a part' }).click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await accessible(page);
+  });
+}
 
 test('a number is typed over on the drawing, pinned in sight, and looked at through the lens', async ({ page }) => {
   await open(page, DRUM);

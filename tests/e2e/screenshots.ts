@@ -124,7 +124,7 @@ async function main() {
     {
       name: 'mains-side',
       at: `${dome}/mains`,
-      prepare: async (page) => page.locator('summary', { hasText: 'Primary, running' }).waitFor(),
+      prepare: async (page) => page.getByRole('button', { name: 'Primary, running' }).waitFor(),
     },
     { name: 'sheet', at: `${clock}/sheet`, height: 1160, prepare: async (page) => page.getByTestId('sheet').waitFor() },
   ];

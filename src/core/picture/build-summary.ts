@@ -1,4 +1,5 @@
 import type { Unit } from '@/core/quantity/parse';
+import type { Figure } from '@/core/study/figure';
 import type { RuleId } from '@/core/judge/rules';
 
 /** What is checked in every build: a rule of the judge, by its limit. */
@@ -42,3 +43,38 @@ export interface ToleranceSummary {
 export function shareError(share: number, builds: number): number {
   return 1.96 * Math.sqrt(Math.max(share * (1 - share), 1 / builds) / builds);
 }
+
+/** The share of the builds that pass one check, or all of them, with its working. */
+export function passFigure(summary: ToleranceSummary, of: CheckSummary | null): Figure {
+  const share = of ? of.pass : summary.pass;
+  const solved = summary.builds - summary.unsolved;
+  return {
+    id: of ? `pass-${of.check.id}` : 'pass',
+    label: of ? `${of.check.title}: builds that pass` : 'Builds that pass everything',
+    value: 100 * share,
+    unit: '%',
+    words: percentOfBuilds(share),
+    origin: 'simulated',
+    expression: 'builds that pass / builds drawn',
+    inputs: [
+      { label: 'drawn', value: summary.builds, unit: '' },
+      { label: 'solved', value: solved, unit: '' },
+      { label: 'sure to', value: 100 * shareError(share, summary.builds), unit: '%' },
+      ...(of
+        ? [
+            { label: 'least margin', value: of.least, unit: of.check.unit },
+            { label: 'in the middle', value: of.median, unit: of.check.unit },
+            { label: 'most', value: of.most, unit: of.check.unit },
+          ]
+        : []),
+    ],
+    source: `Every build solved and judged like the design itself, drawn with seed ${summary.seed}.`,
+    assumes: (of?.causes ?? []).map(
+      (c) => `${c.label}: ${Math.round(100 * c.share)} % of this margin’s spread, worst when ${c.hurts}.`,
+    ),
+  };
+}
+
+/** A share of builds as it is printed: never 100 % when one of them failed. */
+export const percentOfBuilds = (share: number) =>
+  share > 0.9995 && share < 1 ? '99.9 %' : `${(100 * share).toFixed(share === 1 || share === 0 ? 0 : 1)} %`;

@@ -43,6 +43,7 @@ function positive(value: number, unit: Unit, significant: number): string {
     case 'mm²':
     case 'cm²':
     case 'T':
+    case 'kg':
     case 'h':
       return `${trimZeros(toSignificant(value, significant))} ${unit}`;
     default: {

@@ -27,6 +27,7 @@ export type Unit =
   | 'T'
   | 'Ah'
   | 'h'
+  | 'kg'
   | '';
 
 export type ParseResult = { ok: true; value: number } | { ok: false; error: string };
@@ -76,6 +77,7 @@ const SPELLINGS: Record<Unit, string[]> = {
   T: ['t', 'tesla'],
   Ah: ['ah'],
   h: ['h', 'hours'],
+  kg: ['kg'],
   '': [],
 };
 
@@ -93,6 +95,7 @@ const UNPREFIXED: ReadonlySet<Unit> = new Set<Unit>([
   'cm²',
   'T',
   'h',
+  'kg',
 ]);
 
 const NAMES: Record<Unit, string> = {
@@ -120,6 +123,7 @@ const NAMES: Record<Unit, string> = {
   T: 'tesla',
   Ah: 'ampere-hours',
   h: 'hours',
+  kg: 'kilograms',
   '': 'a plain number',
 };
 

@@ -2,7 +2,9 @@ import { mainModel, outputsOf } from '@/core/design/outputs';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { regulatorOfKind } from '@/core/design/regulator-edit';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
+import { formatQuantity } from '@/core/quantity/format';
 import { feedCost } from './cost';
+import type { Figure, FigureInput } from './figure';
 import { lossesOf } from './losses';
 import { LASTING } from './occasion';
 import { studyDesign, studyWithHeat, type Study } from './study';
@@ -78,15 +80,8 @@ function hottest(study: Study): number {
 
 /** Linear beside a switching converter for the same load: the linear side simulated, the other estimated. */
 export interface Technology {
-  deliveredW: number;
-  linearLostW: number;
-  switchingLostW: number;
-  linearKg: number;
-  switchingKg: number;
-  linearEur: number;
-  switchingEur: number;
-  linearRippleV: number;
-  switchingRippleV: number;
+  /** What is compared: this supply's figure beside a bought converter's. */
+  lines: { label: string; linear: Figure; switching: Figure }[];
   /** Whether linear still makes sense, said honestly. */
   verdict: string;
 }
@@ -117,17 +112,76 @@ export function technologies(design: Design, costEur: number): Technology {
           ? 'Linear burns more than it delivers here: a converter would make the source last longer, where its noise does not matter.'
           : 'Linear burns more than it delivers here; where hum and noise do not matter a converter makes more sense.'
         : 'Both make sense: linear is heavier and warmer, quiet, simple and repairable.';
+  const coreKg = dc ? 0.05 : 0.25 + 0.017 * design.transformer.ratedVA;
+  const thumb = (label: string, value: number, unit: Figure['unit'], expression: string, inputs: FigureInput[] = []) =>
+    told('rule of thumb', `${label}, a bought converter`, value, unit, expression, inputs);
+  const watts = { label: 'delivered', value: deliveredW, unit: 'W', origin: 'simulated' } as const;
   return {
-    deliveredW,
-    linearLostW: losses.totalW,
-    switchingLostW,
-    linearKg: (dc ? 0.05 : 0.25 + 0.017 * design.transformer.ratedVA) + sinkKg,
-    switchingKg: bought.baseKg + bought.kgPerW * deliveredW,
-    linearEur: costEur - (dc ? feedCost(design) : 0),
-    switchingEur: bought.baseEur + bought.eurPerW * deliveredW,
-    linearRippleV: low.outputRippleVpp,
-    switchingRippleV: bought.rippleV,
+    lines: [
+      {
+        label: `Lost while delivering ${formatQuantity(deliveredW, 'W')}`,
+        linear: told('simulated', 'Lost, this one', losses.totalW, 'W', 'the sum of what every part burns', [watts]),
+        switching: thumb('Lost', switchingLostW, 'W', 'delivered × (1 / efficiency − 1) + 0.3 W at rest', [
+          watts,
+          { label: 'efficiency', value: 100 * bought.efficiency, unit: '%', origin: 'typical' },
+        ]),
+      },
+      {
+        label: 'Ripple and noise on the output',
+        linear: told('simulated', 'Ripple, this one', low.outputRippleVpp, 'V', 'peak to peak behind the regulator'),
+        switching: thumb('Ripple', bought.rippleV, 'V', 'what such converters usually print'),
+      },
+      {
+        label: 'Weight',
+        linear: told(
+          'rule of thumb',
+          'Weight, this one',
+          coreKg + sinkKg,
+          'kg',
+          dc ? '0.05 kg of parts + sink' : '0.25 kg + 17 g a VA of transformer + sink',
+          [{ label: 'sink', value: sinkKg, unit: 'kg' }],
+        ),
+        switching: thumb('Weight', bought.baseKg + bought.kgPerW * deliveredW, 'kg', 'so much a watt delivered', [
+          watts,
+        ]),
+      },
+      {
+        label: 'Parts or price',
+        linear: told(
+          'typical',
+          'Parts, this one',
+          costEur - (dc ? feedCost(design) : 0),
+          'EUR',
+          dc ? 'the bill without what feeds it' : 'the sum of the bill',
+        ),
+        switching: thumb('Price', bought.baseEur + bought.eurPerW * deliveredW, 'EUR', 'so much a watt delivered', [
+          watts,
+        ]),
+      },
+    ],
     verdict,
+  };
+}
+
+/** One figure of the comparison. */
+function told(
+  origin: Figure['origin'],
+  label: string,
+  value: number,
+  unit: Figure['unit'],
+  expression: string,
+  inputs: FigureInput[] = [],
+): Figure {
+  return {
+    id: label,
+    label,
+    value,
+    unit,
+    origin,
+    expression,
+    inputs,
+    source: origin === 'simulated' ? 'This design, solved.' : 'What ordinary parts of the kind come to.',
+    assumes: [],
   };
 }
 

@@ -1,3 +1,5 @@
+import type { Figure } from './figure';
+
 /** What is put to the supply while the probe looks. */
 export type ScopeRun =
   | { kind: 'steady' }
@@ -24,8 +26,8 @@ export interface Traces {
   stepS: number;
   perCycle: number;
   traces: Trace[];
-  /** One line of figures for the run, in words a builder would note down. */
-  notes: { label: string; value: number; unit: 'V' | 'A' | 's' | 'A²s' }[];
+  /** The figures of the run a builder would note down, each with its working. */
+  notes: Figure[];
 }
 
 /**

@@ -12,6 +12,7 @@ import { applyPatch, type Design } from '@/core/design/design';
 import { isSplit } from '@/core/design/words';
 import type { Solution, Waveforms } from '@/core/solve/solution';
 import { SolveError } from '@/core/solve/solve-error';
+import type { Figure, FigureInput } from './figure';
 import { restingAdjust } from './operating-point';
 import { rippleHz } from './point';
 import { solveSteady } from '@/core/solve/steady';
@@ -50,6 +51,24 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
   };
   let solution: Solution;
   let notes: Traces['notes'] = [];
+  const note = (
+    label: string,
+    value: number,
+    unit: Figure['unit'],
+    expression: string,
+    inputs: FigureInput[] = [],
+  ) => ({
+    id: label.replaceAll(' ', '-'),
+    label,
+    value,
+    unit,
+    origin: 'simulated' as const,
+    condition: termsOf(design)[band],
+    expression,
+    inputs,
+    source: 'The solver’s own figure of this run, found between its samples.',
+    assumes: [],
+  });
   let perCycle = run.kind === 'drift' ? COARSE_SAMPLES : SAMPLES;
   let options = { samples: perCycle };
   /** An event is followed until two cycles read alike, or for as long as anybody would watch. */
@@ -74,9 +93,12 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
       case 'steady':
         solution = solveSteady(network, options);
         notes = [
-          { label: 'mean', value: solution.rails[0]!.meanV, unit: 'V' },
-          { label: 'ripple p-p', value: solution.rails[0]!.ripplePeakToPeakV, unit: 'V' },
-          { label: 'ripple RMS', value: solution.rails[0]!.rippleRmsV, unit: 'V' },
+          note('mean', solution.rails[0]!.meanV, 'V', 'mean of the rail over one cycle'),
+          note('ripple p-p', solution.rails[0]!.ripplePeakToPeakV, 'V', 'highest − lowest of the rail in one cycle', [
+            { label: 'highest', value: solution.rails[0]!.maxV, unit: 'V' },
+            { label: 'lowest', value: solution.rails[0]!.minV, unit: 'V' },
+          ]),
+          note('ripple RMS', solution.rails[0]!.rippleRmsV, 'V', '√(mean of (rail − its mean)² over one cycle)'),
         ];
         break;
       case 'start': {
@@ -87,16 +109,18 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
         const settlesV = solveSteady(cold).rails[0]!.meanV;
         const reached = solution.waveforms!.railV[0]!.findIndex((v) => v >= 0.9 * settlesV);
         notes = [
-          { label: 'highest diode current', value: peakDiodeA, unit: 'A' },
-          { label: 'I²t', value: i2tDiode, unit: 'A²s' },
+          note('highest diode current', peakDiodeA, 'A', 'largest current in any diode, from an empty reservoir'),
+          note('I²t', i2tDiode, 'A²s', '∫ current² dt through the worst diode, over the whole run'),
           ...(reached < 0
             ? []
             : [
-                {
-                  label: 'nine tenths after',
-                  value: reached / (design.mains.frequencyHz * perCycle),
-                  unit: 's' as const,
-                },
+                note(
+                  'nine tenths after',
+                  reached / (design.mains.frequencyHz * perCycle),
+                  's',
+                  'until the rail first reaches 0.9 of where it settles',
+                  [{ label: 'settles at', value: settlesV, unit: 'V', origin: 'simulated' }],
+                ),
               ]),
         ];
         break;
@@ -107,9 +131,9 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
         solution = untilSettled((cycles) => solveChange(scaled(from), scaled(to), cycles, options), run.cycles);
         const { beforeMeanV, minV, maxV } = solution.step!;
         notes = [
-          { label: 'mean before', value: beforeMeanV, unit: 'V' },
-          { label: 'lowest after', value: minV, unit: 'V' },
-          { label: 'highest after', value: maxV, unit: 'V' },
+          note('mean before', beforeMeanV, 'V', 'mean of the rail over the last cycle before the change'),
+          note('lowest after', minV, 'V', 'lowest instant of the rail after the change'),
+          note('highest after', maxV, 'V', 'highest instant of the rail after the change'),
         ];
         break;
       }
@@ -120,10 +144,10 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
         solution = solveDrift(from, { toFactor, cycles: run.cycles }, options);
         const { beforeMeanV, minV, maxV } = solution.step!;
         notes = [
-          { label: 'mean before', value: beforeMeanV, unit: 'V' },
-          { label: 'mean at the end', value: solution.rails[0]!.meanV, unit: 'V' },
-          { label: 'lowest', value: minV, unit: 'V' },
-          { label: 'highest', value: maxV, unit: 'V' },
+          note('mean before', beforeMeanV, 'V', 'mean of the rail over the last cycle before the change'),
+          note('mean at the end', solution.rails[0]!.meanV, 'V', 'mean of the rail over the last cycle of the run'),
+          note('lowest', minV, 'V', 'lowest instant of the rail in the run'),
+          note('highest', maxV, 'V', 'highest instant of the rail in the run'),
         ];
         break;
       }
@@ -134,12 +158,19 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
         );
         const { minV, timeToMinS, peakDiodeA, recoveredWithinS } = solution.dip!;
         notes = [
-          { label: 'lowest', value: minV, unit: 'V' },
-          { label: 'after', value: timeToMinS, unit: 's' },
-          { label: 'recharging pulse', value: peakDiodeA, unit: 'A' },
+          note('lowest', minV, 'V', 'lowest instant of the rail in the run'),
+          note('after', timeToMinS, 's', 'from the first missing instant to the lowest one'),
+          note('recharging pulse', peakDiodeA, 'A', 'largest diode current once the source is back'),
           ...(recoveredWithinS === null
             ? []
-            : [{ label: 'recovered within', value: recoveredWithinS, unit: 's' as const }]),
+            : [
+                note(
+                  'recovered within',
+                  recoveredWithinS,
+                  's',
+                  'from the return until the rail stays a whole cycle above 0.99 × its valley before',
+                ),
+              ]),
         ];
         break;
       }

@@ -1,7 +1,6 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { MAINS_PRESETS } from '@/core/design/defaults';
 import type { Design } from '@/core/design/design';
 import { NAME_MAX } from '@/core/design/limits';
 import { parseQuantity, type Unit } from '@/core/quantity/parse';
@@ -10,6 +9,7 @@ import { Alert } from '@/ui/alert';
 import { asked } from '@/workers/asked';
 import { useKeptTexts } from './kept-text';
 import { Preview } from './preview';
+import { MainsChoice, presetOf } from './mains-choice';
 import { TextField } from './text-field';
 import { Awaited, WayIn } from './way-in';
 
@@ -24,6 +24,7 @@ const FIELDS: readonly { key: keyof BoxReadings; label: string; unit: Unit; hint
 /** An existing box and a meter: five readings, and a design that behaves like it. */
 export function FromBox() {
   const [texts, setTexts] = useKeptTexts('box', {
+    mains: '',
     name: '',
     ...Object.fromEntries(FIELDS.map((f) => [f.key, ''])),
   });
@@ -38,12 +39,14 @@ export function FromBox() {
       ) as unknown as BoxReadings)
     : null;
   const fault = whole && readingsFault(whole);
-  const key = whole && !fault ? JSON.stringify(whole) : '';
+  const { id: mainsId } = presetOf(texts['mains']);
+  const key = whole && !fault ? JSON.stringify([whole, mainsId]) : '';
   useEffect(() => {
     if (key === '') return;
     let current = true;
     const timer = setTimeout(() => {
-      void asked((s) => s.fromReadings(JSON.parse(key) as BoxReadings, MAINS_PRESETS[0]!.mains)).then((answer) => {
+      const [readings, preset] = JSON.parse(key) as [BoxReadings, string];
+      void asked((s) => s.fromReadings(readings, presetOf(preset).mains)).then((answer) => {
         if (!current) return;
         setFound(
           answer.ok
@@ -86,6 +89,7 @@ export function FromBox() {
               );
             })}
           </div>
+          <MainsChoice id="box-mains" value={mainsId} onChange={(id) => setTexts({ mains: id })} />
           {(fault ?? (found?.of === key ? found.trouble : null)) && <Alert>{fault ?? found!.trouble}</Alert>}
           <TextField
             label="Name"

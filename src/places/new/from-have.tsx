@@ -1,7 +1,6 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { MAINS_PRESETS } from '@/core/design/defaults';
 import { applyPatch, type Design } from '@/core/design/design';
 import { fieldLimit, NAME_MAX, rangeFault, type FieldPath } from '@/core/design/limits';
 import { usesOf, withPart } from '@/core/drawer/fit';
@@ -14,6 +13,7 @@ import { designFromTransformer } from '@/core/size/from-transformer';
 import { Alert } from '@/ui/alert';
 import { fetchParts } from '@/ui/drawer/parts-api';
 import { useKeptTexts } from './kept-text';
+import { MainsChoice, presetOf } from './mains-choice';
 import { OneOf } from './one-of';
 import { Preview } from './preview';
 import { TextField } from './text-field';
@@ -60,11 +60,9 @@ const FIELDS: Readonly<Record<Exclude<Kind, 'drawer'>, readonly Entry[]>> = {
   ],
 };
 
-const mains = MAINS_PRESETS[0]!.mains;
-
 /** What have I got: a part in hand, and the supply that can be made around it. */
 export function FromHave() {
-  const [texts, setTexts] = useKeptTexts('have', { kind: 'transformer', volts: '', amount: '', part: '', name: '' });
+  const [texts, setTexts] = useKeptTexts('have', { kind: 'transformer', volts: '', amount: '', part: '', mains: '', name: '' });
   const [parts, setParts] = useState<Part[] | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const kind = (texts['kind']! in KINDS ? texts['kind'] : 'transformer') as Kind;
@@ -84,6 +82,7 @@ export function FromHave() {
     const fault = parsed.ok ? rangeFault(f.path, parsed.value) : parsed.error;
     return { fault, value: parsed.ok && fault === null ? parsed.value : null };
   });
+  const { mains } = presetOf(texts['mains']);
   const [volts, amount] = read.map((r) => r.value);
   const name = texts['name']!.trim().slice(0, NAME_MAX);
 
@@ -122,6 +121,9 @@ export function FromHave() {
               <p className="mt-0.5 text-[13px] leading-snug text-quiet">{FEED_HINTS[kind]}</p>
             )}
           </div>
+          {(kind === 'transformer' || kind === 'ac-adapter' || kind === 'drawer') && (
+            <MainsChoice id="have-mains" value={texts['mains']!} onChange={(id) => setTexts({ mains: id })} />
+          )}
           {fields.length > 0 && (
             <div className="grid grid-cols-2 gap-3">
               {fields.map((f, n) => (

@@ -8,6 +8,7 @@ import { ChoiceField } from '@/ui/choice-field';
 import { MOST_SHOWN, STROKES, stepDivision, valueAt, type Channel, type Shown } from './channel';
 import { save } from '@/ui/download';
 import { screenPng, standaloneSvg, tracesCsv } from './export';
+import { FigureRow } from '@/ui/figure-row';
 import { RunSetting, runsOf } from './runs';
 import type { Overlay } from './screen';
 import { useDesign } from '@/ui/session';
@@ -229,8 +230,8 @@ export function Panel(p: Props) {
             {Math.abs(cursors[1] - cursors[0]) > 1e-9
               ? formatQuantity(1 / Math.abs(cursors[1] - cursors[0]), 'Hz')
               : '–'}
-            {traces.notes.map((n) => `; ${n.label} ${formatQuantity(n.value, n.unit)}`)}
           </p>
+          <FigureRow label="Of this run" figures={traces.notes} />
         </section>
       )}
 

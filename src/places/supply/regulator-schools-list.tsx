@@ -1,18 +1,18 @@
 'use client';
 
-import { termsOf } from '@/core/design/source';
 import type { Technology } from '@/core/study/regulator-schools';
-import { formatQuantity } from '@/core/quantity/format';
-import { useDesign, useEdit } from '@/ui/session';
+import { figureText, type Figure } from '@/core/study/figure';
+import { Working } from '@/ui/working';
+import { useState } from 'react';
+import { useEdit } from '@/ui/session';
 import type { RemoteSolver } from '@/workers/client';
-import { SchoolList, Waiting, type SchoolFigures } from './school-list';
+import { SchoolList, Waiting } from './school-list';
 import { useSolved } from '@/ui/use-solved';
 import type { Design } from '@/core/design/design';
 
 const askSchools = (solver: RemoteSolver, design: Design) => solver.regulatorSchools(design);
 
 export function Side({ onTaken }: { onTaken(): void }) {
-  const design = useDesign();
   const edit = useEdit();
   const { value: reports, trouble } = useSolved(askSchools);
   if (!reports) return <Waiting trouble={trouble} />;
@@ -22,11 +22,11 @@ export function Side({ onTaken }: { onTaken(): void }) {
   };
   return (
     <div className="space-y-5">
-      <SchoolList reports={reports.regulators} rows={(v) => rows(v, termsOf(design).low)} onTake={take} />
+      <SchoolList reports={reports.regulators} rows={ROWS} onTake={take} />
       {reports.cooling.length > 0 && (
         <section>
           <h3 className="mb-2 text-[17px] font-semibold">Fan or passive</h3>
-          <SchoolList reports={reports.cooling} rows={coolingRows} onTake={take} />
+          <SchoolList reports={reports.cooling} rows={COOLING} onTake={take} />
         </section>
       )}
       <Told technology={reports.technology} />
@@ -34,41 +34,25 @@ export function Side({ onTaken }: { onTaken(): void }) {
   );
 }
 
-function rows(v: SchoolFigures, low: string): [string, string][] {
-  return [
-    ['Output', formatQuantity(v.outputV, 'V')],
-    [`Ripple on it, ${low}`, formatQuantity(v.outputRippleV, 'V')],
-    ['Burns at its worst', formatQuantity(v.regulatorW, 'W')],
-    ['Junction then', v.junctionC === null ? '–' : formatQuantity(v.junctionC, '°C')],
-    ['Parts, typical', `${v.costEur.toFixed(2)} EUR`],
-    ['Verdicts that fail', String(v.fails)],
-  ];
-}
-
-function coolingRows(v: SchoolFigures): [string, string][] {
-  return [
-    ['Junction at its worst', v.junctionC === null ? '–' : formatQuantity(v.junctionC, '°C')],
-    ['Metal', v.sinkC === null ? '–' : formatQuantity(v.sinkC, '°C')],
-    ['Parts, typical', `${v.costEur.toFixed(2)} EUR`],
-  ];
-}
+const ROWS = ['output', 'output-ripple', 'regulator', 'junction', 'cost', 'fails'] as const;
+const COOLING = ['junction', 'sink', 'cost'] as const;
 
 /** Linear beside a bought converter: what is simulated and what is estimated is told apart. */
 function Told({ technology: t }: { technology: Technology }) {
-  const lines: [string, string, string][] = [
-    [
-      'Lost while delivering ' + formatQuantity(t.deliveredW, 'W'),
-      formatQuantity(t.linearLostW, 'W'),
-      `about ${formatQuantity(t.switchingLostW, 'W', 2)}`,
-    ],
-    [
-      'Ripple and noise on the output',
-      formatQuantity(t.linearRippleV, 'V'),
-      `about ${formatQuantity(t.switchingRippleV, 'V', 1)}`,
-    ],
-    ['Weight', `about ${t.linearKg.toFixed(1)} kg`, `about ${t.switchingKg.toFixed(1)} kg`],
-    ['Parts or price', `${t.linearEur.toFixed(0)} EUR, typical`, `about ${t.switchingEur.toFixed(0)} EUR`],
-  ];
+  const [opened, setOpened] = useState<string | null>(null);
+  const open = t.lines.flatMap((l) => [l.linear, l.switching]).find((f) => f.id === opened);
+  const cell = (figure: Figure) => (
+    <button
+      type="button"
+      className={`num ${figure.id === opened ? '!border-solid !border-volt' : ''}`}
+      aria-label={`${figure.label}: ${figureText(figure)}`}
+      aria-pressed={figure.id === opened}
+      onClick={() => setOpened(figure.id === opened ? null : figure.id)}
+    >
+      {figure.origin === 'rule of thumb' && 'about '}
+      {figureText(figure, figure.origin === 'rule of thumb' ? 2 : 3)}
+    </button>
+  );
   return (
     <section>
       <h3 className="text-[17px] font-semibold">Linear or switching</h3>
@@ -81,15 +65,20 @@ function Told({ technology: t }: { technology: Technology }) {
           </tr>
         </thead>
         <tbody>
-          {lines.map(([label, linear, switching]) => (
-            <tr key={label} className="border-t border-rule/60">
-              <td>{label}</td>
-              <td className="text-right font-semibold">{linear}</td>
-              <td className="text-right">{switching}</td>
+          {t.lines.map((l) => (
+            <tr key={l.label} className="border-t border-rule/60">
+              <td>{l.label}</td>
+              <td className="text-right font-semibold">{cell(l.linear)}</td>
+              <td className="text-right">{cell(l.switching)}</td>
             </tr>
           ))}
         </tbody>
       </table>
+      {open && (
+        <div className="mt-1.5 border-l-2 border-volt pl-3">
+          <Working figure={open} />
+        </div>
+      )}
       <p className="mt-1 text-[14px]">{t.verdict}</p>
     </section>
   );

@@ -1,8 +1,8 @@
 import type { Patch } from '@/core/design/design';
+import type { ComparedId } from '@/core/picture/comparison';
+import { FigureList } from '@/ui/figure-list';
 import { MiniTerrace } from '@/ui/terrace/mini-terrace';
 import type { SchoolReport } from '@/workers/solver.worker';
-
-export type SchoolFigures = Extract<SchoolReport['answer'], { ok: true }>['value'];
 
 /** Ways of doing one thing side by side, each as a small terrace of this design with its own figures. */
 export function SchoolList({
@@ -11,7 +11,8 @@ export function SchoolList({
   onTake,
 }: {
   reports: readonly SchoolReport[];
-  rows(figures: SchoolFigures): [string, string][];
+  /** What they are compared by; what a way does not have is left out. */
+  rows: readonly ComparedId[];
   onTake(patch: Patch): void;
 }) {
   return (
@@ -23,14 +24,10 @@ export function SchoolList({
           {report.answer.ok ? (
             <>
               <MiniTerrace summary={report.answer.value.summary} id={`school-${report.id}`} />
-              <dl className="mt-1 grid grid-cols-[1fr_max-content] gap-x-3 gap-y-0.5 text-[14px]">
-                {rows(report.answer.value).map(([label, value]) => (
-                  <div key={label} className="contents">
-                    <dt className="text-quiet">{label}</dt>
-                    <dd className="text-right font-semibold tabular-nums">{value}</dd>
-                  </div>
-                ))}
-              </dl>
+              <FigureList
+                label={`${report.name}: figures`}
+                figures={rows.flatMap((id) => (report.answer.ok && report.answer.value.figures[id]) || [])}
+              />
             </>
           ) : (
             <p role="alert" className="text-fail">

@@ -1,9 +1,8 @@
 'use client';
 
-import { formatQuantity } from '@/core/quantity/format';
 import { useEdit } from '@/ui/session';
 import type { RemoteSolver } from '@/workers/client';
-import { SchoolList, Waiting, type SchoolFigures } from './school-list';
+import { SchoolList, Waiting } from './school-list';
 import { useSolved } from '@/ui/use-solved';
 import type { Design } from '@/core/design/design';
 
@@ -16,7 +15,7 @@ export function Side({ onTaken }: { onTaken(): void }) {
   return (
     <SchoolList
       reports={reports}
-      rows={rows}
+      rows={ROWS}
       onTake={(patch) => {
         edit(patch);
         onTaken();
@@ -25,14 +24,4 @@ export function Side({ onTaken }: { onTaken(): void }) {
   );
 }
 
-function rows(v: SchoolFigures): [string, string][] {
-  return [
-    ['Rail, nominal, full load', formatQuantity(v.railV, 'V')],
-    ['Rises, low loaded to high idle', formatQuantity(v.risesPct, '%')],
-    ['Ripple, p-p', formatQuantity(v.rippleV, 'V')],
-    ['Winding, RMS', formatQuantity(v.windingA, 'A')],
-    ['Charging pulse', formatQuantity(v.pulseA, 'A')],
-    ['Parts, typical', `${v.costEur.toFixed(2)} EUR`],
-    ['Verdicts that fail', String(v.fails)],
-  ];
-}
+const ROWS = ['rail', 'rises', 'ripple', 'winding', 'pulse', 'cost', 'fails'] as const;

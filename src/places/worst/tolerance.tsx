@@ -3,8 +3,10 @@
 import { termsOf } from '@/core/design/source';
 import { useEffect, useRef, useState } from 'react';
 import { formatQuantity } from '@/core/quantity/format';
-import { shareError, type CheckSummary, type ToleranceSummary } from '@/core/picture/build-summary';
+import { passFigure, shareError, type CheckSummary, type ToleranceSummary } from '@/core/picture/build-summary';
+import { figureText, type Figure } from '@/core/study/figure';
 import { useDesign } from '@/ui/session';
+import { Working } from '@/ui/working';
 import { buildInPool } from '@/workers/browser-pool';
 import { asked } from '@/workers/asked';
 import { Stopped } from '@/workers/pool';
@@ -48,6 +50,8 @@ export function Tolerance() {
   }
 
   const summary = result?.summary;
+  const [opened, setOpened] = useState<string | null>(null);
+  const open = summary && [null, ...summary.checks].map((c) => passFigure(summary, c)).find((f) => f.id === opened);
   const stale = result !== null && result.of !== design;
   return (
     <section aria-label="Builds">
@@ -114,7 +118,8 @@ export function Tolerance() {
       {summary && (
         <div className={stale ? 'opacity-60' : ''}>
           <p className="mt-2 text-[16px]" data-testid="builds-pass">
-            <strong>{percent(summary.pass)}</strong> of {summary.builds.toLocaleString('en')} builds pass everything
+            <FigureButton figure={passFigure(summary, null)} open={opened} onOpen={setOpened} /> of{' '}
+            {summary.builds.toLocaleString('en')} builds pass everything
             <span className="text-quiet">
               {' '}
               (±{(100 * shareError(summary.pass, summary.builds)).toFixed(1)} %; seed {summary.seed};{' '}
@@ -142,7 +147,9 @@ export function Tolerance() {
                   <td>
                     <Histogram summary={c} />
                   </td>
-                  <td className={`text-right ${c.pass < 1 ? 'font-semibold text-fail' : ''}`}>{percent(c.pass)}</td>
+                  <td className={`text-right ${c.pass < 1 ? 'font-semibold text-fail' : ''}`}>
+                    <FigureButton figure={passFigure(summary, c)} open={opened} onOpen={setOpened} />
+                  </td>
                   <td className="pl-3 text-[13px] text-quiet">
                     {c.causes
                       .slice(0, 2)
@@ -156,14 +163,40 @@ export function Tolerance() {
               ))}
             </tbody>
           </table>
+          {open && (
+            <div className="mt-1.5 border-l-2 border-volt pl-3">
+              <Working figure={open} />
+            </div>
+          )}
         </div>
       )}
     </section>
   );
 }
 
-const percent = (share: number) =>
-  share > 0.9995 && share < 1 ? '99.9 %' : `${(100 * share).toFixed(share === 1 || share === 0 ? 0 : 1)} %`;
+/** A share as the button of its working. */
+function FigureButton({
+  figure,
+  open,
+  onOpen,
+}: {
+  figure: Figure;
+  open: string | null;
+  onOpen(id: string | null): void;
+}) {
+  const on = figure.id === open;
+  return (
+    <button
+      type="button"
+      className={`num font-semibold ${on ? '!border-solid !border-volt' : ''}`}
+      aria-label={`${figure.label}: ${figureText(figure)}`}
+      aria-pressed={on}
+      onClick={() => onOpen(on ? null : figure.id)}
+    >
+      {figureText(figure)}
+    </button>
+  );
+}
 
 const WIDTH = 150;
 const HEIGHT = 30;
