@@ -7,6 +7,7 @@ const CORE = [
   'load',
   'circuit',
   'solve',
+  'fit',
   'study',
   'picture',
   'judge',

@@ -18,8 +18,8 @@ const config = {
       },
     ],
   },
-  // The drawing's scales come as ES modules only.
-  transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z-]+|internmap)/)'],
+  // These come as ES modules only.
+  transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z-]+|internmap|ml-[a-z-]+|is-any-array)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   setupFiles: ['<rootDir>/tests/unit/setup.ts'],
   testPathIgnorePatterns: ['/node_modules/', '<rootDir>/.mutate/'],

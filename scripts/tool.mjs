@@ -1,5 +1,5 @@
 // Runs a command-line tool of src/cli: bundled the way the application is, so that its times are the application's.
-// Usage: node scripts/tool.mjs solve|bench [arguments]
+// Usage: node scripts/tool.mjs solve|fit|diagnose|bench [arguments]
 import { spawn } from 'node:child_process';
 import { constants } from 'node:os';
 import path from 'node:path';

@@ -16,24 +16,24 @@ export class CaseError extends Error {
   }
 }
 
-const finite = () =>
+export const finite = () =>
   yup
     .number()
     .strict(true)
     .typeError('${path} has to be a plain number')
     .test('finite', '${path} has to be a finite number', (v) => v === undefined || Number.isFinite(v));
-const positive = () => finite().required('${path} is missing').moreThan(0, '${path} has to be more than 0');
-const notNegative = () => finite().min(0, '${path} cannot be negative');
+export const positive = () => finite().required('${path} is missing').moreThan(0, '${path} has to be more than 0');
+export const notNegative = () => finite().min(0, '${path} cannot be negative');
 
 /** Wires and windings of zero ohm are fine; what no part reaches is a slip of the unit. */
 const MOST = 1e9;
 const within = () => positive().max(MOST, '${path} is more than 1e9');
 
 /** An object of which every key is known: a misspelt one would be left out without a word. */
-const closed = <S extends yup.ObjectShape>(shape: S) => yup.object(shape).noUnknown(true);
+export const closed = <S extends yup.ObjectShape>(shape: S) => yup.object(shape).noUnknown(true);
 
 /** The first fault of a failed validation; of an unknown key its own path. */
-function caseFault(error: unknown): Fault {
+export function caseFault(error: unknown): Fault {
   const fault = firstFault(error);
   const inner = (error as yup.ValidationError).inner[0] ?? (error as yup.ValidationError);
   if (inner.type !== 'noUnknown') return fault;
@@ -187,9 +187,7 @@ export function readCase(json: unknown): { network: Network; run: Run } {
   }
   const rails: Rail[] = c.rails.map((rail) => ({
     filter: rail.filter as unknown as FilterElement[],
-    load: ((Array.isArray(rail.load) ? rail.load : [rail.load]) as CaseLoad[]).map((l) =>
-      l.kind === 'regulator' ? { quiescentA: 0, ...l } : l,
-    ) as unknown as Load[],
+    load: ((Array.isArray(rail.load) ? rail.load : [rail.load]) as CaseLoad[]).map(withQuiescent),
   }));
   if (factsOf(arrangement).ownCans && rails[0]!.filter[0]?.kind !== 'capacitor') {
     throw new CaseError(
@@ -260,6 +258,25 @@ function checkedRun(run: RunFields, first: Rail): Run {
       return { kind: 'dip', missingCycles: run.missingCycles, cycles: run.cycles, atCycle: run.atCycle };
   }
 }
+
+/** What hangs on one rail: one load or a list of them. @throws CaseError with the path and a sentence */
+export function readLoads(json: unknown, path: string): Load[] {
+  const list = Array.isArray(json) ? json : [json];
+  if (list.length === 0) throw new CaseError(path, 'it is empty');
+  return list.map((item, n) => {
+    try {
+      load.validateSync(item, { strict: true, abortEarly: false });
+    } catch (error) {
+      const fault = caseFault(error);
+      const here = Array.isArray(json) ? `${path}[${n}]` : path;
+      throw new CaseError(fault.path ? `${here}.${fault.path}` : here, fault.sentence);
+    }
+    return withQuiescent(item as CaseLoad);
+  });
+}
+
+/** A regulator of which nothing is said of its own current takes none. */
+const withQuiescent = (l: CaseLoad): Load => (l.kind === 'regulator' ? { quiescentA: 0, ...l } : l) as unknown as Load;
 
 /** Index of the load a step changes: the first of the rail that has a current. -1 when there is none. */
 export function steppedLoad(loads: readonly Load[]): number {

@@ -1,0 +1,127 @@
+import { SolveError } from '@/core/solve/solve-error';
+import type { Reading, Unknown } from './belief';
+import { logNormal } from './normal';
+import { posterior, type Posterior, type Predict } from './posterior';
+
+/** One thing that may be wrong, or nothing: a model of the supply with its tolerances and how bad it is as unknowns. */
+export interface Hypothesis {
+  fault: string;
+  /** Where it sits. */
+  part: string;
+  /** How common it is before anything is read; of all hypotheses together and of what none of them is, 1. */
+  prior: number;
+  unknowns: readonly Unknown[];
+  /** How many of the unknowns, the first ones, say how bad it is. */
+  severities: number;
+  predict: Predict;
+}
+
+/** A hypothesis against the readings. */
+export interface Weighed<H extends Hypothesis = Hypothesis> {
+  hypothesis: H;
+  /** Share of belief, 0 to 1. */
+  probability: number;
+  /** Null where such a supply has no answer: it then explains nothing. */
+  posterior: Posterior | null;
+}
+
+export interface Diagnosis<H extends Hypothesis = Hypothesis> {
+  /** The most probable first. */
+  weighed: Weighed<H>[];
+  /** Share of belief that none of these explains the readings. */
+  other: number;
+}
+
+/** A reading is explained when it lies within so many of its sigmas. */
+export const EXPLAINED_SIGMAS = 2.5;
+/** Of what no hypothesis has: readings anywhere within this share of what they should be. */
+const ANYWHERE = 0.4;
+
+/**
+ * Weighs what may be wrong by how probable exactly these readings are under each, its tolerances and severity integrated
+ * over (taken as normal around the most probable ones), times how common it is.
+ * @param expected what a sound supply should read: the scale of what none of the hypotheses explains
+ * @param otherPrior how common it is that none of them is true
+ */
+export function diagnose<H extends Hypothesis>(
+  hypotheses: readonly H[],
+  readings: readonly Reading[],
+  expected: readonly number[],
+  otherPrior: number,
+): Diagnosis<H> {
+  const found: { hypothesis: H; posterior: Posterior | null }[] = [];
+  const centres = new Map<H, readonly number[] | null>();
+  let bestSquares = Infinity;
+  for (const hypothesis of hypotheses) {
+    const centre = orNone(() => hypothesis.predict(hypothesis.unknowns.map((u) => u.centre)));
+    centres.set(hypothesis, centre);
+    // A bridge's diodes cannot be told apart from its rail: one is weighed for all that read alike.
+    const twin = found.find(
+      (f) => f.hypothesis.fault === hypothesis.fault && alike(centres.get(f.hypothesis) ?? null, centre),
+    );
+    const p = twin ? twin.posterior : centre && weigh(hypothesis, readings, bestSquares + HOPELESS_SQUARES);
+    if (p) bestSquares = Math.min(bestSquares, squaresOf(p));
+    found.push({ hypothesis, posterior: p });
+  }
+  const logs = found.map(({ hypothesis, posterior: p }) =>
+    p ? Math.log(hypothesis.prior) + p.logEvidence : -Infinity,
+  );
+  const anything =
+    Math.log(otherPrior) +
+    readings.reduce(
+      (sum, r, n) => sum + logNormal(r.value, expected[n]!, Math.hypot(r.sigma, ANYWHERE * expected[n]!)),
+      0,
+    );
+  const top = Math.max(anything, ...logs);
+  const total = [...logs, anything].reduce((sum, l) => sum + Math.exp(l - top), 0);
+  return {
+    weighed: found
+      .map((f, n) => ({ ...f, probability: Math.exp(logs[n]! - top) / total }))
+      .sort((a, b) => b.probability - a.probability),
+    other: Math.exp(anything - top) / total,
+  };
+}
+
+/** Where a search begins: with its severity as believed, much worse, much milder; it may have two places that fit. */
+const STARTS = [0, 1.5, -1.5] as const;
+/** A sum of squares so much above the best one is a share of belief of 1e-7: how it ends is of no interest. */
+const HOPELESS_SQUARES = 32;
+/** Two hypotheses that read the same to this share cannot be told apart by these readings. */
+const ALIKE = 2e-4;
+
+function weigh(hypothesis: Hypothesis, readings: readonly Reading[], hopeless: number): Posterior | null {
+  let best: Posterior | null = null;
+  for (const start of hypothesis.severities > 0 ? STARTS : [0]) {
+    // Another start is only worth it where the last left something unexplained.
+    if (best && best.chiSquare < readings.length + 4) break;
+    const p = orNone(() =>
+      posterior(
+        hypothesis.unknowns,
+        readings,
+        hypothesis.predict,
+        undefined,
+        hypothesis.unknowns.map((_, n) => (n === 0 ? start : 0)),
+        hopeless,
+      ),
+    );
+    if (p && (!best || p.logEvidence > best.logEvidence)) best = p;
+  }
+  return best;
+}
+
+const squaresOf = (p: Posterior) => p.chiSquare + p.z.reduce((sum, v) => sum + v * v, 0);
+
+function alike(a: readonly number[] | null, b: readonly number[] | null): boolean {
+  if (!a || !b) return false;
+  const scale = Math.max(...a.map(Math.abs), ...b.map(Math.abs));
+  return a.every((v, n) => Math.abs(v - b[n]!) <= ALIKE * scale);
+}
+
+function orNone<T>(work: () => T): T | null {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof SolveError) return null;
+    throw error;
+  }
+}

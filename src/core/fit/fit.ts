@@ -1,0 +1,100 @@
+import type { Reading, Unknown } from './belief';
+import { posterior, spreadOf, type Posterior, type Predict } from './posterior';
+
+/** One value of the fit. */
+export interface Fitted {
+  id: string;
+  value: number;
+  /** Standard deviation of ln(value). */
+  relativeSigma: number;
+  /** Readings, where they shrank the spread by more than half; else what was believed. */
+  decidedBy: 'readings' | 'belief';
+}
+
+export interface Fit {
+  fitted: Fitted[];
+  /** With the readings taken for wrong left out. */
+  posterior: Posterior;
+  /** Readings taken for wrong, by index, the worst first. */
+  outliers: number[];
+  /** Pairs of unknowns the readings cannot tell apart, and how strongly they hang together, −1 to 1. */
+  entangled: { ids: [string, string]; correlation: number }[];
+}
+
+/** A reading is taken for wrong when everything else agrees better without it by this square of sigmas. */
+const WRONG_SQUARE = 4 ** 2;
+/** The share of its spread an unknown may keep to be decided by readings. */
+const DECIDED = 0.5;
+const ENTANGLED = 0.95;
+
+/**
+ * Fits a model to readings. A reading that everything else speaks against is named and left out, never more than a
+ * third of them, and only while more than two others remain: with fewer nobody can say which one is wrong.
+ * @throws SolveError where the model has no answer at what is believed
+ */
+export function fit(unknowns: readonly Unknown[], readings: readonly Reading[], predict: Predict): Fit {
+  const weights = readings.map(() => 1);
+  const outliers: number[] = [];
+  let found = posterior(unknowns, readings, predict, weights);
+  const most = Math.floor(readings.length / 3);
+  while (outliers.length < most && readings.length - outliers.length > 2) {
+    const worst = mostAgainst(unknowns, readings, predict, weights, found);
+    if (!worst) break;
+    weights[worst.index] = 0;
+    outliers.push(worst.index);
+    found = worst.without;
+  }
+  const spreads = unknowns.map((_, n) => Math.sqrt(found.covariance[n]![n]!));
+  return {
+    fitted: unknowns.map((u, n) => ({
+      id: u.id,
+      value: found.values[n]!,
+      relativeSigma: u.spread * spreads[n]!,
+      decidedBy: spreads[n]! < DECIDED ? 'readings' : 'belief',
+    })),
+    posterior: found,
+    outliers,
+    entangled: unknowns.flatMap((a, i) =>
+      unknowns.slice(i + 1).flatMap((b, k) => {
+        const j = i + 1 + k;
+        const correlation = found.covariance[i]![j]! / (spreads[i]! * spreads[j]!);
+        return Math.abs(correlation) > ENTANGLED ? [{ ids: [a.id, b.id] as [string, string], correlation }] : [];
+      }),
+    ),
+  };
+}
+
+/** How much a sum of squares may at most fall when one reading is let go, told without fitting anew: its own square grows by its leverage. */
+function mostAgainst(
+  unknowns: readonly Unknown[],
+  readings: readonly Reading[],
+  predict: Predict,
+  weights: readonly number[],
+  found: Posterior,
+): { index: number; without: Posterior } | null {
+  const whole = squares(found);
+  // Near the fit a reading left out lets the sum of squares fall by its own square over one less its leverage.
+  const suspects = readings
+    .flatMap((r, n) => {
+      if (weights[n] === 0) return [];
+      const leverage = (spreadOf(found.slopes[n]!, found.covariance) / r.sigma) ** 2;
+      return [{ n, falls: found.sigmas[n]! ** 2 / Math.max(1 - leverage, 1e-3) }];
+    })
+    .filter((s) => s.falls > WRONG_SQUARE / 2)
+    .sort((a, b) => b.falls - a.falls)
+    .slice(0, 6);
+  const tried = suspects.map(({ n }) => {
+    const without = posterior(
+      unknowns,
+      readings,
+      predict,
+      weights.map((w, k) => (k === n ? 0 : w)),
+      found.z,
+    );
+    return { index: n, without, falls: whole - squares(without) };
+  });
+  const worst = tried.reduce<(typeof tried)[number] | null>((a, b) => (a && a.falls >= b.falls ? a : b), null);
+  return worst && worst.falls > WRONG_SQUARE ? worst : null;
+}
+
+const squares = (p: Posterior) => p.chiSquare + p.z.reduce((sum, v) => sum + v * v, 0);

@@ -1,0 +1,213 @@
+import { levenbergMarquardt } from 'ml-levenberg-marquardt';
+import { CholeskyDecomposition, inverse, Matrix, solve } from 'ml-matrix';
+import { SolveError } from '@/core/solve/solve-error';
+import { valuesAt, type Reading, type Unknown } from './belief';
+
+/** What the readings make of the beliefs: the most probable values and how sure they are, near them taken as normal. */
+export interface Posterior {
+  /** Most probable values, counted in spreads of the belief. */
+  z: number[];
+  values: number[];
+  /** Covariance of z. Without readings it is the unit matrix. */
+  covariance: number[][];
+  /** What each reading should have been. */
+  computed: number[];
+  /** (computed − read) / sigma of each. */
+  sigmas: number[];
+  /** Derivative of each computed value by each z. */
+  slopes: number[][];
+  /** Sum of the squared sigmas of the readings. */
+  chiSquare: number;
+  /** ln of the probability of exactly these readings under this model, everything believed about its unknowns counted in. */
+  logEvidence: number;
+}
+
+/** What every reading should be, for given values of the unknowns. @throws SolveError where there is no answer */
+export type Predict = (values: readonly number[]) => readonly number[];
+
+/** A move of ln(value) over which a derivative is taken: well above the solver's own noise of 1e-5. */
+export const LOG_STEP = 0.01;
+/** No value is looked for farther than so many spreads from what is believed. */
+const FARTHEST = 8;
+/** Rounds of a few steps each. */
+const ROUNDS = 10;
+const STEPS_A_ROUND = 2;
+/** What is left to gain in the sum of squares when a search is done: no figure moves by a thirtieth of its spread. */
+const ENOUGH = 1e-3;
+const FIRST_DAMPING = 1e-3;
+const MOST_DAMPING = 1e6;
+/** What a model that has no answer is taken to be off by, in sigmas. */
+const NO_ANSWER = 1e4;
+
+/**
+ * The most probable values of the unknowns given readings: the least sum of squares of (computed − read)/sigma and of
+ * the distance from the beliefs in spreads, by Levenberg and Marquardt's method.
+ * @param weights of each reading's square, 1 where left out; 0 leaves a reading out
+ * @param from where the search begins, in spreads
+ * @param hopeless a sum of squares that is no longer of interest: the search ends where it is not going to fall below it
+ * @throws SolveError where the model has no answer even at the beliefs' centres
+ */
+export function posterior(
+  unknowns: readonly Unknown[],
+  readings: readonly Reading[],
+  predict: Predict,
+  weights: readonly number[] = readings.map(() => 1),
+  from: readonly number[] = unknowns.map(() => 0),
+  hopeless = Infinity,
+): Posterior {
+  const roots = weights.map(Math.sqrt);
+  const residualsAt = (computed: readonly number[]) =>
+    readings.map((r, n) => (roots[n]! * (computed[n]! - r.value)) / r.sigma);
+  // The search asks for a place and for its slopes more than once.
+  const computedAt = remembered((z) => predict(valuesAt(unknowns, z)));
+  const slopesAt = remembered((z): number[][] => {
+    const here = computedAt(z);
+    const columns = unknowns.map((u, k) => {
+      const h = LOG_STEP / u.spread;
+      const up = predict(
+        valuesAt(
+          unknowns,
+          z.map((v, n) => (n === k ? v + h : v)),
+        ),
+      );
+      return up.map((v, n) => (v - here[n]!) / h);
+    });
+    return readings.map((_, n) => columns.map((c) => c[n]!));
+  });
+  const curvatureAt = (z: readonly number[]) => curvatureOf(unknowns.length, readings, weights, slopesAt(z));
+  /** What the sum of squares would still fall by if all were as straight as it is here. */
+  const stillDue = (z: readonly number[]): number => {
+    const slopes = slopesAt(z);
+    const misses = residualsAt(computedAt(z));
+    const gradient = unknowns.map((_, k) =>
+      readings.reduce((sum, r, n) => sum + (misses[n]! * roots[n]! * slopes[n]![k]!) / r.sigma, z[k]!),
+    );
+    const g = Matrix.columnVector(gradient);
+    return g
+      .transpose()
+      .mmul(solve(curvatureAt(z), g))
+      .get(0, 0);
+  };
+
+  let best = { z: [...from], cost: costOf(residualsAt(computedAt(from)), from) };
+  if (unknowns.length > 0 && readings.length > 0) {
+    const model = (z: number[]) => {
+      const rows = orWithout(() => residualsAt(computedAt(z))) ?? readings.map(() => NO_ANSWER);
+      return (n: number) => (n < rows.length ? rows[n]! : z[n - rows.length]!);
+    };
+    const jacobian = (z: number[]) => {
+      const slopes = orWithout(() => slopesAt(z));
+      return (n: number) => {
+        if (n >= readings.length) return unknowns.map((_, k) => (k === n - readings.length ? 1 : 0));
+        const row = slopes?.[n];
+        return unknowns.map((_, k) => (row ? (roots[n]! * row[k]!) / readings[n]!.sigma : 0));
+      };
+    };
+    const x = Array.from({ length: readings.length + unknowns.length }, (_, n) => n);
+    let damping = FIRST_DAMPING;
+    for (let round = 0; round < ROUNDS; round++) {
+      const due = stillDue(best.z);
+      if (due <= ENOUGH || best.cost - 1.5 * due > hopeless) break;
+      const found = levenbergMarquardt({ x, y: x.map(() => 0) }, model, {
+        initialValues: best.z,
+        damping,
+        maxIterations: STEPS_A_ROUND,
+        minValues: unknowns.map(() => -FARTHEST),
+        maxValues: unknowns.map(() => FARTHEST),
+        jacobianFunction: jacobian,
+      });
+      if (found.parameterError < best.cost) {
+        best = { z: [...found.parameterValues], cost: found.parameterError };
+        damping = FIRST_DAMPING;
+      } else {
+        // Too bold: the same place again, with shorter steps.
+        damping *= 1e3;
+        if (damping > MOST_DAMPING) break;
+      }
+    }
+  }
+  return summedUp(unknowns, readings, weights, best.z, computedAt(best.z), slopesAt(best.z), curvatureAt(best.z));
+}
+
+const costOf = (residuals: readonly number[], z: readonly number[]) =>
+  [...residuals, ...z].reduce((sum, v) => sum + v * v, 0);
+
+function orWithout<T>(work: () => T): T | null {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof SolveError) return null;
+    throw error;
+  }
+}
+
+/** The curvature of the sum of squares: one for each belief, and what each reading adds. */
+function curvatureOf(
+  size: number,
+  readings: readonly Reading[],
+  weights: readonly number[],
+  slopes: readonly (readonly number[])[],
+): Matrix {
+  const curvature = Matrix.eye(size, size);
+  readings.forEach((r, n) => {
+    for (let i = 0; i < size; i++)
+      for (let j = 0; j < size; j++) {
+        const added = (weights[n]! * slopes[n]![i]! * slopes[n]![j]!) / (r.sigma * r.sigma);
+        curvature.set(i, j, curvature.get(i, j) + added);
+      }
+  });
+  return curvature;
+}
+
+/** A function of a place that keeps its last few answers. */
+function remembered<T>(work: (z: readonly number[]) => T): (z: readonly number[]) => T {
+  const kept: { z: readonly number[]; answer: T }[] = [];
+  return (z) => {
+    const hit = kept.find((k) => k.z.every((v, n) => v === z[n]));
+    if (hit) return hit.answer;
+    const answer = work(z);
+    kept.unshift({ z: [...z], answer });
+    kept.length = Math.min(kept.length, 4);
+    return answer;
+  };
+}
+
+function summedUp(
+  unknowns: readonly Unknown[],
+  readings: readonly Reading[],
+  weights: readonly number[],
+  z: number[],
+  computed: readonly number[],
+  slopes: number[][],
+  curvature: Matrix,
+): Posterior {
+  const size = unknowns.length;
+  const covariance = size === 0 ? [] : inverse(curvature).to2DArray();
+  const sigmas = readings.map((r, n) => (computed[n]! - r.value) / r.sigma);
+  const chiSquare = sigmas.reduce((sum, s, n) => sum + weights[n]! * s * s, 0);
+  const belief = z.reduce((sum, v) => sum + v * v, 0);
+  const widths = readings.reduce((sum, r, n) => sum + weights[n]! * Math.log(r.sigma * Math.sqrt(2 * Math.PI)), 0);
+  return {
+    z,
+    values: valuesAt(unknowns, z),
+    covariance,
+    computed: [...computed],
+    sigmas,
+    slopes,
+    chiSquare,
+    logEvidence: -0.5 * (chiSquare + belief) - widths - 0.5 * (size === 0 ? 0 : logDeterminant(curvature)),
+  };
+}
+
+/** ln of the determinant of a positive definite matrix. */
+function logDeterminant(matrix: Matrix): number {
+  const { lowerTriangularMatrix } = new CholeskyDecomposition(matrix);
+  return 2 * lowerTriangularMatrix.diag().reduce((sum, v) => sum + Math.log(v), 0);
+}
+
+/** Spread of a quantity that moves by `slopes` with the unknowns, from their covariance. */
+export function spreadOf(slopes: readonly number[], covariance: readonly (readonly number[])[]): number {
+  let variance = 0;
+  slopes.forEach((a, i) => slopes.forEach((b, j) => (variance += a * covariance[i]![j]! * b)));
+  return Math.sqrt(Math.max(variance, 0));
+}
