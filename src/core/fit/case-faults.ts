@@ -143,6 +143,8 @@ export function caseFaults(circuit: Network, scale: Scale): CaseFault[] {
         },
       })),
     ),
+    // Last: a winding that is shorted every half cycle takes longest to solve, and by then most of it is out of question.
+    ...diode('short'),
   ];
 }
 

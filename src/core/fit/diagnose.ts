@@ -49,19 +49,22 @@ export function diagnose<H extends Hypothesis>(
   expected: readonly number[],
   otherPrior: number,
 ): Diagnosis<H> {
-  const found: { hypothesis: H; posterior: Posterior | null }[] = [];
-  const centres = new Map<H, readonly number[] | null>();
+  // What is nearest at its centres first: against it most of the others are soon out of question.
+  const lined = hypotheses
+    .map((hypothesis) => {
+      const centre = orNone(() => hypothesis.predict(hypothesis.unknowns.map((u) => u.centre)));
+      const miss = centre ? readings.reduce((sum, r, n) => sum + ((centre[n]! - r.value) / r.sigma) ** 2, 0) : Infinity;
+      return { hypothesis, centre, miss };
+    })
+    .sort((x, y) => x.miss - y.miss);
+  const found: { hypothesis: H; centre: readonly number[] | null; posterior: Posterior | null }[] = [];
   let bestSquares = Infinity;
-  for (const hypothesis of hypotheses) {
-    const centre = orNone(() => hypothesis.predict(hypothesis.unknowns.map((u) => u.centre)));
-    centres.set(hypothesis, centre);
+  for (const { hypothesis, centre } of lined) {
     // A bridge's diodes cannot be told apart from its rail: one is weighed for all that read alike.
-    const twin = found.find(
-      (f) => f.hypothesis.fault === hypothesis.fault && alike(centres.get(f.hypothesis) ?? null, centre),
-    );
+    const twin = found.find((f) => f.hypothesis.fault === hypothesis.fault && alike(f.centre, centre));
     const p = twin ? twin.posterior : centre && weigh(hypothesis, readings, bestSquares + HOPELESS_SQUARES);
     if (p) bestSquares = Math.min(bestSquares, squaresOf(p));
-    found.push({ hypothesis, posterior: p });
+    found.push({ hypothesis, centre, posterior: p });
   }
   const logs = found.map(({ hypothesis, posterior: p }) =>
     p ? Math.log(hypothesis.prior) + p.logEvidence : -Infinity,
@@ -76,7 +79,11 @@ export function diagnose<H extends Hypothesis>(
   const total = [...logs, anything].reduce((sum, l) => sum + Math.exp(l - top), 0);
   return {
     weighed: found
-      .map((f, n) => ({ ...f, probability: Math.exp(logs[n]! - top) / total }))
+      .map(({ hypothesis, posterior: p }, n) => ({
+        hypothesis,
+        posterior: p,
+        probability: Math.exp(logs[n]! - top) / total,
+      }))
       .sort((a, b) => b.probability - a.probability),
     other: Math.exp(anything - top) / total,
   };

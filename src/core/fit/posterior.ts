@@ -34,6 +34,8 @@ const ROUNDS = 10;
 const STEPS_A_ROUND = 2;
 /** What is left to gain in the sum of squares when a search is done: no figure moves by a thirtieth of its spread. */
 const ENOUGH = 1e-3;
+/** So many times a sum of squares of no interest after a round is not going to come down to it. */
+const FAR_OFF = 100;
 const FIRST_DAMPING = 1e-3;
 const MOST_DAMPING = 1e6;
 /** What a model that has no answer is taken to be off by, in sigmas. */
@@ -108,6 +110,7 @@ export function posterior(
     for (let round = 0; round < ROUNDS; round++) {
       const due = stillDue(best.z);
       if (due <= ENOUGH || best.cost - 1.5 * due > hopeless) break;
+      if (round > 0 && best.cost > FAR_OFF * hopeless) break;
       const found = levenbergMarquardt({ x, y: x.map(() => 0) }, model, {
         initialValues: best.z,
         damping,

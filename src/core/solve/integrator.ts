@@ -133,6 +133,8 @@ export interface Integrator {
   /** Lowest and highest value of each state in the last run. */
   readonly low: Float64Array;
   readonly high: Float64Array;
+  /** About the integral of all currents squared over the last run, A²s. */
+  readonly flowedA2s: number;
   /** Where columns of the records are put together. */
   readonly arena: Arena;
   /** Takes over the values of a circuit of the same shape. */
@@ -178,6 +180,7 @@ function newIntegrator(shape: Circuit): Integrator {
   const i1 = new Float64Array(STAGES);
   const tolerance = new Float64Array(nX);
   let toleranceI2 = 0;
+  let flowed = 0;
   let toleranceI1 = 0;
   /** What the tolerance in force does to the length of a step, against the loosest. */
   let tolerated = 1;
@@ -348,6 +351,7 @@ function newIntegrator(shape: Circuit): Integrator {
     }
     low.set(x);
     high.set(x);
+    flowed = 0;
     let t = from;
     let steps = 0;
     const mostWork = work.done + MOST_WORK;
@@ -467,6 +471,7 @@ function newIntegrator(shape: Circuit): Integrator {
           if (value < low[n]!) low[n] = value;
           if (value > high[n]!) high[n] = value;
         }
+        flowed += (h / 2) * (i2[0]! + i2[LAST]!);
         lastI2 = i2[LAST]!;
         lastI1 = i1[LAST]!;
         const ceased = eventful && events.cut();
@@ -578,6 +583,9 @@ function newIntegrator(shape: Circuit): Integrator {
     transition,
     low,
     high,
+    get flowedA2s() {
+      return flowed;
+    },
     arena: new Arena(),
     load(next) {
       load(next);

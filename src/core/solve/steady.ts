@@ -18,6 +18,8 @@ export interface SteadyOptions {
 /** A cycle counts as closed when the correction still due is below this share of each state's own swing. */
 const ACCEPT = 3e-4;
 const MOST_PASSES = 60;
+/** Share of the squared current that did flow below which what the load would make flow no longer counts. */
+const FLOWING = 0.05;
 /** Most work in one search. */
 const MOST_WORK = 5e7;
 /** Cycles the circuit then runs by itself. */
@@ -51,7 +53,9 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
   let start = fits ? Float64Array.from(warm) : guess.state;
   const swing = Float64Array.from(guess.swing);
   const floor = guess.floor;
-  const squares = 3 * circuit.typicalA ** 2 * periodS * (mirror ? 0.5 : 1);
+  const expected = 3 * circuit.typicalA ** 2 * periodS * (mirror ? 0.5 : 1);
+  /** What an error in a step's squared current is measured by: where a shorted diode lets a hundred times the load flow, by that. */
+  let squares = expected;
   const scale = new Float64Array(n);
   const image = new Float64Array(n);
   const miss = new Float64Array(n);
@@ -87,6 +91,7 @@ export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
     options.record = tight;
     options.carry = anew || far;
     steps += integrator.run(start, 0, span, options);
+    squares = Math.max(expected, FLOWING * integrator.flowedA2s);
     for (let s = 0; s < n; s++) {
       const to = mirror ? mirror.states[s]! : s;
       image[to] = (mirror ? mirror.stateSigns[s]! : 1) * integrator.x[s]!;
