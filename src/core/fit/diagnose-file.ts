@@ -33,7 +33,13 @@ export function diagnoseFile(file: ReadingsFile): object {
       const explained = (n: number) => Math.abs(sigmas[n] ?? Infinity) <= EXPLAINED_SIGMAS;
       return {
         fault: fault as FaultName,
-        part: best.hypothesis.of.part,
+        // What these readings cannot tell apart is named together.
+        part: all
+          .filter((w) => w.posterior === best.posterior)
+          .map((w) => w.hypothesis.of.part)
+          .filter((part, n, parts) => parts.indexOf(part) === n)
+          .sort()
+          .join(' or '),
         probability: all.reduce((sum, w) => sum + w.probability, 0),
         explains: where.filter((_, n) => explained(n)),
         fails: where.filter((_, n) => !explained(n)),

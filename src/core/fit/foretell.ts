@@ -1,5 +1,5 @@
-import { valuesAt, type Unknown } from './belief';
-import { LOG_STEP, spreadOf, type Posterior, type Predict } from './posterior';
+import type { Unknown } from './belief';
+import { slopeColumns, spreadOf, type Posterior, type Predict } from './posterior';
 
 /** A quantity nobody read, as a model has it. */
 export interface Foretold {
@@ -11,16 +11,7 @@ export interface Foretold {
 /** What a model says of places nobody read, near what it made of the readings. @throws SolveError where one has no answer */
 export function foretell(unknowns: readonly Unknown[], p: Posterior, ask: Predict): Foretold[] {
   const here = ask(p.values);
-  const columns = unknowns.map((u, k) => {
-    const h = LOG_STEP / u.spread;
-    const up = ask(
-      valuesAt(
-        unknowns,
-        p.z.map((v, n) => (n === k ? v + h : v)),
-      ),
-    );
-    return up.map((v, n) => (v - here[n]!) / h);
-  });
+  const columns = slopeColumns(unknowns, p.z, here, ask);
   return here.map((value, n) => ({
     value,
     sigma: spreadOf(
