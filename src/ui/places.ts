@@ -16,6 +16,7 @@ export type RoomId =
   | 'mains'
   | 'checklist'
   | 'bench'
+  | 'line'
   | 'sheet';
 
 /** One view of a design, with an address of its own. */
@@ -63,7 +64,13 @@ export function placesOf({ source }: Pick<Design, 'source'>): readonly Place[] {
       ],
     },
     { name: 'Build', rooms: [{ id: 'checklist', name: mains ? 'Before the plug' : 'Before it is joined' }] },
-    { name: 'Bench', rooms: [{ id: 'bench', name: 'Power-up' }] },
+    {
+      name: 'Bench',
+      rooms: [
+        { id: 'bench', name: 'Power-up' },
+        { id: 'line', name: 'Load line and fit' },
+      ],
+    },
     { name: 'Keep', rooms: [{ id: 'sheet', name: 'Sheet' }] },
   ];
 }

@@ -1,4 +1,7 @@
 import * as Comlink from 'comlink';
+import type { FactorId } from '@/core/bench/factors';
+import { fitDesign, type DesignFit } from '@/core/bench/fit-design';
+import { computedLine, type ComputedLine } from '@/core/bench/load-line';
 import { mainsForReadings } from '@/core/bench/readings';
 import type { TestPoint } from '@/core/bench/test-point';
 import { testPoints } from '@/core/bench/test-points';
@@ -225,6 +228,14 @@ const solver = {
   },
   bill(design: Design): Answer<BillLine[]> {
     return answer(() => billOf(studyDesign(design)));
+  },
+  /** The load line readings are held against. */
+  computedLine(design: Design): Answer<ComputedLine> {
+    return answer(() => computedLine(design));
+  },
+  /** Fits the design to all that was read of it; a sentence where there is too little. */
+  fit(design: Design, moving: readonly FactorId[]): Answer<DesignFit | string> {
+    return answer(() => fitDesign(design, moving));
   },
   bench(design: Design): Answer<TestPoint[]> {
     return answer(() => testPoints(design, mainsForReadings(design)));

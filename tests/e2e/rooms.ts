@@ -15,5 +15,6 @@ export const ROOMS: readonly [string, RegExp][] = [
   ['/mains', /against plugging it in/],
   ['/checklist', /plugging it in|looked at/],
   ['/bench', /Power-up, stage by stage/],
+  ['/line', /The design that behaves like it/],
   ['/sheet', /Rating plate/],
 ];

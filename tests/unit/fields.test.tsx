@@ -1,6 +1,6 @@
 /** @jest-environment @stryker-mutator/jest-runner/jest-env/jsdom */
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { Amount } from '@/places/load/amount';
+import { AmountCell } from '@/ui/amount-cell';
 import { QuantityField } from '@/ui/quantity-field';
 import { ReadField } from '@/ui/read-field';
 import { REST_MS } from '@/ui/typed-field';
@@ -167,7 +167,13 @@ test('a cell of the load table is named for those who do not see its column, and
     <table>
       <tbody>
         <tr>
-          <Amount path="load.typicalA" label="Typical of line 1" value={0.5} volts={12} onCommit={(v) => got.push(v)} />
+          <AmountCell
+            path="load.typicalA"
+            label="Typical of line 1"
+            value={0.5}
+            volts={12}
+            onCommit={(v) => got.push(v)}
+          />
         </tr>
       </tbody>
     </table>,

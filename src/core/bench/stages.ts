@@ -34,3 +34,19 @@ export function stagesOf(design: Design): Stage[] {
     ...(made ? [{ name: 'After half an hour', points: ['sink-warm' as const] }] : []),
   ];
 }
+
+/** Short names of the points as a list of readings says them. */
+export function pointNames(design: Design): Readonly<Record<string, string>> {
+  const bare = design.heat.sinkKPerW === null;
+  return {
+    mains: 'mains',
+    'secondary-open': 'winding, open',
+    'reservoir-idle': 'reservoir, no load',
+    'output-idle': 'output, no load',
+    'reservoir-loaded': 'reservoir, full load',
+    'reservoir-ripple': 'reservoir ripple, full load',
+    'output-loaded': 'output, full load',
+    'output-minus': 'minus output, full load',
+    'sink-warm': bare ? 'regulator’s case, warm' : 'heatsink, warm',
+  };
+}

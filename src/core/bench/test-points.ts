@@ -5,6 +5,7 @@ import { mainsVolts, modelOf } from '@/core/circuit/feed';
 import { networkOf, type Adjust } from '@/core/circuit/network-of';
 import type { Design } from '@/core/design/design';
 import { dcSourceOf, termsOf } from '@/core/design/source';
+import { sourceSpread } from '@/core/parts/transformer-source';
 import { TOUCH_DC_V } from '@/core/parts/touch-limits';
 import { formatNominal, formatQuantity as q } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';
@@ -19,13 +20,17 @@ import { figure, type PointId, type TestPoint } from './test-point';
 
 /** Spread of a healthy build around the design's own values. */
 const SPREAD = {
-  openCircuit: 0.03,
-  resistance: 0.2,
   diodeSaturation: 3,
   coolerRoomK: 15,
   warmerRoomK: 5,
   rippleReading: 0.1,
 };
+
+/** How far open volts and resistance of a healthy build may be off, per cent: 3 and 20, or what a fit left of it. */
+function healthySpread({ source, transformer }: Design): { voltsPct: number; ohmPct: number } {
+  const fitted = source.kind === 'mains' && transformer.source.kind === 'fitted';
+  return fitted ? sourceSpread(transformer.source) : { voltsPct: 3, ohmPct: 20 };
+}
 
 /**
  * The test points of a staged power-up with the window a healthy build falls into: simulated at the mains volts read
@@ -37,6 +42,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   const { mains, bench, demand, heat } = design;
   const made = mainModel(design);
   const model = modelOf(design);
+  const { voltsPct, ohmPct } = healthySpread(design);
   const meter = (v: number) => (Math.abs(v) * bench.meterPct) / 100 + bench.meterDigitsV;
   const half = windingCount(design) === 2 ? 'each half, tap to end' : 'across the winding';
   const points: Omit<TestPoint, 'stage'>[] = [];
@@ -79,7 +85,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
   if (!dc) {
     const mainsV = mainsFor('secondary-open');
     const value = opened(mainsV);
-    const spread = value * SPREAD.openCircuit + meter(value);
+    const spread = (value * voltsPct) / 100 + meter(value);
     points.push({
       id: 'secondary-open',
       label: 'Winding, open',
@@ -102,7 +108,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
           { label: read, value: mainsV, unit: 'V' },
         ],
         'Nameplate.',
-        [`Turns ratio and regulation within ±${q(100 * SPREAD.openCircuit, '%')} together, then the meter.`],
+        [`Turns ratio and regulation within ±${q(voltsPct, '%', 2)} together, then the meter.`],
       ),
       low: value - spread,
       high: value + spread,
@@ -355,8 +361,8 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     const value = at({});
     const tolerance = of.reservoir.tolerancePct / 100;
     const trials: [Adjust, Adjust][] = [
-      [{ openCircuitFactor: 1 - SPREAD.openCircuit }, { openCircuitFactor: 1 + SPREAD.openCircuit }],
-      [{ resistanceFactor: 1 + SPREAD.resistance }, { resistanceFactor: 1 - SPREAD.resistance }],
+      [{ openCircuitFactor: 1 - voltsPct / 100 }, { openCircuitFactor: 1 + voltsPct / 100 }],
+      [{ resistanceFactor: 1 + ohmPct / 100 }, { resistanceFactor: 1 - ohmPct / 100 }],
       [{ capacitanceFactor: 1 - tolerance }, { capacitanceFactor: 1 + tolerance }],
       [{ diodeSaturationFactor: 1 / SPREAD.diodeSaturation }, { diodeSaturationFactor: SPREAD.diodeSaturation }],
     ];
@@ -372,7 +378,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
       low,
       high,
       assumes: [
-        `Open-circuit volts ±3 %, ${termsOf(of).winding} resistance ±20 %, capacitance ±` +
+        `Open-circuit volts ±${q(voltsPct, '%', 2)}, ${termsOf(of).winding} resistance ±${q(ohmPct, '%', 2)}, capacitance ±` +
           q(of.reservoir.tolerancePct, '%') +
           `, ${spreadWords(diodeOf(of.rectifier))}: each simulated, the excursions added.`,
       ],

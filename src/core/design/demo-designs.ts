@@ -1,5 +1,5 @@
 import { blankDesign, MAINS_PRESETS, outputDemand } from './defaults';
-import type { Consumer, Design, Reading } from './design';
+import type { Consumer, Design, LoadRow, Reading } from './design';
 
 const mains = MAINS_PRESETS[0]!.mains;
 
@@ -25,6 +25,20 @@ const read = (point: string, value: number, mainsV: number, at: string): Reading
   value,
   mainsV,
   at: `2026-03-14T${at}:00Z`,
+});
+
+/** A row of the load line that was taken of the dome's supply one evening. */
+const row = (loadA: number, mainsV: number, reservoirV: number, rippleV: number | null, at: string): LoadRow => ({
+  at: `2026-04-18T${at}:00Z`,
+  mainsV,
+  fedFrom: 'mains',
+  loadA,
+  reservoirV,
+  rippleV,
+  outputV: null,
+  sinkC: null,
+  loadedS: 120,
+  note: '',
 });
 
 /** The demo shelf: supplies of a small coastal school's observatory and workshop. Invented, every one. */
@@ -110,6 +124,17 @@ export function demoDesigns(): Design[] {
     {
       ...dome,
       note: 'Home-wound on a salvaged core. The controller takes 23 to 41 V and brakes into the reservoir.',
+      bench: {
+        ...dome.bench,
+        loadLine: [
+          row(0, 231.4, 38.04, null, '19:05'),
+          row(0.4, 231.1, 36.6, 0.193, '19:12'),
+          row(1, 230.8, 35.56, 0.445, '19:18'),
+          row(2, 230.2, 34.33, 0.813, '19:25'),
+          row(3, 229.7, 33.29, 1.15, '19:33'),
+          row(4, 229.1, 32.4, 1.44, '19:41'),
+        ],
+      },
       transformer: {
         ...clock.transformer,
         ratedV: 25.5,

@@ -42,6 +42,7 @@ export type Indicator = InferType<typeof indicatorSchema>;
 export type Heat = InferType<typeof heatSchema>;
 export type MainsSide = InferType<typeof mainsSideSchema>;
 export type Bench = InferType<typeof benchSchema>;
+export type LoadRow = Bench['loadLine'][number];
 export type Reading = Bench['readings'][number];
 export interface Pick extends Omit<InferType<typeof pickedSchema>[number], 'values'> {
   /** What taking it set in the design; while that still stands, the part is in it. */

@@ -13,3 +13,6 @@ export const PART_ROLES = [
   'sink',
 ] as const;
 export type PartRole = (typeof PART_ROLES)[number];
+
+/** What fed a supply while it was read. */
+export const FED_FROM = ['mains', 'variable', 'lamp', 'bench supply'] as const;

@@ -55,6 +55,8 @@ export const FIELD_LIMITS = {
   'transformer.loadedV': { label: 'Volts, loaded', unit: 'V', min: 0.1, max: 2000 },
   'transformer.loadA': { label: 'Load in the test', unit: 'A', min: 1e-4, max: 100 },
   'transformer.primaryOhm': { label: 'Primary, cold', unit: 'ohm', min: 1e-3, max: 1e5 },
+  'transformer.fittedOhm': { label: 'Its ohms, fitted', unit: 'ohm', min: 0, max: 1e5 },
+  'transformer.fittedPct': { label: 'Sure to', unit: '%', min: 0.001, max: 100 },
   'transformer.secondaryOhm': { label: 'Secondary, cold', unit: 'ohm', min: 1e-4, max: 1e5 },
   'winding.areaMm2': { label: 'Core section', unit: 'mm²', min: 10, max: 20000 },
   'winding.windowMm2': { label: 'Window', unit: 'mm²', min: 10, max: 50000 },
@@ -138,6 +140,11 @@ export const FIELD_LIMITS = {
   'mainsSide.primaryFuseA': { label: 'Primary fuse', unit: 'A', min: 0.01, max: 32, optional: 'not chosen' },
   'mainsSide.secondaryFuseA': { label: 'Secondary fuse', unit: 'A', min: 0.01, max: 100, optional: 'none' },
   'bench.sourceV': { label: 'Mains or source then', unit: 'V', min: 0.3, max: 500 },
+  'bench.loadA': { label: 'Load current', unit: 'A', min: 0, max: 50 },
+  'bench.volts': { label: 'Volts read', unit: 'V', min: 0, max: 5000, optional: 'not read' },
+  'bench.rippleV': { label: 'Ripple, p-p', unit: 'V', min: 0, max: 2000, optional: 'not read' },
+  'bench.sinkC': { label: 'Metal', unit: '°C', min: -40, max: 300, optional: 'not read' },
+  'bench.loadedS': { label: 'Loaded for', unit: 's', min: 0, max: 1e6, optional: 'not noted' },
   'bench.meterPct': { label: 'Meter error', unit: '%', min: 0, max: 10 },
   'bench.meterDigitsV': { label: 'Meter digits', unit: 'V', min: 0, max: 1 },
 } as const satisfies Record<string, FieldLimit>;
@@ -171,6 +178,8 @@ export const NOTE_MAX = 4000;
 /** Most parts a filter may have on each side of the reservoir. */
 export const FILTER_STEPS_MAX = 8;
 export const READINGS_MAX = 2000;
+/** Most rows of a measured load line. */
+export const LOAD_ROWS_MAX = 500;
 /** Most regulators beside the main one. */
 export const OUTPUTS_MAX = 4;
 /** Most lines a load table may have. */

@@ -4,10 +4,11 @@ import { from3 } from './migrations/from-3';
 import { from4 } from './migrations/from-4';
 import { from5 } from './migrations/from-5';
 import { from6 } from './migrations/from-6';
+import { from7 } from './migrations/from-7';
 import type { Json } from './migrations/json';
 
 /** The version this program writes. */
-export const DESIGN_VERSION = 7;
+export const DESIGN_VERSION = 8;
 
 /** From each earlier version to the next: what that one did not know is set to nothing. A new version is a file and its line. */
 const STEPS: Readonly<Record<number, (document: Json) => Json>> = {
@@ -17,6 +18,7 @@ const STEPS: Readonly<Record<number, (document: Json) => Json>> = {
   4: from4,
   5: from5,
   6: from6,
+  7: from7,
 };
 
 /** A design of an earlier version as this one; anything else comes back as it is. Never throws. */

@@ -1,7 +1,7 @@
 import * as yup from 'yup';
-import { PART_ROLES } from './kinds';
-import { READINGS_MAX } from './limits';
-import { field, group, list, oneOf } from './schema-pieces';
+import { FED_FROM, PART_ROLES } from './kinds';
+import { LOAD_ROWS_MAX, READINGS_MAX } from './limits';
+import { field, group, list, oneOf, text } from './schema-pieces';
 
 /** Parts taken from the drawer, with what they were when they were taken. */
 export const pickedSchema = list(
@@ -21,6 +21,13 @@ export const pickedSchema = list(
 export const fixedSchema = yup.array().strict(true).required('${path} is missing').max(20).of(oneOf(PART_ROLES));
 
 /** One value read at one test point, with the mains volts of that moment. SI. */
+const time = () =>
+  yup
+    .string()
+    .strict(true)
+    .required('${path} is missing')
+    .matches(/^\d{4}-\d\d-\d\dT[\d:.]+Z$/, '${path} is not a time like 2026-01-31T21:00:00Z');
+
 const reading = group({
   point: yup.string().strict(true).required('${path} is missing').max(60, '${path} is too long'),
   value: yup
@@ -30,15 +37,28 @@ const reading = group({
     .min(-1e6, '${path} is no reading of a meter')
     .max(1e6, '${path} is no reading of a meter'),
   mainsV: field('bench.sourceV'),
-  at: yup
-    .string()
-    .strict(true)
-    .required('${path} is missing')
-    .matches(/^\d{4}-\d\d-\d\dT[\d:.]+Z$/, '${path} is not a time like 2026-01-31T21:00:00Z'),
+  at: time(),
+});
+
+/** One row of a measured load line: what hung on the main output, and what was read then. SI. */
+const loadRow = group({
+  at: time(),
+  mainsV: field('bench.sourceV'),
+  fedFrom: oneOf(FED_FROM),
+  loadA: field('bench.loadA'),
+  /** Across the reservoir, mean; null where not read, like the others. */
+  reservoirV: field('bench.volts'),
+  rippleV: field('bench.rippleV'),
+  outputV: field('bench.volts'),
+  sinkC: field('bench.sinkC'),
+  /** How long it had been loaded so, s. */
+  loadedS: field('bench.loadedS'),
+  note: text(200),
 });
 
 export const benchSchema = group({
   meterPct: field('bench.meterPct'),
   meterDigitsV: field('bench.meterDigitsV'),
+  loadLine: list(loadRow, LOAD_ROWS_MAX, `${LOAD_ROWS_MAX} rows`),
   readings: list(reading, READINGS_MAX, `${READINGS_MAX} readings`),
 });

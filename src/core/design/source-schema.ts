@@ -60,6 +60,14 @@ const transformerSource = byKind({
     loadA: field('transformer.loadA'),
     mainsV: field('mains.voltageRms'),
   },
+  fitted: {
+    openV: field('transformer.openV'),
+    mainsV: field('mains.voltageRms'),
+    ownOhm: field('transformer.fittedOhm'),
+    sharedOhm: field('transformer.fittedOhm'),
+    voltsPct: field('transformer.fittedPct'),
+    ohmPct: field('transformer.fittedPct'),
+  },
   wound: {
     plan: group({
       areaMm2: field('winding.areaMm2'),

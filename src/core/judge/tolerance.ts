@@ -6,7 +6,7 @@ import type { Adjust } from '@/core/circuit/network-of';
 import { applyPatch, type Design, type OutputDemand } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
 import { dcSourceOf, hasDiodes } from '@/core/design/source';
-import { SOURCE_TRUST } from '@/core/parts/transformer-source';
+import { sourceSpread } from '@/core/parts/transformer-source';
 import { SolveError } from '@/core/solve/solve-error';
 import { studyDesign } from '@/core/study/study';
 import { deciding, findingsOf, judge, marginOf } from './judge';
@@ -27,7 +27,8 @@ export function spreadsOf(design: Design): Spread[] {
   const { reservoir, transformer, heat } = design;
   const model = mainModel(design);
   const dc = dcSourceOf(design);
-  const ohm = dc ? 0.3 : SOURCE_TRUST[transformer.source.kind].ohmPct / 100;
+  const { voltsPct, ohmPct } = dc ? { voltsPct: 3, ohmPct: 30 } : sourceSpread(transformer.source);
+  const percent = (value: number) => Number(value.toPrecision(2));
   const around = (id: Spread['id'], label: string, share: number): Spread => ({
     id,
     label,
@@ -35,8 +36,8 @@ export function spreadsOf(design: Design): Spread[] {
     high: 1 + share,
   });
   return [
-    around('open', 'open-circuit volts, ±3 %', 0.03),
-    around('copper', `${dc ? 'its' : 'copper'} resistance, ±${Math.round(100 * ohm)} %`, ohm),
+    around('open', `open-circuit volts, ±${percent(voltsPct)} %`, voltsPct / 100),
+    around('copper', `${dc ? 'its' : 'copper'} resistance, ±${percent(ohmPct)} %`, ohmPct / 100),
     around('capacitance', `capacitance, ±${reservoir.tolerancePct} %`, reservoir.tolerancePct / 100),
     ...(hasDiodes(design)
       ? [{ id: 'diode', label: spreadWords(diodeOf(design.rectifier)), low: 0.35, high: 2.8 } as const]

@@ -8,10 +8,23 @@ export type TransformerSource =
   | { kind: 'ohms'; primaryOhm: number; secondaryOhm: number; openV: number; mainsV: number }
   /** Volts open and with a resistive load, at a mains voltage. An adapter with AC output is measured so. */
   | { kind: 'test'; openV: number; loadedV: number; loadA: number; mainsV: number }
+  /**
+   * Fitted to readings of the whole supply: open volts at a mains voltage; ohms of one winding and, referred to it, of what
+   * all windings share, at 25 °C; and how far either may be off, per cent.
+   */
+  | {
+      kind: 'fitted';
+      openV: number;
+      mainsV: number;
+      ownOhm: number;
+      sharedOhm: number;
+      voltsPct: number;
+      ohmPct: number;
+    }
   | { kind: 'wound'; plan: WindingPlan };
 
 /** Air the readings are usually taken in, °C. */
-const READ_AT_C = 25;
+export const READ_AT_C = 25;
 
 /**
  * The one model of a transformer, whichever way it is known. Voltages are those at nominal mains.
@@ -36,6 +49,8 @@ export function modelFromSource(
       const ohm = (source.openV - source.loadedV) / source.loadA;
       return fromCopper(plate, (source.openV / source.mainsV) * nominalV, ohm / 2, ohm / 2, READ_AT_C);
     }
+    case 'fitted':
+      return fromCopper(plate, (source.openV / source.mainsV) * nominalV, source.ownOhm, source.sharedOhm, READ_AT_C);
     case 'wound': {
       const wound = woundModel(source.plan, nominalV, frequencyHz, plate.halves);
       return fromCopper(plate, wound.openV, wound.secondaryOhm, wound.primaryReferredOhm, 20);
@@ -73,8 +88,19 @@ export const SOURCE_TRUST: Readonly<Record<TransformerSource['kind'], { words: s
   plate: { words: 'Nameplate: volts at rated load, copper from its regulation', ohmPct: 20 },
   ohms: { words: 'Two ohm readings and open volts: good where the meter resolves the ohms', ohmPct: 8 },
   test: { words: 'A resistive load test: the surest, copper split half and half', ohmPct: 4 },
+  fitted: { words: 'Fitted to your readings of the whole supply', ohmPct: 10 },
   wound: { words: 'Computed from turns and wire', ohmPct: 10 },
 };
+
+/** What open volts may be off where nobody measured them, per cent. */
+const OPEN_PCT = 3;
+
+/** How far open volts and resistance of a transformer may be off, per cent, by what is known of it. */
+export function sourceSpread(source: TransformerSource): { voltsPct: number; ohmPct: number } {
+  return source.kind === 'fitted'
+    ? { voltsPct: source.voltsPct, ohmPct: source.ohmPct }
+    : { voltsPct: OPEN_PCT, ohmPct: SOURCE_TRUST[source.kind].ohmPct };
+}
 
 /** One way's answer beside the nameplate's, for the person to see how they disagree. */
 export interface WayCompared {

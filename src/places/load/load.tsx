@@ -23,7 +23,7 @@ import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
 import { regulatorModel } from '@/core/parts/regulators';
 import { AllowedField, LoadField, RangeField } from '@/ui/demand-fields';
-import { Amount } from './amount';
+import { AmountCell } from '@/ui/amount-cell';
 import { FirstConsumers } from './first-consumers';
 import { Room } from '@/ui/room';
 
@@ -208,14 +208,14 @@ export function Load() {
                           ))}
                         </select>
                       </td>
-                      <Amount
+                      <AmountCell
                         path="load.standingA"
                         volts={voltsOf(outputs, c.output)}
                         label={`Standing of line ${n + 1}`}
                         value={c.standingA}
                         onCommit={(standingA) => setLine(n, { standingA: standingA! })}
                       />
-                      <Amount
+                      <AmountCell
                         path="load.typicalA"
                         volts={voltsOf(outputs, c.output)}
                         label={`Typical of line ${n + 1}`}
@@ -224,7 +224,7 @@ export function Load() {
                           setLine(n, { typicalA: typicalA!, ...(c.peakA < typicalA! ? { peakA: typicalA! } : {}) })
                         }
                       />
-                      <Amount
+                      <AmountCell
                         path="load.peakA"
                         volts={voltsOf(outputs, c.output)}
                         label={`Peak of line ${n + 1}`}
@@ -232,7 +232,7 @@ export function Load() {
                         onCommit={(peakA) => setLine(n, { peakA: peakA! })}
                       />
                       {surging && (
-                        <Amount
+                        <AmountCell
                           path="load.startA"
                           label={`At switch-on of line ${n + 1}`}
                           volts={voltsOf(outputs, c.output)}
@@ -241,7 +241,7 @@ export function Load() {
                           onCommit={(startA) => setLine(n, { startA })}
                         />
                       )}
-                      <Amount
+                      <AmountCell
                         path="load.dutyPct"
                         label={`Duty of line ${n + 1}`}
                         value={c.dutyPct}

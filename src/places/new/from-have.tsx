@@ -62,7 +62,14 @@ const FIELDS: Readonly<Record<Exclude<Kind, 'drawer'>, readonly Entry[]>> = {
 
 /** What have I got: a part in hand, and the supply that can be made around it. */
 export function FromHave() {
-  const [texts, setTexts] = useKeptTexts('have', { kind: 'transformer', volts: '', amount: '', part: '', mains: '', name: '' });
+  const [texts, setTexts] = useKeptTexts('have', {
+    kind: 'transformer',
+    volts: '',
+    amount: '',
+    part: '',
+    mains: '',
+    name: '',
+  });
   const [parts, setParts] = useState<Part[] | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const kind = (texts['kind']! in KINDS ? texts['kind'] : 'transformer') as Kind;

@@ -4,7 +4,14 @@ import { useState } from 'react';
 import { modelOf, plateOf } from '@/core/circuit/feed';
 import { windingCount } from '@/core/design/words';
 import { givesDirectCurrent } from '@/core/parts/identify';
-import { compareWithPlate, SOURCE_TRUST, type TransformerSource } from '@/core/parts/transformer-source';
+import { copperRatio } from '@/core/parts/transformer';
+import {
+  compareWithPlate,
+  READ_AT_C,
+  SOURCE_TRUST,
+  sourceSpread,
+  type TransformerSource,
+} from '@/core/parts/transformer-source';
 import { LAMINATIONS, plannedWinding, WINDOW_FILL_MAX, woundModel } from '@/core/parts/winding';
 import { transformerFigures } from '@/core/picture/figures/transformer';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
@@ -21,6 +28,7 @@ const WAYS: readonly { value: TransformerSource['kind']; label: string }[] = [
   { value: 'plate', label: 'its nameplate' },
   { value: 'ohms', label: 'two ohm readings and open volts' },
   { value: 'test', label: 'a load test; an adapter with AC output' },
+  { value: 'fitted', label: 'a fit to readings of the supply' },
   { value: 'wound', label: 'being wound by hand' },
 ];
 
@@ -64,6 +72,15 @@ export function TransformerWays() {
           loadedV: Number((openV - model.ratedA * (model.ownColdOhm + model.sharedColdOhm)).toPrecision(3)),
           loadA: Number(model.ratedA.toPrecision(2)),
           mainsV: mains.voltageRms,
+        });
+      case 'fitted':
+        return set({
+          kind,
+          openV,
+          mainsV: mains.voltageRms,
+          ownOhm: Number((model.ownColdOhm * copperRatio(READ_AT_C)).toPrecision(3)),
+          sharedOhm: Number((model.sharedColdOhm * copperRatio(READ_AT_C)).toPrecision(3)),
+          ...sourceSpread(source),
         });
       case 'wound': {
         const halves = windingCount(design);
@@ -145,6 +162,28 @@ export function TransformerWays() {
               />
             </>
           )}
+          {source.kind === 'fitted' && (
+            <>
+              <QuantityField
+                path="transformer.openV"
+                label={`Open volts${half}`}
+                value={source.openV}
+                onCommit={(v) => set({ ...source, openV: v! })}
+              />
+              <QuantityField
+                path="transformer.fittedOhm"
+                label={`Own ohms${half}`}
+                value={source.ownOhm}
+                onCommit={(v) => set({ ...source, ownOhm: v! })}
+              />
+              <QuantityField
+                path="transformer.fittedOhm"
+                label="Ohms all windings share"
+                value={source.sharedOhm}
+                onCommit={(v) => set({ ...source, sharedOhm: v! })}
+              />
+            </>
+          )}
           {source.kind === 'test' && (
             <>
               <QuantityField
@@ -171,7 +210,8 @@ export function TransformerWays() {
       <aside aria-label="Its model" className="space-y-3">
         <h2 className="text-[18px] font-semibold">The model it makes</h2>
         <p className="text-[14px] text-quiet">
-          {SOURCE_TRUST[source.kind].words}. Its ohms may be about {SOURCE_TRUST[source.kind].ohmPct} % off.
+          {SOURCE_TRUST[source.kind].words}. Its ohms may be about {formatQuantity(sourceSpread(source).ohmPct, '%', 2)}{' '}
+          off.
         </p>
         <FigureList label="Model figures" figures={transformerFigures(design)} />
         {source.kind !== 'plate' && (

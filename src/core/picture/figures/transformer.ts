@@ -1,3 +1,4 @@
+import { formatQuantity } from '@/core/quantity/format';
 import { modelOf } from '@/core/circuit/feed';
 import type { Design } from '@/core/design/design';
 import { arrangementFacts } from '@/core/design/source';
@@ -34,6 +35,16 @@ export function openVoltsWorking(design: Design): Pick<Figure, 'expression' | 'i
           of('nominal mains', mains.voltageRms, 'V', 'chosen'),
         ],
         source: 'Your readings.',
+      };
+    case 'fitted':
+      return {
+        expression: 'open volts fitted × nominal mains / mains they were fitted at',
+        inputs: [
+          of('open volts fitted', source.openV, 'V', 'measured'),
+          of('mains then', source.mainsV, 'V', 'measured'),
+          of('nominal mains', mains.voltageRms, 'V', 'chosen'),
+        ],
+        source: `Fitted to your readings, ±${formatQuantity(source.voltsPct, '%', 2)}.`,
       };
     case 'wound':
       return {
@@ -102,6 +113,13 @@ export function copperWorking(
         ],
         source: law,
         assumes: ['Half of it is taken as the primary’s.', 'Read at 25 °C.', ...share],
+      };
+    case 'fitted':
+      return {
+        expression: 'own ohms + the share of what all windings have in common, fitted',
+        inputs: parts,
+        source: law,
+        assumes: [`Fitted to your readings, ±${formatQuantity(source.ohmPct, '%', 2)}.`, ...share],
       };
     case 'wound':
       return {

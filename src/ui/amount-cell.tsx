@@ -5,7 +5,7 @@ import { fieldLimit, rangeFault, type FieldPath } from '@/core/design/limits';
 import { formatForInput } from '@/core/quantity/format';
 import { parseLoad } from '@/core/quantity/load';
 import { parseQuantity } from '@/core/quantity/parse';
-import { TypedField } from '@/ui/typed-field';
+import { TypedField } from './typed-field';
 
 interface Props {
   path: FieldPath;
@@ -18,7 +18,7 @@ interface Props {
 }
 
 /** A figure in a cell of the table. */
-export function Amount({ path, label, value, volts, placeholder, onCommit }: Props) {
+export function AmountCell({ path, label, value, volts, placeholder, onCommit }: Props) {
   const { unit, optional } = fieldLimit(path);
   const before = useRef(value);
   function take(text: string): string | null {

@@ -1,0 +1,116 @@
+import { CONDITIONS, type Condition } from '@/core/circuit/condition';
+import { modelOf } from '@/core/circuit/feed';
+import { networkOf, type Adjust } from '@/core/circuit/network-of';
+import type { Network } from '@/core/circuit/network';
+import { applyPatch, type Design } from '@/core/design/design';
+import { SolveError } from '@/core/solve/solve-error';
+import type { Solution } from '@/core/solve/solution';
+import { solveSteady } from '@/core/solve/steady';
+import { scaledLoads } from '@/core/study/load-line';
+import { operatingPoint, reservoirOf, restingAdjust } from '@/core/study/operating-point';
+import { WAVE_SAMPLES } from '@/core/study/point';
+import type { Factors } from './factors';
+import type { MeasuredState, Quantity } from './measured';
+
+const adjustOf = (f: Factors): Adjust => ({
+  openCircuitFactor: f.open ?? 1,
+  resistanceFactor: f.copper ?? 1,
+  capacitanceFactor: f.capacitance ?? 1,
+  diodeSaturationFactor: f.diode ?? 1,
+});
+
+/** What can be asked of a state: whatever is read, and the lowest and highest instant of the reservoir. */
+export interface Asked {
+  quantity: Quantity | 'valley' | 'peak';
+  state: MeasuredState;
+}
+
+interface Solved {
+  of: Design;
+  solution: Solution;
+}
+
+/** A change of the circuit itself, for a fault. */
+export type CircuitEdit = (network: Network) => Network;
+const SOUND: CircuitEdit = (network) => network;
+
+/**
+ * A design as something that can be read: what each place comes to in each state, for builds whose parts differ by
+ * factors. States are prepared once and start where they were solved last.
+ */
+export class DesignModel {
+  private readonly bare: Design;
+  private readonly prepared = new Map<string, { of: Design; condition: Condition; resting: Partial<Adjust> }>();
+  private readonly warm = new Map<string, readonly number[]>();
+  private readonly rise = new Map<string, number>();
+
+  constructor(readonly design: Design) {
+    this.bare = { ...design, regulator: { kind: 'none' }, preRegulator: { kind: 'none' }, outputs: [] };
+  }
+
+  /** What every reading should have been. @throws SolveError */
+  predict(list: readonly Asked[], factors: Factors, edit: CircuitEdit = SOUND): number[] {
+    const solved = new Map<string, Solved>();
+    return list.map(({ quantity, state }) => {
+      if (quantity === 'winding') return this.windingV(state, factors);
+      if (quantity === 'sink') return this.sinkC(state, factors);
+      const key = keyOf(state);
+      let found = solved.get(key);
+      if (!found) solved.set(key, (found = this.solve(state, factors, edit)));
+      return read(found, quantity);
+    });
+  }
+
+  private windingV({ mainsV }: MeasuredState, { open = 1 }: Factors): number {
+    return (modelOf(this.design).openCircuitV * open * mainsV) / this.design.mains.voltageRms;
+  }
+
+  /** The metal's rise over the room grows with what its way out resists. */
+  private sinkC(state: MeasuredState, { sink = 1 }: Factors): number {
+    const key = keyOf(state);
+    let rise = this.rise.get(key);
+    if (rise === undefined) {
+      const { of, condition } = this.state(state);
+      const { heat } = operatingPoint(of, condition, undefined, { mainsV: state.mainsV });
+      if (!heat) throw new SolveError('nothing of this design has metal to read');
+      this.rise.set(key, (rise = heat.sinkC - this.design.heat.ambientC));
+    }
+    return this.design.heat.ambientC + sink * rise;
+  }
+
+  private state(state: MeasuredState) {
+    const key = keyOf(state);
+    let found = this.prepared.get(key);
+    if (!found) {
+      const { load } = state;
+      const share = typeof load === 'number' ? load / this.design.demand.outputA : 0;
+      const of = load === 'bare' || load === 'open' ? this.bare : this.design;
+      const condition: Condition =
+        share > 0 ? CONDITIONS.nominal : { ...CONDITIONS.idle, mains: 'nominal', load: 'none' };
+      const loaded = share > 0 ? applyPatch(of, scaledLoads(of, share)) : of;
+      this.prepared.set(
+        key,
+        (found = { of: loaded, condition, resting: share > 0 ? restingAdjust(loaded, 'nominal') : {} }),
+      );
+    }
+    return found;
+  }
+
+  private solve(state: MeasuredState, factors: Factors, edit: CircuitEdit): Solved {
+    const { of, condition, resting } = this.state(state);
+    const key = keyOf(state);
+    const network = edit(networkOf(of, condition, { mainsV: state.mainsV, ...resting, ...adjustOf(factors) }));
+    const warm = this.warm.get(key);
+    const solution = solveSteady(network, { samples: WAVE_SAMPLES, ...(warm ? { warm } : {}) });
+    this.warm.set(key, solution.state);
+    return { of, solution };
+  }
+}
+
+const keyOf = ({ mainsV, load }: MeasuredState) => `${mainsV} ${load}`;
+
+function read({ of, solution }: Solved, quantity: Exclude<Asked['quantity'], 'winding' | 'sink'>): number {
+  if (quantity === 'rail') return solution.rails[0]!.meanV;
+  const { meanV, minV, maxV } = reservoirOf(of, solution, 0);
+  return { ripple: maxV - minV, reservoir: meanV, valley: minV, peak: maxV }[quantity];
+}

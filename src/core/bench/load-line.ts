@@ -1,0 +1,43 @@
+import type { Design } from '@/core/design/design';
+import type { Unknown } from '@/core/fit/belief';
+import { foretell, type Foretold } from '@/core/fit/foretell';
+import { posterior } from '@/core/fit/posterior';
+import { DesignModel, type Asked } from './design-model';
+import type { Factors } from './factors';
+import { movables } from './movables';
+import { measuredOf } from './measured';
+import { mainsToday } from './readings';
+
+/** The computed load line a measured one is held against. */
+export interface ComputedLine {
+  /** Mains, or open volts of the source, it is drawn at, V. */
+  mainsV: number;
+  line: (Foretold & { loadA: number })[];
+  /** What each reading of the load line should be at its own mains and load, by the reading's id. */
+  at: Record<string, Foretold>;
+}
+
+const SHARES = [0, 0.02, 0.05, 0.1, 0.2, 0.35, 0.5, 0.65, 0.8, 0.9, 1, 1.1];
+
+/**
+ * The mean at the reservoir against load, with the spread that what is known of the parts leaves; and the same for every
+ * reading at its own mains volts.
+ * @throws SolveError where the design has no answer in one of the states
+ */
+export function computedLine(design: Design): ComputedLine {
+  const may = movables(design);
+  const unknowns: Unknown[] = may.map((m) => ({ id: m.id, centre: 1, spread: m.spread }));
+  const believed = posterior(unknowns, [], () => []);
+  const model = new DesignModel(design);
+  const mainsV = mainsToday(design);
+  const rows = measuredOf(design).filter((m) => m.id.startsWith('row-'));
+  const most = Math.max(...design.bench.loadLine.map((r) => r.loadA), design.demand.outputA);
+  const line: Asked[] = SHARES.map((share) => ({ quantity: 'reservoir', state: { mainsV, load: share * most } }));
+  const factorsOf = (values: readonly number[]): Factors => Object.fromEntries(may.map((m, n) => [m.id, values[n]!]));
+  const all = foretell(unknowns, believed, (values) => model.predict([...line, ...rows], factorsOf(values)));
+  return {
+    mainsV,
+    line: line.map((l, n) => ({ loadA: l.state.load as number, ...all[n]! })),
+    at: Object.fromEntries(rows.map((r, n) => [r.id, all[line.length + n]!])),
+  };
+}

@@ -1,0 +1,161 @@
+'use client';
+
+import { useCallback, useState } from 'react';
+import type { FactorId } from '@/core/bench/factors';
+import type { DesignFit } from '@/core/bench/fit-design';
+import { movables } from '@/core/bench/movables';
+import type { Design } from '@/core/design/design';
+import { formatQuantity } from '@/core/quantity/format';
+import type { Unit } from '@/core/quantity/parse';
+import { useDesign, useEdit } from '@/ui/session';
+import { useSolved } from '@/ui/use-solved';
+import type { RemoteSolver } from '@/workers/client';
+import { Residuals } from './residuals';
+
+/** Fit: the values with which the design behaves like the box, what decided them, and what it then says of itself. */
+export function FitPanel() {
+  const design = useDesign();
+  const may = movables(design);
+  const [held, setHeld] = useState<readonly FactorId[]>([]);
+  const ask = useCallback(
+    (solver: RemoteSolver, of: Design) =>
+      solver.fit(
+        of,
+        movables(of)
+          .map((m) => m.id)
+          .filter((id) => !held.includes(id)),
+      ),
+    [held],
+  );
+  const { value: found, of, trouble } = useSolved(ask, { waitMs: 250 });
+  const stale = of !== null && of !== design;
+  return (
+    <section aria-label="Fit" className="mt-5 min-h-[440px] border-t-2 border-ink pt-3">
+      <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
+        <h2 className="text-[19px] font-semibold">The design that behaves like it</h2>
+        <fieldset className="flex flex-wrap gap-x-4 text-[14px]">
+          <legend className="float-left mr-3 text-quiet">May move:</legend>
+          {may.map((m) => (
+            <label key={m.id} className="flex items-center gap-1.5">
+              <input
+                type="checkbox"
+                className="accent-volt"
+                checked={!held.includes(m.id)}
+                onChange={(e) => setHeld(e.target.checked ? held.filter((h) => h !== m.id) : [...held, m.id])}
+              />
+              {SHORT[m.id]}
+            </label>
+          ))}
+        </fieldset>
+      </div>
+      {trouble && (
+        <p role="alert" className="mt-2 text-fail">
+          These readings could not be fitted. {trouble}
+        </p>
+      )}
+      {found === null && !trouble && (
+        <p className="mt-2 text-quiet" aria-live="polite">
+          Fitting…
+        </p>
+      )}
+      {typeof found === 'string' && <p className="mt-2 text-quiet">{found}</p>}
+      {found !== null && typeof found !== 'string' && (
+        <div className={stale ? 'opacity-60' : ''} aria-busy={stale}>
+          <Found fit={found} />
+        </div>
+      )}
+    </section>
+  );
+}
+
+const SHORT: Readonly<Record<FactorId, string>> = {
+  open: 'open volts',
+  copper: 'copper',
+  capacitance: 'reservoir',
+  diode: 'rectifier drop',
+  sink: 'heatsink',
+};
+
+/** A value with as many figures as its spread leaves sure. */
+function plusMinus(value: number, sigma: number, unit: Unit): string {
+  const sure = Math.ceil(Math.log10(Math.max(Math.abs(value) / Math.max(sigma, 1e-12), 1))) + 1;
+  const figures = Math.min(5, Math.max(1, sure));
+  const rounded = Number(value.toPrecision(figures));
+  return `${formatQuantity(rounded, unit, figures)} ±${formatQuantity(Number(sigma.toPrecision(2)), unit === '°C' ? 'K' : unit, 2)}`;
+}
+
+function Found({ fit }: { fit: DesignFit }) {
+  const edit = useEdit();
+  const wrong = fit.rows.filter((r) => r.wrong);
+  return (
+    <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 min-[1000px]:grid-cols-[minmax(0,1fr)_minmax(320px,420px)]">
+      <div className="space-y-3">
+        <p className="text-[16px]" data-testid="fit-words">
+          {fit.words}
+        </p>
+        {wrong.map((r) => (
+          <p key={r.id} role="alert" className="font-semibold text-fail" data-testid="fit-wrong">
+            ✕ {r.label} is {formatQuantity(Math.abs(r.computed - r.read), r.unit === '°C' ? 'K' : r.unit, 2)} off,
+            everything else agrees: retype it? It is kept and left out of the fit.
+          </p>
+        ))}
+        <table className="w-full text-[14.5px]">
+          <thead className="text-left text-[13px] text-quiet">
+            <tr>
+              <th className="font-normal">Value</th>
+              <th className="text-right font-normal">in the design</th>
+              <th className="text-right font-normal">fitted</th>
+              <th className="pl-4 font-normal">decided by</th>
+            </tr>
+          </thead>
+          <tbody>
+            {fit.values.map((v) => (
+              <tr key={v.id} className="border-t border-rule/60">
+                <td className="py-0.5">{v.label}</td>
+                <td className="text-right tabular-nums">{formatQuantity(v.before, v.unit)}</td>
+                <td className="text-right font-semibold tabular-nums">{plusMinus(v.value, v.sigma, v.unit)}</td>
+                <td className="pl-4">
+                  {v.decidedBy === 'readings' ? 'your readings' : 'what is believed of its kind'}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <p className="text-[13px] text-quiet">± holds two times of three; twice as much, nineteen of twenty.</p>
+        {fit.entangled.map((e) => (
+          <p key={e} className="text-[14px]">
+            {e}
+          </p>
+        ))}
+        <table className="w-full text-[14.5px]">
+          <caption className="text-left text-[13px] text-quiet">What the design then says of itself</caption>
+          <tbody>
+            {fit.forecasts.map((f) => (
+              <tr key={f.label} className="border-t border-rule/60">
+                <td className="py-0.5">{f.label}</td>
+                <td className="text-right tabular-nums text-quiet">before {formatQuantity(f.before, f.unit)}</td>
+                <td className="text-right font-semibold tabular-nums">{plusMinus(f.value, f.sigma, f.unit)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {fit.next && <p className="text-[14.5px]">Worth reading next: {fit.next}.</p>}
+        <div>
+          <button
+            type="button"
+            className="btn btn-main"
+            disabled={Object.keys(fit.patch).length === 0}
+            onClick={() => edit(fit.patch)}
+          >
+            Take these values
+          </button>
+          <p className="mt-1 text-[13px] text-quiet">
+            They become the design’s own, with what is left unsure as its tolerances; every verdict, corner and window
+            follows. Undo brings the old ones back. The rectifier stays its class.
+          </p>
+        </div>
+      </div>
+      <Residuals rows={fit.rows} />
+    </div>
+  );
+}

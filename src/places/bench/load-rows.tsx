@@ -1,0 +1,295 @@
+'use client';
+
+import { Trash2 } from 'lucide-react';
+import { useRef, useState } from 'react';
+import type { ComputedLine } from '@/core/bench/load-line';
+import { mainsToday } from '@/core/bench/readings';
+import { rowFault } from '@/core/bench/row-fault';
+import type { Design, LoadRow } from '@/core/design/design';
+import { LOAD_ROWS_MAX, rangeFault } from '@/core/design/limits';
+import { mainModel } from '@/core/design/outputs';
+import { FED_FROM } from '@/core/design/kinds';
+import { parseLoad } from '@/core/quantity/load';
+import { parseQuantity } from '@/core/quantity/parse';
+import { formatQuantity } from '@/core/quantity/format';
+import { AmountCell } from '@/ui/amount-cell';
+import { save } from '@/ui/download';
+import { useDesign, useEdit } from '@/ui/session';
+import dynamic from 'next/dynamic';
+import { orSay } from '@/ui/loading';
+
+const PasteRows = dynamic(
+  orSay(() => import('./paste-rows').then((m) => m.PasteRows)),
+  { ssr: false },
+);
+
+const FED_WORDS: Readonly<Record<LoadRow['fedFrom'], string>> = {
+  mains: 'mains',
+  variable: 'variable',
+  lamp: 'series lamp',
+  'bench supply': 'bench supply',
+};
+
+const READ = [
+  { key: 'reservoirV', path: 'bench.volts', label: 'Reservoir, V' },
+  { key: 'rippleV', path: 'bench.rippleV', label: 'Ripple, p-p' },
+  { key: 'outputV', path: 'bench.volts', label: 'Output, V' },
+  { key: 'sinkC', path: 'bench.sinkC', label: 'Metal, °C' },
+] as const;
+
+/** The measured rows, each beside what the design says of it, and a row to type the next one in. */
+export function LoadRows({ computed }: { computed: ComputedLine | null }) {
+  const design = useDesign();
+  const edit = useEdit();
+  const [pasting, setPasting] = useState(false);
+  const rows = design.bench.loadLine;
+  const keep = (loadLine: LoadRow[]) => edit({ bench: { loadLine } });
+  const change = (n: number, part: Partial<LoadRow>) => keep(rows.map((r, k) => (k === n ? { ...r, ...part } : r)));
+  return (
+    <section aria-label="Measured rows" className="min-w-0">
+      <div className="overflow-x-auto">
+        <table className="w-full min-w-[740px] text-[14px]">
+          <thead className="text-left text-[12.5px] text-quiet">
+            <tr>
+              <th className="px-1 font-normal">Load</th>
+              <th className="px-1 font-normal">{design.source.kind === 'mains' ? 'Mains then' : 'Source then'}</th>
+              <th className="px-1 font-normal">Fed from</th>
+              {READ.map((c) => (
+                <th key={c.key} className="px-1 font-normal">
+                  {c.label}
+                </th>
+              ))}
+              <th className="px-1 font-normal">Against the design</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row, n) => (
+              <tr key={n} className="border-t border-rule/60" data-testid="load-row">
+                <AmountCell
+                  path="bench.loadA"
+                  label={`Row ${n + 1}: load`}
+                  value={row.loadA}
+                  volts={design.demand.outputV}
+                  onCommit={(v) => change(n, { loadA: v! })}
+                />
+                <AmountCell
+                  path="bench.sourceV"
+                  label={`Row ${n + 1}: mains then`}
+                  value={row.mainsV}
+                  onCommit={(v) => change(n, { mainsV: v! })}
+                />
+                <td className="px-1">
+                  <select
+                    className="field !w-[92px] !px-1"
+                    aria-label={`Row ${n + 1}: fed from`}
+                    value={row.fedFrom}
+                    onChange={(e) => change(n, { fedFrom: e.target.value as LoadRow['fedFrom'] })}
+                  >
+                    {FED_FROM.map((f) => (
+                      <option key={f} value={f}>
+                        {FED_WORDS[f]}
+                      </option>
+                    ))}
+                  </select>
+                </td>
+                {READ.map((c) => (
+                  <AmountCell
+                    key={c.key}
+                    path={c.path}
+                    label={`Row ${n + 1}: ${c.label}`}
+                    value={row[c.key]}
+                    placeholder="–"
+                    onCommit={(v) => change(n, { [c.key]: v })}
+                  />
+                ))}
+                <td className="h-[40px] min-w-[160px] whitespace-nowrap px-1 leading-[18px]">
+                  <Against design={design} row={row} n={n} computed={computed} />
+                </td>
+                <td>
+                  <button
+                    type="button"
+                    className="grid h-[28px] w-[28px] place-items-center rounded text-quiet"
+                    aria-label={`Remove row ${n + 1}`}
+                    title="Remove this row"
+                    onClick={() => keep(rows.filter((_, k) => k !== n))}
+                  >
+                    <Trash2 size={15} />
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {rows.length === 0 && (
+        <p className="border-t border-rule/60 py-2 text-[14px] text-quiet">
+          Nothing read yet. Begin without load, then a resistor or two, up to the full{' '}
+          {formatQuantity(design.demand.outputA, 'A')}.
+        </p>
+      )}
+      {rows.length < LOAD_ROWS_MAX && <NextRow onKeep={(row) => keep([...rows, row])} />}
+      <div className="mt-2 flex flex-wrap gap-2">
+        <button type="button" className="btn" aria-expanded={pasting} onClick={() => setPasting(!pasting)}>
+          Paste or read a file
+        </button>
+        {rows.length > 0 && (
+          <button
+            type="button"
+            className="btn"
+            onClick={() =>
+              void import('@/core/bench/rows-csv').then(({ rowsCsv }) =>
+                save('load-line.csv', new Blob([rowsCsv(rows)], { type: 'text/csv' })),
+              )
+            }
+          >
+            CSV
+          </button>
+        )}
+      </div>
+      {pasting && (
+        <PasteRows
+          onClose={() => setPasting(false)}
+          onTake={(more) => {
+            keep([...rows, ...more].slice(0, LOAD_ROWS_MAX));
+            setPasting(false);
+          }}
+        />
+      )}
+    </section>
+  );
+}
+
+/** How far a row's readings are from the design, in the words of the power-up. */
+function Against({
+  design,
+  row,
+  n,
+  computed,
+}: {
+  design: Design;
+  row: LoadRow;
+  n: number;
+  computed: ComputedLine | null;
+}) {
+  if (row.fedFrom === 'lamp')
+    return <span className="text-[13px] text-quiet">through a lamp: not held against it</span>;
+  const lines = READ.flatMap((c) => {
+    const at = computed?.at[`row-${n}-${c.key}`];
+    const read = row[c.key];
+    if (!at || read === null) return [];
+    const off = read - at.value;
+    const inside = Math.abs(off) <= 2 * at.sigma + (c.key === 'sinkC' ? 4 : 0.02 * Math.abs(at.value));
+    return [{ name: c.label.split(',')[0]!.toLowerCase(), off, inside, unit: c.key === 'sinkC' ? 'K' : 'V' } as const];
+  });
+  if (lines.length === 0)
+    return (
+      <span className="text-[13px] text-quiet">
+        {computed && mainModel(design) && row.outputV !== null ? 'see the power-up' : '…'}
+      </span>
+    );
+  return (
+    <ul>
+      {lines.map((l) => (
+        <li key={l.name} className={`text-[13px] ${l.inside ? 'text-quiet' : 'font-semibold text-fail'}`}>
+          {l.inside ? '' : '✕ '}
+          {l.name} {formatQuantity(Math.abs(l.off), l.unit, 2)} {l.off < 0 ? 'below' : 'above'}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const FIELDS = [
+  { key: 'load', label: 'Load', hint: '0.5 A, 27 ohm, 6 W' },
+  { key: 'mains', label: 'Mains then', hint: '' },
+  { key: 'reservoirV', label: 'Reservoir', hint: 'V' },
+  { key: 'rippleV', label: 'Ripple, p-p', hint: 'V' },
+  { key: 'outputV', label: 'Output', hint: 'V' },
+  { key: 'sinkC', label: 'Metal', hint: '°C' },
+] as const;
+
+const EMPTY = { load: '', mains: '', reservoirV: '', rippleV: '', outputV: '', sinkC: '' };
+
+/** The next row, typed from field to field; Enter keeps it and goes back to the load. */
+function NextRow({ onKeep }: { onKeep(row: LoadRow): void }) {
+  const design = useDesign();
+  const [texts, setTexts] = useState(EMPTY);
+  const [fault, setFault] = useState<string | null>(null);
+  const first = useRef<HTMLInputElement>(null);
+  const last = design.bench.loadLine.at(-1);
+  const mainsV = last?.mainsV ?? mainsToday(design);
+
+  function keep() {
+    const load = parseLoad(texts.load, design.demand.outputV);
+    if (!load.ok) return setFault(`Load: ${load.error}`);
+    const number = (
+      text: string,
+      unit: 'V' | '°C',
+      path: 'bench.sourceV' | 'bench.volts' | 'bench.rippleV' | 'bench.sinkC',
+    ) => {
+      if (text.trim() === '') return { value: null, fault: null };
+      const read = parseQuantity(text, unit);
+      return read.ok ? { value: read.value, fault: rangeFault(path, read.value) } : { value: null, fault: read.error };
+    };
+    const mains = number(texts.mains, 'V', 'bench.sourceV');
+    const read = READ.map((c) => ({ ...c, ...number(texts[c.key], c.key === 'sinkC' ? '°C' : 'V', c.path) }));
+    const wrong = [{ label: 'Mains then', ...mains }, ...read].find((r) => r.fault);
+    const over = rangeFault('bench.loadA', load.value);
+    if (over) return setFault(over);
+    if (wrong) return setFault(`${wrong.label}: ${wrong.fault}`);
+    const row: LoadRow = {
+      at: new Date().toISOString(),
+      mainsV: mains.value ?? mainsV,
+      fedFrom: last?.fedFrom ?? (design.source.kind === 'mains' ? 'mains' : 'bench supply'),
+      loadA: load.value,
+      reservoirV: read[0]!.value,
+      rippleV: read[1]!.value,
+      outputV: read[2]!.value,
+      sinkC: read[3]!.value,
+      loadedS: null,
+      note: '',
+    };
+    const whole = rowFault(row);
+    if (whole) return setFault(`This row: ${whole}.`);
+    setFault(null);
+    setTexts(EMPTY);
+    onKeep(row);
+    first.current?.focus();
+  }
+
+  return (
+    <form
+      aria-label="Next row"
+      className="mt-2 border-t border-rule pt-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        keep();
+      }}
+    >
+      <div className="grid grid-cols-3 gap-2 min-[640px]:grid-cols-[repeat(6,minmax(0,1fr))_auto]">
+        {FIELDS.map((f, n) => (
+          <label key={f.key} className="text-[13px] text-quiet">
+            {f.label}
+            <input
+              ref={n === 0 ? first : undefined}
+              className="field !h-[34px] text-[16px] text-ink"
+              autoComplete="off"
+              placeholder={f.key === 'mains' ? formatQuantity(mainsV, 'V') : f.hint}
+              value={texts[f.key]}
+              onChange={(e) => setTexts({ ...texts, [f.key]: e.target.value })}
+            />
+          </label>
+        ))}
+        <button type="submit" className="btn btn-main self-end">
+          Keep row
+        </button>
+      </div>
+      {fault && (
+        <p role="alert" className="mt-1 text-[14px] text-fail">
+          {fault}
+        </p>
+      )}
+    </form>
+  );
+}
