@@ -40,11 +40,17 @@ const SOUND: CircuitEdit = (network) => network;
  */
 export class DesignModel {
   private readonly bare: Design;
-  private readonly prepared = new Map<string, { of: Design; condition: Condition; resting: Partial<Adjust> }>();
+  private readonly prepared: Map<string, { of: Design; condition: Condition; resting: Partial<Adjust> }>;
   private readonly warm = new Map<string, readonly number[]>();
-  private readonly rise = new Map<string, number>();
+  private readonly rise: Map<string, number>;
 
-  constructor(readonly design: Design) {
+  /** @param like a model of the same design whose states are prepared already, solved from other circuits */
+  constructor(
+    readonly design: Design,
+    like?: DesignModel,
+  ) {
+    this.prepared = like?.prepared ?? new Map();
+    this.rise = like?.rise ?? new Map();
     this.bare = { ...design, regulator: { kind: 'none' }, preRegulator: { kind: 'none' }, outputs: [] };
   }
 

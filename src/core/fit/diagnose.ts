@@ -93,6 +93,8 @@ export function diagnose<H extends Hypothesis>(
 const STARTS = [0, 1.5, -1.5] as const;
 /** A sum of squares so much above the best one is a share of belief of 1e-7: how it ends is of no interest. */
 const HOPELESS_SQUARES = 32;
+/** Rounds of a search: how probable a fault is is known long before its last figure is. */
+const ROUNDS = 3;
 /** Two hypotheses that read the same to this share cannot be told apart by these readings. */
 const ALIKE = 2e-4;
 
@@ -109,6 +111,7 @@ function weigh(hypothesis: Hypothesis, readings: readonly Reading[], hopeless: n
         undefined,
         hypothesis.unknowns.map((_, n) => (n === 0 ? start : 0)),
         hopeless,
+        ROUNDS,
       ),
     );
     if (p && (!best || p.logEvidence > best.logEvidence)) best = p;

@@ -36,6 +36,8 @@ const STEPS_A_ROUND = 2;
 const ENOUGH = 1e-3;
 /** So many times a sum of squares of no interest after a round is not going to come down to it. */
 const FAR_OFF = 100;
+/** A search with more than this left to gain has not come near enough to say how much it is. */
+const MOST_LEFT = 6;
 const FIRST_DAMPING = 1e-3;
 const MOST_DAMPING = 1e6;
 /** What a model that has no answer is taken to be off by, in sigmas. */
@@ -47,6 +49,7 @@ const NO_ANSWER = 1e4;
  * @param weights of each reading's square, 1 where left out; 0 leaves a reading out
  * @param from where the search begins, in spreads
  * @param hopeless a sum of squares that is no longer of interest: the search ends where it is not going to fall below it
+ * @param rounds most rounds of the search; what the last one left to gain is counted into the evidence
  * @throws SolveError where the model has no answer even at the beliefs' centres
  */
 export function posterior(
@@ -56,6 +59,7 @@ export function posterior(
   weights: readonly number[] = readings.map(() => 1),
   from: readonly number[] = unknowns.map(() => 0),
   hopeless = Infinity,
+  rounds = ROUNDS,
 ): Posterior {
   const roots = weights.map(Math.sqrt);
   const residualsAt = (computed: readonly number[]) =>
@@ -98,7 +102,7 @@ export function posterior(
     };
     const x = Array.from({ length: readings.length + unknowns.length }, (_, n) => n);
     let damping = FIRST_DAMPING;
-    for (let round = 0; round < ROUNDS; round++) {
+    for (let round = 0; round < rounds; round++) {
       const due = stillDue(best.z);
       if (due <= ENOUGH || best.cost - 1.5 * due > hopeless) break;
       if (round > 0 && best.cost > FAR_OFF * hopeless) break;
@@ -120,7 +124,18 @@ export function posterior(
       }
     }
   }
-  return summedUp(unknowns, readings, weights, best.z, computedAt(best.z), slopesAt(best.z), curvatureAt(best.z));
+  const found = summedUp(
+    unknowns,
+    readings,
+    weights,
+    best.z,
+    computedAt(best.z),
+    slopesAt(best.z),
+    curvatureAt(best.z),
+  );
+  // Of a search that was cut short: what it would still have gained if all were straight.
+  const left = rounds < ROUNDS && unknowns.length > 0 ? Math.min(stillDue(best.z), MOST_LEFT) : 0;
+  return { ...found, logEvidence: found.logEvidence + left / 2 };
 }
 
 const costOf = (residuals: readonly number[], z: readonly number[]) =>

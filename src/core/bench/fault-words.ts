@@ -1,0 +1,78 @@
+import type { CaseFault } from '@/core/fit/case-faults';
+
+/** Faults of the circuit ahead of a regulator, and of what stands behind it. */
+export type BenchFault =
+  CaseFault['fault'] | 'output-dead' | 'output-through' | 'output-top' | 'output-bottom' | 'other';
+
+export interface FaultWords {
+  name: string;
+  /** What would confirm it, unpowered first. */
+  confirm: string;
+  /** Stands beside it where trying again can hurt. */
+  caution?: string;
+}
+
+const UNPOWERED = 'Unplugged, the reservoir discharged through a resistor and checked with the meter:';
+
+/** How a builder says each fault, and what proves it. */
+export const FAULT_WORDS: Readonly<Record<BenchFault, FaultWords>> = {
+  none: { name: 'Nothing wrong: within tolerance', confirm: 'Any further reading inside its window.' },
+  'diode-open': {
+    name: 'A diode does not conduct',
+    confirm: `${UNPOWERED} diode range across each, both ways. An open one shows nothing either way; a bad joint there does the same.`,
+  },
+  'diode-short': {
+    name: 'A diode is shorted',
+    confirm: `${UNPOWERED} diode range across each, both ways. A shorted one reads nearly nothing both ways.`,
+    caution: 'Do not switch it on again to see: the winding is shorted every half cycle, and fuse or transformer goes.',
+  },
+  'reservoir-dry': {
+    name: 'The reservoir has dried out',
+    confirm: `${UNPOWERED} capacitance or ESR, one lead off. Powered, the ripple at full load is high and at twice the mains’ frequency.`,
+  },
+  'reservoir-open': {
+    name: 'The reservoir is not connected',
+    confirm: `${UNPOWERED} look at its joints, pull at its leads, then measure its capacitance.`,
+  },
+  'source-weak': {
+    name: 'Resistance where none should be: a bad joint or a weaker transformer',
+    confirm: `${UNPOWERED} ohms from terminal to terminal along the charging path, leads moved meanwhile. A tenth of an ohm shows.`,
+  },
+  'source-low': {
+    name: 'Too few volts from the source: tap, mains setting, shorted turns',
+    confirm: 'Open volts of the winding against the mains read at the same moment.',
+    caution: 'Shorted turns run hot without load: feel for warmth only after unplugging.',
+  },
+  'source-high': {
+    name: 'Too many volts from the source: tap or mains setting',
+    confirm: 'Open volts of the winding against the mains read at the same moment.',
+    caution: 'Capacitors may stand above their rating: do not leave it on.',
+  },
+  'extra-load': {
+    name: 'More is drawn than you think: a leak or a load forgotten',
+    confirm: 'Take everything off behind the reservoir. Where it stays low, a capacitor leaks and is warm.',
+  },
+  'output-dead': {
+    name: 'Nothing comes through the regulator',
+    confirm: `${UNPOWERED} its pins against the pin card, its output against ground for a short, its ground joint.`,
+  },
+  'output-through': {
+    name: 'The regulator is shorted from input to output',
+    confirm: `${UNPOWERED} ohms from its input to its output. A few ohms mean it.`,
+    caution: 'The whole rail stands at the output: take the load off before anything else.',
+  },
+  'output-top': {
+    name: 'The output goes to the top: ground or lower setting resistor open',
+    confirm: `${UNPOWERED} ohms from the setting pin to ground, and the ground joint.`,
+    caution: 'The load sees nearly the whole rail: take it off first.',
+  },
+  'output-bottom': {
+    name: 'The output goes to the bottom: the lower setting resistor is shorted',
+    confirm: `${UNPOWERED} ohms from the setting pin to ground against the resistor’s print.`,
+  },
+  other: {
+    name: 'None of these explains it',
+    confirm:
+      'Read once more what stands out, with the range and the probe’s factor looked at; then the supply’s wiring against its circuit.',
+  },
+};

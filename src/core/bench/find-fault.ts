@@ -1,0 +1,284 @@
+import { mainsVolts } from '@/core/circuit/feed';
+import { networkOf } from '@/core/circuit/network-of';
+import { CONDITIONS } from '@/core/circuit/condition';
+import type { Design } from '@/core/design/design';
+import { mainModel } from '@/core/design/outputs';
+import type { Unknown } from '@/core/fit/belief';
+import { caseFaults, HOW_COMMON } from '@/core/fit/case-faults';
+import { diagnose, EXPLAINED_SIGMAS, type Hypothesis } from '@/core/fit/diagnose';
+import { foretell } from '@/core/fit/foretell';
+import { expectedGain, type Outlook } from '@/core/fit/gain';
+import { SolveError } from '@/core/solve/solve-error';
+import { formatQuantity as q } from '@/core/quantity/format';
+import { DesignModel, type Asked, type CircuitEdit } from './design-model';
+import { FAULT_WORDS, type BenchFault, type FaultWords } from './fault-words';
+import type { Factors } from './factors';
+import { movables } from './movables';
+import { measuredOf, readingSigma, type Measured } from './measured';
+import { outputFaults, type Throughput } from './output-faults';
+import { latestReadings, mainsForReadings } from './readings';
+import type { PointId } from './test-point';
+
+/** A reading a fault was held against. */
+export interface HeldAgainst {
+  label: string;
+  unit: Measured['unit'];
+  read: number;
+  /** What it would be with this fault, at the severity that fits best. */
+  computed: number;
+  explained: boolean;
+}
+
+export interface Suspect extends FaultWords {
+  fault: BenchFault;
+  /** Where: 'D1 or D3', 'reservoir'; empty where the fault has no place. */
+  where: string;
+  /** Share of belief, 0 to 1. */
+  probability: number;
+  readings: HeldAgainst[];
+}
+
+export interface NextReading {
+  label: string;
+  /** Minutes it costs. */
+  minutes: number;
+  powered: boolean;
+  /** What it teaches on average, bits. */
+  gain: number;
+}
+
+export interface FaultReport {
+  suspects: Suspect[];
+  next: NextReading[];
+}
+
+/** A reading behind the regulator. */
+type Held = Omit<Measured, 'quantity'> & { quantity: Measured['quantity'] | 'output' };
+
+/** What the outputs' own readings add to what is ahead of them. */
+function outputReadings(design: Design): Held[] {
+  if (!mainModel(design)) return [];
+  const mainsFor = mainsForReadings(design);
+  const at = (id: string, label: string, value: number, mainsV: number, load: number): Held => ({
+    id,
+    label,
+    quantity: 'output',
+    unit: 'V',
+    state: { mainsV, load },
+    value,
+    sigma: Math.hypot(readingSigma(design, 'reservoir', value), 0.02),
+  });
+  const latest = latestReadings(design.bench.readings);
+  const points = (['output-idle', 'output-loaded'] as const).flatMap((id: PointId) => {
+    const reading = latest.get(id);
+    const idle = id === 'output-idle';
+    return reading
+      ? [
+          at(
+            id,
+            idle ? 'output, no load' : 'output, full load',
+            reading.value,
+            mainsFor(id),
+            idle ? 0 : design.demand.outputA,
+          ),
+        ]
+      : [];
+  });
+  const rows = design.bench.loadLine.flatMap((row, n) =>
+    row.outputV === null || row.fedFrom === 'lamp'
+      ? []
+      : [at(`row-${n}-outputV`, `row ${n + 1}, ${q(row.loadA, 'A')}, output`, row.outputV, row.mainsV, row.loadA)],
+  );
+  return [...points, ...rows];
+}
+
+const SOUND: CircuitEdit = (network) => network;
+const OTHER = 0.02;
+/** Fewer than so many readings and every fault is as likely as it is common. */
+export const LEAST_TO_FIND = 2;
+
+/**
+ * Weighs what may be wrong with a built supply by everything read of it: every fault an edit of its circuit or of what
+ * its regulator lets through, with severity and the parts' tolerances integrated over.
+ * @returns a sentence where too little was read
+ * @throws SolveError where the sound design has no answer in a state it was read in
+ */
+export function findFault(design: Design): FaultReport | string {
+  const held: Held[] = [...measuredOf(design).filter((m) => m.quantity !== 'sink'), ...outputReadings(design)];
+  if (held.length < LEAST_TO_FIND)
+    return 'Two readings or more are needed: winding, reservoir, ripple or output. Type them on the power-up page, in its order.';
+  const may = movables(design).filter((m) => m.id !== 'sink');
+  const model = mainModel(design);
+  const { sound, faults: behind } = outputFaults(design);
+  const parts: Unknown[] = [
+    ...may.map((m) => ({ id: m.id as string, centre: 1, spread: m.spread })),
+    ...(model ? [{ id: 'set', centre: model.outputV, spread: Math.max(0.002, 0.5 * model.spread) }] : []),
+  ];
+  const network = networkOf(design, CONDITIONS.nominal, { mainsV: mainsVolts(design, 'nominal') });
+  const scale = { railV: 1.3 * network.sections[0]!.winding.voltageRms, loadA: design.demand.outputA };
+  const ahead = caseFaults(network, scale);
+  const readings = held.map(({ value, sigma }) => ({ value, sigma }));
+
+  const states = new DesignModel(design);
+  const hypothesis = (
+    fault: BenchFault,
+    part: string,
+    prior: number,
+    severity: readonly Unknown[],
+    edit: (severity: readonly number[]) => CircuitEdit,
+    through: Throughput | null,
+  ): Hypothesis & { over(list: readonly Held[]): Hypothesis['predict'] } => {
+    const own = severity.length;
+    const solver = new DesignModel(design, states);
+    const over = (list: readonly Held[]) => (values: readonly number[]) => {
+      const factors: Factors = Object.fromEntries(may.map((m, n) => [m.id, values[own + n]!]));
+      const asked = list.map((h): Asked => ({
+        quantity: h.quantity === 'output' ? 'rail' : h.quantity,
+        state: h.state,
+      }));
+      return solver.predict(asked, factors, edit(values.slice(0, own))).map((v, n) => {
+        const h = list[n]!;
+        if (h.quantity !== 'output' || !through) return v;
+        return through(v, typeof h.state.load === 'number' ? h.state.load : 0, values.at(-1)!);
+      });
+    };
+    return { fault, part, prior, unknowns: [...severity, ...parts], severities: own, predict: over(held), over };
+  };
+
+  const all = [
+    ...ahead.map((f) =>
+      hypothesis(f.fault, f.part, HOW_COMMON[f.fault] * f.share, f.severity, (s) => (c) => f.edit(c, s), sound),
+    ),
+    ...behind.map((f) => hypothesis(f.fault, '', f.prior, [], () => SOUND, f.through)),
+  ];
+  const expected = all[0]!.predict(all[0]!.unknowns.map((u) => u.centre));
+  const found = diagnose(all, readings, expected, OTHER);
+  const names = [...new Set(all.map((h) => h.fault as BenchFault))];
+  const suspects = names
+    .map((fault): Suspect => {
+      const of = found.weighed.filter((w) => w.hypothesis.fault === fault);
+      const best = of[0]!;
+      const alike = of.filter((w) => w.posterior === best.posterior).map((w) => placeWords(w.hypothesis.part));
+      return {
+        fault,
+        ...FAULT_WORDS[fault],
+        where: [...new Set(alike)].sort().join(' or '),
+        probability: of.reduce((sum, w) => sum + w.probability, 0),
+        readings: held.map((h, n) => ({
+          label: h.label,
+          unit: h.unit,
+          read: h.value,
+          computed: best.posterior?.computed[n] ?? NaN,
+          explained: Math.abs(best.posterior?.sigmas[n] ?? Infinity) <= EXPLAINED_SIGMAS,
+        })),
+      };
+    })
+    .concat({ fault: 'other', ...FAULT_WORDS.other, where: '', probability: found.other, readings: [] })
+    .sort((a, b) => b.probability - a.probability);
+  return { suspects, next: nextReadings(design, found.weighed, held) };
+}
+
+/** 'diode 2' is D3 on the drawing, which counts from one. */
+function placeWords(part: string): string {
+  const diode = /^diode (\d+)$/.exec(part);
+  if (diode) return `D${Number(diode[1]) + 1}`;
+  const rail = /^rails\.(\d)/.exec(part);
+  if (rail) return rail[1] === '1' ? 'minus rail' : part.includes('filter') ? 'reservoir' : 'rail';
+  return '';
+}
+
+/** What may still be read with power on, and the minutes it costs. */
+const POWERED: readonly {
+  id: string;
+  label: string;
+  quantity: Held['quantity'];
+  load: 'bare' | 'open' | number;
+  minutes: number;
+}[] = [
+  { id: 'secondary-open', label: 'the winding, open', quantity: 'winding', load: 'open', minutes: 6 },
+  { id: 'reservoir-idle', label: 'the reservoir without load', quantity: 'reservoir', load: 'bare', minutes: 3 },
+  { id: 'reservoir-loaded', label: 'the reservoir at full load', quantity: 'reservoir', load: 1, minutes: 4 },
+  { id: 'reservoir-ripple', label: 'the ripple at full load', quantity: 'ripple', load: 1, minutes: 5 },
+  { id: 'output-loaded', label: 'the output at full load', quantity: 'output', load: 1, minutes: 3 },
+];
+
+/** Checks without power: which faults each tells from all others, and how surely. */
+const UNPOWERED: readonly { label: string; minutes: number; shows: readonly BenchFault[] }[] = [
+  {
+    label: 'diode range across each diode, unplugged and discharged',
+    minutes: 4,
+    shows: ['diode-open', 'diode-short'],
+  },
+  {
+    label: 'capacitance or ESR of the reservoir, one lead off',
+    minutes: 6,
+    shows: ['reservoir-dry', 'reservoir-open'],
+  },
+  { label: 'ohms along the charging path, unplugged and discharged', minutes: 4, shows: ['source-weak'] },
+  { label: 'ohms from the regulator’s input to its output', minutes: 3, shows: ['output-through'] },
+  { label: 'ohms from the setting pin to ground', minutes: 3, shows: ['output-top', 'output-bottom'] },
+];
+/** How often such a check says what is so. */
+const RELIABLE = 0.96;
+/** A powered reading counts so many times its minutes: a hand near live parts is trouble of its own. */
+const LIVE = 2;
+const LEAST_BELIEF = 0.005;
+const MOST_NEXT = 4;
+const WORTH_BITS = 0.02;
+
+function nextReadings(
+  design: Design,
+  weighed: ReturnType<typeof diagnose>['weighed'],
+  held: readonly Held[],
+): NextReading[] {
+  const likely = weighed.filter((w) => w.probability >= LEAST_BELIEF && w.posterior);
+  const mainsV = mainsForReadings(design)('reservoir-loaded');
+  const regulated = mainModel(design) !== null;
+  const read = new Set(held.map((h) => h.id));
+  const powered = POWERED.filter(
+    (p) =>
+      !read.has(p.id) &&
+      (p.quantity !== 'output' || regulated) &&
+      (p.quantity !== 'winding' || design.source.kind === 'mains'),
+  ).map((p): NextReading => {
+    const one: Held = {
+      id: p.id,
+      label: p.label,
+      quantity: p.quantity,
+      unit: 'V',
+      state: { mainsV, load: p.load === 1 ? design.demand.outputA : p.load },
+      value: 0,
+      sigma: 0,
+    };
+    const outlooks = likely.flatMap((w): Outlook[] => {
+      try {
+        const over = (w.hypothesis as Hypothesis & { over(list: readonly Held[]): Hypothesis['predict'] }).over([one]);
+        const [told] = foretell(w.hypothesis.unknowns, w.posterior!, over);
+        const meter = readingSigma(design, p.quantity === 'output' ? 'reservoir' : p.quantity, told!.value);
+        return [{ probability: w.probability, mean: told!.value, sigma: Math.hypot(told!.sigma, meter) }];
+      } catch (error) {
+        if (error instanceof SolveError) return [];
+        throw error;
+      }
+    });
+    return { label: p.label, minutes: p.minutes, powered: true, gain: expectedGain(outlooks) };
+  });
+  const unpowered = UNPOWERED.map((u): NextReading => {
+    const total = likely.reduce((sum, w) => sum + w.probability, 0);
+    const shown = likely
+      .filter((w) => u.shows.includes(w.hypothesis.fault as BenchFault))
+      .reduce((sum, w) => sum + w.probability, 0);
+    return { label: u.label, minutes: u.minutes, powered: false, gain: binaryGain(total > 0 ? shown / total : 0) };
+  });
+  const trouble = (n: NextReading) => n.minutes * (n.powered ? LIVE : 1);
+  return [...powered, ...unpowered]
+    .filter((n) => n.gain > WORTH_BITS)
+    .sort((a, b) => b.gain / trouble(b) - a.gain / trouble(a))
+    .slice(0, MOST_NEXT);
+}
+
+/** What a check that answers yes or no, and is right so often, teaches of something that is so with a probability; bits. */
+function binaryGain(share: number): number {
+  const entropy = (p: number) => (p <= 0 || p >= 1 ? 0 : -p * Math.log2(p) - (1 - p) * Math.log2(1 - p));
+  return entropy(share * RELIABLE + (1 - share) * (1 - RELIABLE)) - entropy(RELIABLE);
+}
