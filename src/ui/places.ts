@@ -17,6 +17,7 @@ export type RoomId =
   | 'checklist'
   | 'bench'
   | 'line'
+  | 'faults'
   | 'sheet';
 
 /** One view of a design, with an address of its own. */
@@ -69,6 +70,7 @@ export function placesOf({ source }: Pick<Design, 'source'>): readonly Place[] {
       rooms: [
         { id: 'bench', name: 'Power-up' },
         { id: 'line', name: 'Load line and fit' },
+        { id: 'faults', name: 'Faults' },
       ],
     },
     { name: 'Keep', rooms: [{ id: 'sheet', name: 'Sheet' }] },

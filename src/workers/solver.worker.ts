@@ -1,5 +1,6 @@
 import * as Comlink from 'comlink';
 import type { FactorId } from '@/core/bench/factors';
+import { findFault, type FaultReport } from '@/core/bench/find-fault';
 import { fitDesign, type DesignFit } from '@/core/bench/fit-design';
 import { computedLine, type ComputedLine } from '@/core/bench/load-line';
 import { mainsForReadings } from '@/core/bench/readings';
@@ -236,6 +237,10 @@ const solver = {
   /** Fits the design to all that was read of it; a sentence where there is too little. */
   fit(design: Design, moving: readonly FactorId[]): Answer<DesignFit | string> {
     return answer(() => fitDesign(design, moving));
+  },
+  /** What may be wrong with the built supply; a sentence where too little was read. */
+  faults(design: Design): Answer<FaultReport | string> {
+    return answer(() => findFault(design));
   },
   bench(design: Design): Answer<TestPoint[]> {
     return answer(() => testPoints(design, mainsForReadings(design)));

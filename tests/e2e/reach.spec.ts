@@ -160,6 +160,7 @@ for (const theme of ['light', 'dark'] as const) {
     const seen = new Set<string>();
     for (const name of [DRUM, LOGGER]) {
       await open(page, name);
+      await expect(page.getByTestId('terrace').getByRole('slider').first()).toBeVisible();
       for (const station of await page.getByTestId('terrace').getByRole('slider').all()) {
         await station.click();
         for (const opener of await page.getByRole('main').locator('[aria-haspopup=dialog]').all()) {

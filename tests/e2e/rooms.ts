@@ -16,5 +16,6 @@ export const ROOMS: readonly [string, RegExp][] = [
   ['/checklist', /plugging it in|looked at/],
   ['/bench', /Power-up, stage by stage/],
   ['/line', /The design that behaves like it/],
+  ['/faults', /Two readings or more are needed|Worth reading next/],
   ['/sheet', /Rating plate/],
 ];

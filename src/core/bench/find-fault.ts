@@ -24,6 +24,8 @@ export interface HeldAgainst {
   label: string;
   unit: Measured['unit'];
   read: number;
+  /** What it would be with every part as the design has it. */
+  sound: number;
   /** What it would be with this fault, at the severity that fits best. */
   computed: number;
   explained: boolean;
@@ -162,12 +164,13 @@ export function findFault(design: Design): FaultReport | string {
       return {
         fault,
         ...FAULT_WORDS[fault],
-        where: [...new Set(alike)].sort().join(' or '),
+        where: eitherOf([...new Set(alike)].sort()),
         probability: of.reduce((sum, w) => sum + w.probability, 0),
         readings: held.map((h, n) => ({
           label: h.label,
           unit: h.unit,
           read: h.value,
+          sound: expected[n]!,
           computed: best.posterior?.computed[n] ?? NaN,
           explained: Math.abs(best.posterior?.sigmas[n] ?? Infinity) <= EXPLAINED_SIGMAS,
         })),
@@ -177,6 +180,8 @@ export function findFault(design: Design): FaultReport | string {
     .sort((a, b) => b.probability - a.probability);
   return { suspects, next: nextReadings(design, found.weighed, held) };
 }
+
+const eitherOf = (names: readonly string[]) => names.join(', ').replace(/, ([^,]*)$/, ' or $1');
 
 /** 'diode 2' is D3 on the drawing, which counts from one. */
 function placeWords(part: string): string {

@@ -195,6 +195,17 @@ export function demoDesigns(): Design[] {
       ...pen,
       note: 'Built in a hurry from what lay about. Works on the bench; the trace jitters on winter evenings.',
       load: table(draws('Chart drive', 1, 0.55), draws('Pen amplifier', 1, 0.25)),
+      // One winter evening, to find out why the trace jitters.
+      bench: {
+        ...pen.bench,
+        readings: [
+          read('mains', 230.6, 230.6, '19:40'),
+          read('secondary-open', 14.5, 230.6, '19:48'),
+          read('reservoir-idle', 19.35, 230.6, '19:55'),
+          read('reservoir-loaded', 10.3, 230.1, '20:06'),
+          read('reservoir-ripple', 8.5, 230.1, '20:11'),
+        ],
+      },
       transformer: { ...clock.transformer, ratedV: 12, ratedVA: 16, regulationPct: null, hotC: 75, leakageH: 0 },
       rectifier: { ...clock.rectifier, kind: 'bridge', diode: 'si-1a' },
       reservoir: { ...pen.reservoir, capacitanceF: 1000e-6, ratedV: 25 },

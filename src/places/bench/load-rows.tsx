@@ -47,7 +47,7 @@ export function LoadRows({ computed }: { computed: ComputedLine | null }) {
   const change = (n: number, part: Partial<LoadRow>) => keep(rows.map((r, k) => (k === n ? { ...r, ...part } : r)));
   return (
     <section aria-label="Measured rows" className="min-w-0">
-      <div className="overflow-x-auto">
+      <div className="overflow-x-auto" role="region" aria-label="Rows read" tabIndex={0}>
         <table className="w-full min-w-[740px] text-[14px]">
           <thead className="text-left text-[12.5px] text-quiet">
             <tr>
@@ -60,7 +60,7 @@ export function LoadRows({ computed }: { computed: ComputedLine | null }) {
                 </th>
               ))}
               <th className="px-1 font-normal">Against the design</th>
-              <th />
+              <td />
             </tr>
           </thead>
           <tbody>

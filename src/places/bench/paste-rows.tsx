@@ -49,7 +49,9 @@ export function PasteRows({ onClose, onTake }: { onClose(): void; onTake(rows: L
           disabled={!read || read.rows.length === 0}
           onClick={() => read && onTake(read.rows)}
         >
-          {read && read.rows.length > 0 ? `Take ${read.rows.length} rows` : 'Take them'}
+          {read && read.rows.length > 0
+            ? `Take ${read.rows.length} ${read.rows.length === 1 ? 'row' : 'rows'}`
+            : 'Take them'}
         </button>
         <button type="button" className="btn" onClick={onClose}>
           Take nothing

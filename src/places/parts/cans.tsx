@@ -94,67 +94,69 @@ export function Cans() {
           </div>
         </div>
         {/* Fixed columns: what is simulated comes into them, nothing makes room for it. */}
-        <table className="w-full min-w-[820px] table-fixed border-collapse text-[14px]">
-          <thead className="text-[13px] text-quiet">
-            <tr>
-              <th className="w-[19%] px-2 text-left font-normal">Made of</th>
-              <th className="px-2 text-right font-normal">ESR</th>
-              <th className="px-2 text-right font-normal">Ripple rating</th>
-              <th className="px-2 text-right font-normal">Ripple, simulated</th>
-              <th className="px-2 text-right font-normal">Lowest valley</th>
-              <th className="px-2 text-right font-normal">Core at</th>
-              <th className="px-2 text-right font-normal">Lasts</th>
-              <th className="px-2 text-right font-normal">Height</th>
-              <th className="px-2 text-right font-normal">Price</th>
-              <td className="w-[72px]" />
-            </tr>
-          </thead>
-          <tbody>
-            {options.map((o, n) => {
-              const low = simulated?.[2 * n];
-              const high = simulated?.[2 * n + 1];
-              const rmsA = high?.ok ? high.reservoirRmsA : null;
-              const life = rmsA === null ? null : lifeOf(rmsA, o.rippleA);
-              const here = o.reservoir.cans === reservoir.cans;
-              return (
-                <tr
-                  key={o.reservoir.cans}
-                  className={`h-[43px] border-t border-rule/60 ${here ? 'font-semibold' : ''}`}
-                >
-                  <td className="px-2 py-1">
-                    {o.reservoir.cans > 1 && `${o.reservoir.cans} × `}
-                    {formatNominal(o.reservoir.capacitanceF, 'F')} {formatNominal(o.reservoir.ratedV, 'V')}
-                    {reservoir.pair && ', pairs in series'}
-                  </td>
-                  <td className="px-2 text-right">{formatQuantity(o.esrOhm, 'ohm')}</td>
-                  <td className="px-2 text-right">{formatQuantity(o.rippleA, 'A')}</td>
-                  <td className={`px-2 text-right ${rmsA !== null && rmsA > o.rippleA ? 'text-fail' : ''}`}>
-                    {rmsA === null ? '…' : formatQuantity(rmsA, 'A')}
-                  </td>
-                  <td className="px-2 text-right">{low?.ok ? formatQuantity(low.railMinV, 'V') : '…'}</td>
-                  <td className="px-2 text-right">{life ? formatQuantity(life.coreC, '°C') : '…'}</td>
-                  <td className="px-2 text-right">{life ? years(life.hours) : '…'}</td>
-                  <td className="whitespace-nowrap px-2 text-right">
-                    {o.heightMm} mm<span className="block text-[13px] text-quiet">{o.mounting}</span>
-                  </td>
-                  <td className="px-2 text-right">{formatQuantity(o.priceEur, 'EUR')}</td>
-                  <td className="px-2 text-right">
-                    {!here && (
-                      <button
-                        type="button"
-                        className="btn !min-h-[26px]"
-                        aria-label={`Take ${o.reservoir.cans} in parallel`}
-                        onClick={() => edit({ reservoir: o.reservoir })}
-                      >
-                        Take
-                      </button>
-                    )}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        <div className="overflow-x-auto" role="region" aria-label="Ways to make it" tabIndex={0}>
+          <table className="w-full min-w-[820px] table-fixed border-collapse text-[14px]">
+            <thead className="text-[13px] text-quiet">
+              <tr>
+                <th className="w-[19%] px-2 text-left font-normal">Made of</th>
+                <th className="px-2 text-right font-normal">ESR</th>
+                <th className="px-2 text-right font-normal">Ripple rating</th>
+                <th className="px-2 text-right font-normal">Ripple, simulated</th>
+                <th className="px-2 text-right font-normal">Lowest valley</th>
+                <th className="px-2 text-right font-normal">Core at</th>
+                <th className="px-2 text-right font-normal">Lasts</th>
+                <th className="px-2 text-right font-normal">Height</th>
+                <th className="px-2 text-right font-normal">Price</th>
+                <td className="w-[72px]" />
+              </tr>
+            </thead>
+            <tbody>
+              {options.map((o, n) => {
+                const low = simulated?.[2 * n];
+                const high = simulated?.[2 * n + 1];
+                const rmsA = high?.ok ? high.reservoirRmsA : null;
+                const life = rmsA === null ? null : lifeOf(rmsA, o.rippleA);
+                const here = o.reservoir.cans === reservoir.cans;
+                return (
+                  <tr
+                    key={o.reservoir.cans}
+                    className={`h-[43px] border-t border-rule/60 ${here ? 'font-semibold' : ''}`}
+                  >
+                    <td className="px-2 py-1">
+                      {o.reservoir.cans > 1 && `${o.reservoir.cans} × `}
+                      {formatNominal(o.reservoir.capacitanceF, 'F')} {formatNominal(o.reservoir.ratedV, 'V')}
+                      {reservoir.pair && ', pairs in series'}
+                    </td>
+                    <td className="px-2 text-right">{formatQuantity(o.esrOhm, 'ohm')}</td>
+                    <td className="px-2 text-right">{formatQuantity(o.rippleA, 'A')}</td>
+                    <td className={`px-2 text-right ${rmsA !== null && rmsA > o.rippleA ? 'text-fail' : ''}`}>
+                      {rmsA === null ? '…' : formatQuantity(rmsA, 'A')}
+                    </td>
+                    <td className="px-2 text-right">{low?.ok ? formatQuantity(low.railMinV, 'V') : '…'}</td>
+                    <td className="px-2 text-right">{life ? formatQuantity(life.coreC, '°C') : '…'}</td>
+                    <td className="px-2 text-right">{life ? years(life.hours) : '…'}</td>
+                    <td className="whitespace-nowrap px-2 text-right">
+                      {o.heightMm} mm<span className="block text-[13px] text-quiet">{o.mounting}</span>
+                    </td>
+                    <td className="px-2 text-right">{formatQuantity(o.priceEur, 'EUR')}</td>
+                    <td className="px-2 text-right">
+                      {!here && (
+                        <button
+                          type="button"
+                          className="btn !min-h-[26px]"
+                          aria-label={`Take ${o.reservoir.cans} in parallel`}
+                          onClick={() => edit({ reservoir: o.reservoir })}
+                        >
+                          Take
+                        </button>
+                      )}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </div>
         <p className="mt-1 text-[13px] text-quiet">
           Ripple and valley are simulated; ESR, rating, height and price are typical for the size; life by the
           ten-kelvin rule. ESRs in parallel divide, they do not add.

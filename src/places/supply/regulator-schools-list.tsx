@@ -44,8 +44,7 @@ function Told({ technology: t }: { technology: Technology }) {
   const cell = (figure: Figure) => (
     <button
       type="button"
-      className={`num ${figure.id === opened ? '!border-solid !border-volt' : ''}`}
-      aria-label={`${figure.label}: ${figureText(figure)}`}
+      className={`num min-h-[26px] ${figure.id === opened ? '!border-solid !border-volt' : ''}`}
       aria-pressed={figure.id === opened}
       onClick={() => setOpened(figure.id === opened ? null : figure.id)}
     >

@@ -65,7 +65,7 @@ export function StationHead({ station, picture, band, at }: Props) {
 
   return (
     <div
-      className={`${at ? 'absolute top-0' : 'relative min-h-[58px]'} overflow-hidden rounded-b border-t-[3px] has-[[role=slider]:focus-visible]:outline-2 has-[[role=slider]:focus-visible]:outline-volt ${selected ? 'border-volt bg-raised' : 'border-transparent hover:bg-raised'}`}
+      className={`${at ? 'absolute top-0' : 'relative min-h-[58px]'} overflow-auto [scrollbar-width:thin] rounded-b border-t-[3px] has-[[role=slider]:focus-visible]:outline-2 has-[[role=slider]:focus-visible]:outline-volt ${selected ? 'border-volt bg-raised' : 'border-transparent hover:bg-raised'}`}
       style={at}
       title={`${control.name(design)}: ${value}${reading ? `, ${reading}` : ''}`}
     >

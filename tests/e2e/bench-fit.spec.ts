@@ -1,0 +1,86 @@
+import { expect, test } from '@playwright/test';
+import { watchFaults } from './faults';
+import { openDesign, visit } from './open';
+import { Server } from './server';
+
+const server = new Server(3433);
+const DOME = 'Dome motor, unregulated';
+const CLOCK = 'Slave-clock line, stairwell';
+const PEN = 'Tide-gauge pen recorder';
+
+test.beforeAll(() => server.start());
+test.afterAll(() => server.kill());
+watchFaults();
+
+test('the dome’s load line is fitted; the values are taken, and undo brings the old ones back', async ({ page }) => {
+  await openDesign(page, server, DOME, '/line');
+  await expect(page.getByTestId('fit-words')).toContainText('agree');
+  const copper = page.getByRole('row', { name: /^Winding, open/ });
+  await expect(copper).toContainText('your readings');
+  await page.getByRole('button', { name: 'Take these values' }).click();
+  await visit(page, 'Buy', 'Transformer');
+  await expect(page.getByText('Fitted to your readings of the whole supply')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('Computed from turns and wire')).toBeVisible();
+});
+
+test('a load line by keyboard alone; a row typed wrongly is named and can be retyped', async ({ page }) => {
+  await openDesign(page, server, CLOCK, '/line');
+  const form = page.getByRole('form', { name: 'Next row' });
+  await form.getByLabel('Load').focus();
+  for (const [load, volts] of [
+    ['0.1 A', '35.1'],
+    ['0.4 A', '33.7'],
+    ['0.8 A', '37'],
+    ['1.2 A', '31.4'],
+  ]) {
+    await page.keyboard.type(load!);
+    await page.keyboard.press('Tab');
+    await page.keyboard.type('230.5');
+    await page.keyboard.press('Tab');
+    await page.keyboard.type(volts!);
+    await page.keyboard.press('Enter');
+    await expect(form.getByLabel('Load')).toBeFocused();
+    await expect(form.getByLabel('Load')).toHaveValue('');
+  }
+  await expect(page.getByTestId('load-row')).toHaveCount(4);
+  await expect(page.getByTestId('fit-wrong')).toContainText('row 3, 800 mA, reservoir');
+  const cell = page.getByLabel('Row 3: Reservoir, V');
+  await cell.fill('32.4');
+  await cell.press('Enter');
+  await expect(page.getByTestId('fit-wrong')).toHaveCount(0);
+  // Kept, like everything: it is there again after a reload.
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByTestId('load-row')).toHaveCount(4);
+});
+
+test('bad rows get a sentence and lose nothing; pasted ones are looked at first', async ({ page }) => {
+  await openDesign(page, server, DOME, '/line');
+  const form = page.getByRole('form', { name: 'Next row' });
+  await form.getByLabel('Load').fill('half an amp');
+  await form.getByLabel('Reservoir').fill('35');
+  await page.keyboard.press('Enter');
+  await expect(form.getByRole('alert')).toContainText('Load:');
+  await expect(form.getByLabel('Reservoir')).toHaveValue('35');
+  await form.getByLabel('Load').fill('0.5');
+  await form.getByLabel('Ripple').fill('200');
+  await page.keyboard.press('Enter');
+  await expect(form.getByRole('alert')).toContainText('was it read in millivolts?');
+  await page.getByRole('button', { name: 'Paste or read a file' }).click();
+  await page.getByRole('textbox', { name: /Cells or a CSV/ }).fill('load,reservoir\n0.7,36\nmany,35\n');
+  await expect(page.getByText('Row 3: load:')).toBeVisible();
+  await page.getByRole('button', { name: 'Take 1 row' }).click();
+  await expect(page.getByTestId('load-row')).toHaveCount(7);
+});
+
+test('the tide gauge’s dead diode is found, with what proves it; the sound clock is called sound', async ({ page }) => {
+  await openDesign(page, server, PEN, '/faults');
+  await expect(page.getByTestId('suspect').first()).toContainText('A diode does not conduct');
+  await expect(page.getByTestId('opened-suspect')).toContainText('It explains all 4 readings');
+  await expect(page.getByTestId('opened-suspect')).toContainText('discharged');
+  await page.getByTestId('suspect').nth(1).click();
+  await expect(page.getByTestId('opened-suspect')).toContainText('Do not switch it on again');
+  await openDesign(page, server, CLOCK, '/faults');
+  await expect(page.getByTestId('suspect').first()).toContainText('Nothing wrong');
+});
