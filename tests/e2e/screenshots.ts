@@ -43,16 +43,6 @@ async function main() {
       prepare: async (page) => page.locator('[data-trace="reservoir-v-0"]').waitFor(),
     },
     {
-      name: 'scope-removal',
-      at: `${tide}/scope`,
-      theme: 'dark',
-      prepare: async (page) => {
-        await page.locator('[data-trace="reservoir-v-0"]').waitFor();
-        await page.getByLabel('Run', { exact: true }).selectOption('removal');
-        await page.getByText('highest after', { exact: false }).waitFor();
-      },
-    },
-    {
       name: 'regulator',
       at: `/design/${ids['Physics room bench supply, 0 to 25 V']}`,
       prepare: async (page) => {
@@ -89,6 +79,16 @@ async function main() {
       },
     },
     {
+      name: 'load-line',
+      at: `${dome}/line`,
+      prepare: async (page) => page.getByTestId('fit-words').waitFor(),
+    },
+    {
+      name: 'faults',
+      at: `${pen}/faults`,
+      prepare: async (page) => page.getByTestId('opened-suspect').waitFor(),
+    },
+    {
       name: 'load',
       at: `${dome}/load`,
       prepare: async (page) => page.getByLabel('Name of line 1').waitFor(),
@@ -115,11 +115,6 @@ async function main() {
           .first()
           .waitFor();
       },
-    },
-    {
-      name: 'pick',
-      at: `${clock}/pick`,
-      prepare: async (page) => page.getByText('simulated in this design').waitFor(),
     },
     {
       name: 'mains-side',
