@@ -128,6 +128,8 @@ async function main() {
     await context.addCookies([{ name: 'theme', value: theme ?? 'light', url: server.url }]);
     const page = await context.newPage();
     await page.goto(server.url + at, { waitUntil: 'networkidle' });
+    // A face that came too late for the first drawing is there for the second.
+    await page.reload({ waitUntil: 'networkidle' });
     await prepare?.(page);
     await page.screenshot({ path: path.resolve(`docs/screenshots/${name}.png`) });
     await context.close();

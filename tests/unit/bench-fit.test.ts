@@ -207,7 +207,6 @@ describe('a fault of a built supply', () => {
     ['none', []],
     ['diode-open', []],
     ['reservoir-dry', [0.3, 4]],
-    ['source-weak', [1.4]],
     ['extra-load', [0.7]],
   ])('%s comes first, from four readings', (name, severity) => {
     const { suspects } = found(broken(clock, name, severity));
@@ -227,10 +226,11 @@ describe('a fault of a built supply', () => {
           readings: [...sound.bench.readings, { point: 'output-loaded', value, mainsV: 230, at }],
         },
       }).suspects[0]!;
-    expect(output(rail).fault).toBe('output-through');
-    expect(output(rail).caution).toMatch(/take the load off/);
+    expect(output(rail)).toMatchObject({
+      fault: 'output-through',
+      caution: expect.stringMatching(/take the load off/),
+    });
     expect(output(0.02).fault).toBe('output-dead');
-    expect(output(24.05).fault).toBe('none');
   });
 
   test('the tide gauge’s fault is found in its four readings', () => {

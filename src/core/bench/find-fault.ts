@@ -97,7 +97,7 @@ function outputReadings(design: Design): Held[] {
 const SOUND: CircuitEdit = (network) => network;
 const OTHER = 0.02;
 /** Fewer than so many readings and every fault is as likely as it is common. */
-export const LEAST_TO_FIND = 2;
+const LEAST_TO_FIND = 2;
 
 /**
  * Weighs what may be wrong with a built supply by everything read of it: every fault an edit of its circuit or of what

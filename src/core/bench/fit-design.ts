@@ -6,11 +6,13 @@ import { fit, type Fit } from '@/core/fit/fit';
 import { foretell } from '@/core/fit/foretell';
 import { slopeColumns, spreadOf } from '@/core/fit/posterior';
 import { copperRatio } from '@/core/parts/transformer';
-import { READ_AT_C, sourceSpread } from '@/core/parts/transformer-source';
+import { READ_AT_C } from '@/core/parts/transformer-source';
+import { sourceSpread } from '@/core/parts/transformer-trust';
 import { formatQuantity as q } from '@/core/quantity/format';
+import type { Figure } from '@/core/study/figure';
 import type { Unit } from '@/core/quantity/parse';
 import { DesignModel, type Asked } from './design-model';
-import { diodeSlopeV, movables, OF_PRINTED, type Movable } from './movables';
+import { diodeSlopeV, DROP_V, movables, OF_PRINTED, type Movable } from './movables';
 import type { FactorId, Factors } from './factors';
 import { measuredOf, readingSigma, type Measured } from './measured';
 
@@ -23,6 +25,8 @@ export interface FittedValue {
   /** Standard deviation, in the unit. */
   sigma: number;
   decidedBy: 'readings' | 'belief';
+  /** How it came about. */
+  figure: Figure;
 }
 
 export interface FitRow {
@@ -44,6 +48,8 @@ export interface Forecast {
   before: number;
   value: number;
   sigma: number;
+  /** How it came about. */
+  figure: Figure;
 }
 
 export interface DesignFit {
@@ -61,7 +67,7 @@ export interface DesignFit {
 }
 
 /** Fewer readings than this are no fit. */
-export const LEAST_READINGS = 2;
+const LEAST_READINGS = 2;
 
 /**
  * Fits a design to everything read of it.
@@ -88,7 +94,10 @@ export function fitDesign(design: Design, moving: readonly FactorId[]): DesignFi
   const after = foretell(unknowns, found.posterior, ask(deciding.map((d) => d.asked)));
   const wrong = new Set(found.outliers);
   return {
-    values: found.fitted.map((f, n) => fittedValue(design, may[n]!, f)),
+    values: found.fitted.map((f, n) => {
+      const value = fittedValue(design, may[n]!, f);
+      return { ...value, figure: fittedFigure(value, may[n]!, measured.length - wrong.size) };
+    }),
     rows: measured.map((m, n) => ({
       id: m.id,
       label: m.label,
@@ -103,7 +112,10 @@ export function fitDesign(design: Design, moving: readonly FactorId[]): DesignFi
       const names = ids.map((id) => lowerFirst(may.find((m) => m.id === id)!.label));
       return `These readings cannot tell ${names[0]} from ${names[1]}: only what both do together is sure.`;
     }),
-    forecasts: deciding.map((d, n) => ({ label: d.label, unit: 'V', before: before[n]!, ...after[n]! })),
+    forecasts: deciding.map((d, n) => {
+      const told = { label: d.label, unit: 'V' as const, before: before[n]!, ...after[n]! };
+      return { ...told, figure: forecastFigure(told, d.asked.state.mainsV) };
+    }),
     next: nextWorth(design, unknowns, found, ask, deciding[0]!.asked),
     patch: patchOf(design, may, found),
   };
@@ -145,7 +157,7 @@ function decidingStates(design: Design): { label: string; asked: Asked }[] {
   ];
 }
 
-function fittedValue(design: Design, m: Movable, f: Fit['fitted'][number]): FittedValue {
+function fittedValue(design: Design, m: Movable, f: Fit['fitted'][number]): Omit<FittedValue, 'figure'> {
   if (m.id === 'diode') {
     // A saturation current larger by a factor is a drop smaller by the law's slope times its logarithm.
     const slope = diodeSlopeV(design);
@@ -165,6 +177,51 @@ function fittedValue(design: Design, m: Movable, f: Fit['fitted'][number]): Fitt
     value: m.value * f.value,
     sigma: m.value * f.value * f.relativeSigma,
     decidedBy: f.decidedBy,
+  };
+}
+
+/** The working of a fitted value. */
+function fittedFigure(v: Omit<FittedValue, 'figure'>, m: Movable, readings: number): Figure {
+  return {
+    id: `fit-${v.id}`,
+    label: v.label,
+    value: v.value,
+    unit: v.unit,
+    origin: 'measured',
+    expression:
+      'the value at which ((computed − read) / what the instrument may be off)² of all readings and (distance from what was believed / its spread)² come to the least together',
+    inputs: [
+      { label: 'believed', value: v.before, unit: v.unit },
+      v.id === 'diode'
+        ? { label: 'sure to', value: DROP_V, unit: 'V' }
+        : { label: 'sure to', value: 100 * m.spread, unit: '%' },
+      { label: 'readings', value: readings, unit: '', origin: 'measured' },
+    ],
+    source: 'Levenberg and Marquardt’s method, every step solved by the program’s own solver.',
+    assumes: [
+      v.decidedBy === 'readings'
+        ? 'The readings took more than half of what was unsure of it.'
+        : 'The readings say little of it: what is believed of its kind decides.',
+    ],
+  };
+}
+
+/** The working of what a fitted design says of itself. */
+function forecastFigure(f: Omit<Forecast, 'figure'>, mainsV: number): Figure {
+  return {
+    id: `forecast-${f.label}`,
+    label: f.label,
+    value: f.value,
+    unit: f.unit,
+    origin: 'simulated',
+    expression: 'the design solved with the fitted values',
+    inputs: [
+      { label: 'mains', value: mainsV, unit: 'V' },
+      { label: 'before the fit', value: f.before, unit: f.unit },
+      { label: 'sure to', value: f.sigma, unit: f.unit },
+    ],
+    source: 'Periodic steady state; the spread from the covariance of the fitted values.',
+    assumes: [],
   };
 }
 

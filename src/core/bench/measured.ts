@@ -1,4 +1,3 @@
-import { mainsVolts } from '@/core/circuit/feed';
 import type { Design } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
 import { formatQuantity as q } from '@/core/quantity/format';
@@ -107,10 +106,4 @@ export function measuredOf(design: Design): Measured[] {
         }),
   );
   return [...points, ...rows];
-}
-
-/** Whether mains of so many volts could be the source a design has. */
-export function possibleMains(design: Design, volts: number): boolean {
-  const nominal = mainsVolts(design, 'nominal');
-  return volts > 0.4 * nominal && volts < 2 * nominal;
 }

@@ -3,7 +3,8 @@ import type { Design } from '@/core/design/design';
 import { dcSourceOf } from '@/core/design/source';
 import { diodeOf } from '@/core/parts/diode';
 import { copperRatio } from '@/core/parts/transformer';
-import { READ_AT_C, sourceSpread } from '@/core/parts/transformer-source';
+import { READ_AT_C } from '@/core/parts/transformer-source';
+import { sourceSpread } from '@/core/parts/transformer-trust';
 import type { Unit } from '@/core/quantity/parse';
 import type { FactorId } from './factors';
 
@@ -20,7 +21,7 @@ export interface Movable {
 
 const BOLTZMANN_PER_CHARGE = 1.380649e-23 / 1.602176634e-19;
 /** What a diode's drop may be off, V. */
-const DROP_V = 0.05;
+export const DROP_V = 0.05;
 const THERMAL = 0.3;
 /** Printed tolerances are ends: half of one is about a standard deviation. */
 export const OF_PRINTED = 0.5;

@@ -5,7 +5,7 @@ import { mainsVolts, modelOf } from '@/core/circuit/feed';
 import { networkOf, type Adjust } from '@/core/circuit/network-of';
 import type { Design } from '@/core/design/design';
 import { dcSourceOf, termsOf } from '@/core/design/source';
-import { sourceSpread } from '@/core/parts/transformer-source';
+import { sourceSpread } from '@/core/parts/transformer-trust';
 import { TOUCH_DC_V } from '@/core/parts/touch-limits';
 import { formatNominal, formatQuantity as q } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';

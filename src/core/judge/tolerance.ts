@@ -6,7 +6,7 @@ import type { Adjust } from '@/core/circuit/network-of';
 import { applyPatch, type Design, type OutputDemand } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
 import { dcSourceOf, hasDiodes } from '@/core/design/source';
-import { sourceSpread } from '@/core/parts/transformer-source';
+import { sourceSpread } from '@/core/parts/transformer-trust';
 import { SolveError } from '@/core/solve/solve-error';
 import { studyDesign } from '@/core/study/study';
 import { deciding, findingsOf, judge, marginOf } from './judge';

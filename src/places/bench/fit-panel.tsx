@@ -7,6 +7,9 @@ import { movables } from '@/core/bench/movables';
 import type { Design } from '@/core/design/design';
 import { formatQuantity } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';
+import type { Figure } from '@/core/study/figure';
+import { FigureButton } from '@/ui/figure-button';
+import { Working } from '@/ui/working';
 import { useDesign, useEdit } from '@/ui/session';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
@@ -86,6 +89,11 @@ function plusMinus(value: number, sigma: number, unit: Unit): string {
 
 function Found({ fit }: { fit: DesignFit }) {
   const edit = useEdit();
+  const [opened, setOpened] = useState<string | null>(null);
+  const open = [...fit.values, ...fit.forecasts].map((v) => v.figure).find((f) => f.id === opened);
+  const cell = (v: { figure: Figure; value: number; sigma: number; unit: Unit }) => (
+    <FigureButton figure={v.figure} text={plusMinus(v.value, v.sigma, v.unit)} open={opened} onOpen={setOpened} />
+  );
   const wrong = fit.rows.filter((r) => r.wrong);
   return (
     <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 min-[1000px]:grid-cols-[minmax(0,1fr)_minmax(320px,420px)]">
@@ -113,7 +121,7 @@ function Found({ fit }: { fit: DesignFit }) {
               <tr key={v.id} className="border-t border-rule/60">
                 <td className="py-0.5">{v.label}</td>
                 <td className="text-right tabular-nums">{formatQuantity(v.before, v.unit)}</td>
-                <td className="text-right font-semibold tabular-nums">{plusMinus(v.value, v.sigma, v.unit)}</td>
+                <td className="text-right font-semibold tabular-nums">{cell(v)}</td>
                 <td className="pl-4">
                   {v.decidedBy === 'readings' ? 'your readings' : 'what is believed of its kind'}
                 </td>
@@ -134,11 +142,16 @@ function Found({ fit }: { fit: DesignFit }) {
               <tr key={f.label} className="border-t border-rule/60">
                 <td className="py-0.5">{f.label}</td>
                 <td className="text-right tabular-nums text-quiet">before {formatQuantity(f.before, f.unit)}</td>
-                <td className="text-right font-semibold tabular-nums">{plusMinus(f.value, f.sigma, f.unit)}</td>
+                <td className="text-right font-semibold tabular-nums">{cell(f)}</td>
               </tr>
             ))}
           </tbody>
         </table>
+        {open && (
+          <div className="border-l-2 border-volt pl-3">
+            <Working figure={open} />
+          </div>
+        )}
         {fit.next && <p className="text-[14.5px]">Worth reading next: {fit.next}.</p>}
         <div>
           <button

@@ -3,7 +3,6 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { useForm, useWatch, type Resolver } from 'react-hook-form';
-import { MAINS_PRESETS } from '@/core/design/defaults';
 import { formatNominal } from '@/core/quantity/format';
 import type { Summary } from '@/core/picture/summary';
 import { FEED_HINTS, FEED_NAMES, feedPatch, FEEDS } from '@/core/size/feeds';
@@ -11,6 +10,7 @@ import type { Proposal, SearchProgress } from '@/core/size/propose';
 import { createDesign } from '@/ui/api';
 import { asked } from '@/workers/asked';
 import { callback, dropSearch } from '@/workers/client';
+import { MainsOptions, presetOf } from './mains-choice';
 import { TextField } from './text-field';
 import { Awaited, WayIn } from './way-in';
 import { ProposalCard } from './proposal-card';
@@ -41,7 +41,7 @@ export function FromLoad() {
       feed: 'mains',
       feedV: '12 V',
       feedAmount: '1',
-      mains: MAINS_PRESETS[0]!.id,
+      mains: presetOf(undefined).id,
     },
   });
   const ready = useSyncExternalStore(
@@ -71,7 +71,7 @@ export function FromLoad() {
   async function search(values: LoadForm) {
     setBusy(true);
     setTrouble(null);
-    const mains = MAINS_PRESETS.find((p) => p.id === values.mains)!.mains;
+    const { mains } = presetOf(values.mains);
     const demand = {
       outputV: valueOf(values.outputV, 'demand.outputV'),
       outputA: loadOf(values),
@@ -191,11 +191,7 @@ export function FromLoad() {
                 Mains
               </label>
               <select id="mains" className="field" {...form.register('mains')}>
-                {MAINS_PRESETS.map((p) => (
-                  <option key={p.id} value={p.id}>
-                    {p.name}, −{p.mains.lowPct}/+{p.mains.highPct} %
-                  </option>
-                ))}
+                <MainsOptions />
               </select>
             </div>
             <TextField label="Name" hint="optional" fault={errors.name?.message} {...form.register('name')} />

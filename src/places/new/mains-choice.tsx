@@ -5,6 +5,15 @@ export function presetOf(id: string | undefined): MainsPreset {
   return MAINS_PRESETS.find((p) => p.id === id) ?? MAINS_PRESETS[0]!;
 }
 
+/** The outlets there are, to choose from. */
+export function MainsOptions() {
+  return MAINS_PRESETS.map((p) => (
+    <option key={p.id} value={p.id}>
+      {p.name}, −{p.mains.lowPct}/+{p.mains.highPct} %
+    </option>
+  ));
+}
+
 /** Which outlet it hangs on. */
 export function MainsChoice({ id, value, onChange }: { id: string; value: string; onChange(id: string): void }) {
   return (
@@ -13,11 +22,7 @@ export function MainsChoice({ id, value, onChange }: { id: string; value: string
         Mains
       </label>
       <select id={id} className="field" value={presetOf(value).id} onChange={(e) => onChange(e.target.value)}>
-        {MAINS_PRESETS.map((p) => (
-          <option key={p.id} value={p.id}>
-            {p.name}, −{p.mains.lowPct}/+{p.mains.highPct} %
-          </option>
-        ))}
+        <MainsOptions />
       </select>
     </div>
   );

@@ -5,13 +5,8 @@ import { modelOf, plateOf } from '@/core/circuit/feed';
 import { windingCount } from '@/core/design/words';
 import { givesDirectCurrent } from '@/core/parts/identify';
 import { copperRatio } from '@/core/parts/transformer';
-import {
-  compareWithPlate,
-  READ_AT_C,
-  SOURCE_TRUST,
-  sourceSpread,
-  type TransformerSource,
-} from '@/core/parts/transformer-source';
+import { READ_AT_C, type TransformerSource } from '@/core/parts/transformer-source';
+import { compareWithPlate, SOURCE_TRUST, sourceSpread } from '@/core/parts/transformer-trust';
 import { LAMINATIONS, plannedWinding, WINDOW_FILL_MAX, woundModel } from '@/core/parts/winding';
 import { transformerFigures } from '@/core/picture/figures/transformer';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';

@@ -2,6 +2,7 @@
 
 import type { Technology } from '@/core/study/regulator-schools';
 import { figureText, type Figure } from '@/core/study/figure';
+import { FigureButton } from '@/ui/figure-button';
 import { Working } from '@/ui/working';
 import { useState } from 'react';
 import { useEdit } from '@/ui/session';
@@ -42,15 +43,12 @@ function Told({ technology: t }: { technology: Technology }) {
   const [opened, setOpened] = useState<string | null>(null);
   const open = t.lines.flatMap((l) => [l.linear, l.switching]).find((f) => f.id === opened);
   const cell = (figure: Figure) => (
-    <button
-      type="button"
-      className={`num min-h-[26px] ${figure.id === opened ? '!border-solid !border-volt' : ''}`}
-      aria-pressed={figure.id === opened}
-      onClick={() => setOpened(figure.id === opened ? null : figure.id)}
-    >
-      {figure.origin === 'rule of thumb' && 'about '}
-      {figureText(figure, figure.origin === 'rule of thumb' ? 2 : 3)}
-    </button>
+    <FigureButton
+      figure={figure}
+      text={figure.origin === 'rule of thumb' ? `about ${figureText(figure, 2)}` : figureText(figure)}
+      open={opened}
+      onOpen={setOpened}
+    />
   );
   return (
     <section>

@@ -4,7 +4,7 @@ import { termsOf } from '@/core/design/source';
 import { useEffect, useRef, useState } from 'react';
 import { formatQuantity } from '@/core/quantity/format';
 import { passFigure, shareError, type CheckSummary, type ToleranceSummary } from '@/core/picture/build-summary';
-import { figureText, type Figure } from '@/core/study/figure';
+import { FigureButton } from '@/ui/figure-button';
 import { useDesign } from '@/ui/session';
 import { Working } from '@/ui/working';
 import { buildInPool } from '@/workers/browser-pool';
@@ -118,8 +118,10 @@ export function Tolerance() {
       {summary && (
         <div className={stale ? 'opacity-60' : ''}>
           <p className="mt-2 text-[16px]" data-testid="builds-pass">
-            <FigureButton figure={passFigure(summary, null)} open={opened} onOpen={setOpened} /> of{' '}
-            {summary.builds.toLocaleString('en')} builds pass everything
+            <strong>
+              <FigureButton figure={passFigure(summary, null)} open={opened} onOpen={setOpened} />
+            </strong>{' '}
+            of {summary.builds.toLocaleString('en')} builds pass everything
             <span className="text-quiet">
               {' '}
               (±{(100 * shareError(summary.pass, summary.builds)).toFixed(1)} %; seed {summary.seed};{' '}
@@ -171,30 +173,6 @@ export function Tolerance() {
         </div>
       )}
     </section>
-  );
-}
-
-/** A share as the button of its working. */
-function FigureButton({
-  figure,
-  open,
-  onOpen,
-}: {
-  figure: Figure;
-  open: string | null;
-  onOpen(id: string | null): void;
-}) {
-  const on = figure.id === open;
-  return (
-    <button
-      type="button"
-      className={`num font-semibold ${on ? '!border-solid !border-volt' : ''}`}
-      aria-label={`${figure.label}: ${figureText(figure)}`}
-      aria-pressed={on}
-      onClick={() => onOpen(on ? null : figure.id)}
-    >
-      {figureText(figure)}
-    </button>
   );
 }
 
