@@ -7,6 +7,7 @@ import { useStore } from 'zustand';
 import { BANDS } from '@/core/picture/picture';
 import { border } from './border';
 import { DesignBar } from './design-bar';
+import { downloadDesign } from './download';
 import type { Action } from './palette';
 import { placesOf, roomAt, roomPath, type RoomId } from './places';
 import { useKeptScroll } from './kept-scroll';
@@ -146,10 +147,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
     ),
     { name: 'Go to the shelf', run: () => router.push('/') },
     { name: 'New design', run: () => router.push('/new') },
-    {
-      name: 'Export this design as JSON',
-      run: () => void import('./download').then((m) => m.downloadDesign(store.getState().design)),
-    },
+    { name: 'Export this design as JSON', run: () => downloadDesign(store.getState().design) },
     { name: 'Theme: light or dark', run: toggleTheme },
     { name: 'Low line in front', hint: '1', run: () => view.setState({ band: 'low' }) },
     { name: 'Nominal line in front', hint: '2', run: () => view.setState({ band: 'nominal' }) },

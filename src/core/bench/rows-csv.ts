@@ -66,7 +66,7 @@ export function readRows(text: string, at: string, mainsV: number, outputV: numb
       fedFrom: FED_FROM.find((f) => f === fed) ?? 'mains',
       loadA: loadA ?? 0,
       reservoirV: number('reservoir', 'bench.volts', 'V'),
-      rippleV: number('ripple', 'bench.rippleV', 'V'),
+      rippleV: number('ripple', 'bench.volts', 'V'),
       outputV: number('output', 'bench.volts', 'V'),
       sinkC: number('metal', 'bench.sinkC', '°C'),
       loadedS,

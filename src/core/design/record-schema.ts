@@ -48,7 +48,7 @@ const loadRow = group({
   loadA: field('bench.loadA'),
   /** Across the reservoir, mean; null where not read, like the others. */
   reservoirV: field('bench.volts'),
-  rippleV: field('bench.rippleV'),
+  rippleV: field('bench.volts'),
   outputV: field('bench.volts'),
   sinkC: field('bench.sinkC'),
   /** How long it had been loaded so, s. */

@@ -32,7 +32,7 @@ const FED_WORDS: Readonly<Record<LoadRow['fedFrom'], string>> = {
 
 const READ = [
   { key: 'reservoirV', path: 'bench.volts', label: 'Reservoir, V' },
-  { key: 'rippleV', path: 'bench.rippleV', label: 'Ripple, p-p' },
+  { key: 'rippleV', path: 'bench.volts', label: 'Ripple, p-p' },
   { key: 'outputV', path: 'bench.volts', label: 'Output, V' },
   { key: 'sinkC', path: 'bench.sinkC', label: 'Metal, °C' },
 ] as const;
@@ -223,11 +223,7 @@ function NextRow({ onKeep }: { onKeep(row: LoadRow): void }) {
   function keep() {
     const load = parseLoad(texts.load, design.demand.outputV);
     if (!load.ok) return setFault(`Load: ${load.error}`);
-    const number = (
-      text: string,
-      unit: 'V' | '°C',
-      path: 'bench.sourceV' | 'bench.volts' | 'bench.rippleV' | 'bench.sinkC',
-    ) => {
+    const number = (text: string, unit: 'V' | '°C', path: 'bench.sourceV' | 'bench.volts' | 'bench.sinkC') => {
       if (text.trim() === '') return { value: null, fault: null };
       const read = parseQuantity(text, unit);
       return read.ok ? { value: read.value, fault: rangeFault(path, read.value) } : { value: null, fault: read.error };
