@@ -35,7 +35,11 @@ export function useSolved<T>(
     const wait = setTimeout(() => {
       line(async () => {
         if (!current) return;
-        const answer = await asked((solver) => ask(solver, design), role);
+        const answer = await asked(
+          (solver) => ask(solver, design),
+          role,
+          () => current,
+        );
         if (!current) return;
         setSolved((old) =>
           answer.ok ? { value: answer.value, of: design, trouble: null } : { ...old, trouble: answer.error },

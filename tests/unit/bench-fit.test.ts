@@ -207,6 +207,7 @@ describe('a fault of a built supply', () => {
     ['none', []],
     ['diode-open', []],
     ['reservoir-dry', [0.3, 4]],
+    ['source-low', [0.8]],
     ['extra-load', [0.7]],
   ])('%s comes first, from four readings', (name, severity) => {
     const { suspects } = found(broken(clock, name, severity));

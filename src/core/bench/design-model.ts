@@ -1,5 +1,4 @@
 import { CONDITIONS, type Condition } from '@/core/circuit/condition';
-import { modelOf } from '@/core/circuit/feed';
 import { networkOf, type Adjust } from '@/core/circuit/network-of';
 import type { Network } from '@/core/circuit/network';
 import { applyPatch, type Design } from '@/core/design/design';
@@ -19,11 +18,14 @@ const adjustOf = (f: Factors): Adjust => ({
   diodeSaturationFactor: f.diode ?? 1,
 });
 
-/** What can be asked of a state: whatever is read, and the lowest and highest instant of the reservoir. */
+/** What can be asked of a state: whatever is read, what comes out behind, and the reservoir's extremes. */
 export interface Asked {
-  quantity: Quantity | 'valley' | 'peak';
+  quantity: Quantity | 'output' | 'valley' | 'peak';
   state: MeasuredState;
 }
+
+/** What a sound or a broken regulator makes of its input at an instant: volts out for volts in, a load and what it is set to. */
+export type Throughput = (railV: number, loadA: number, setV: number) => number;
 
 interface Solved {
   of: Design;
@@ -32,7 +34,7 @@ interface Solved {
 
 /** A change of the circuit itself, for a fault. */
 export type CircuitEdit = (network: Network) => Network;
-const SOUND: CircuitEdit = (network) => network;
+export const SOUND: CircuitEdit = (network) => network;
 
 /**
  * A design as something that can be read: what each place comes to in each state, for builds whose parts differ by
@@ -54,21 +56,29 @@ export class DesignModel {
     this.bare = { ...design, regulator: { kind: 'none' }, preRegulator: { kind: 'none' }, outputs: [] };
   }
 
-  /** What every reading should have been. @throws SolveError */
-  predict(list: readonly Asked[], factors: Factors, edit: CircuitEdit = SOUND): number[] {
+  /**
+   * What every reading should have been.
+   * @param out what stands behind the rail makes of it, and what it is set to; the rail itself where left out
+   * @throws SolveError
+   */
+  predict(
+    list: readonly Asked[],
+    factors: Factors,
+    edit: CircuitEdit = SOUND,
+    out?: { through: Throughput; setV: number },
+  ): number[] {
     const solved = new Map<string, Solved>();
     return list.map(({ quantity, state }) => {
-      if (quantity === 'winding') return this.windingV(state, factors);
+      if (quantity === 'winding') return this.network(state, factors, edit).sections[0]!.winding.voltageRms;
       if (quantity === 'sink') return this.sinkC(state, factors);
       const key = keyOf(state);
       let found = solved.get(key);
       if (!found) solved.set(key, (found = this.solve(state, factors, edit)));
-      return read(found, quantity);
+      if (quantity !== 'output') return read(found, quantity);
+      const loadA = typeof state.load === 'number' ? state.load : 0;
+      const volts = found.solution.waveforms!.railV[0]!;
+      return volts.reduce((sum, v) => sum + (out ? out.through(v, loadA, out.setV) : v), 0) / volts.length;
     });
-  }
-
-  private windingV({ mainsV }: MeasuredState, { open = 1 }: Factors): number {
-    return (modelOf(this.design).openCircuitV * open * mainsV) / this.design.mains.voltageRms;
   }
 
   /** The metal's rise over the room grows with what its way out resists. */
@@ -102,10 +112,15 @@ export class DesignModel {
     return found;
   }
 
-  private solve(state: MeasuredState, factors: Factors, edit: CircuitEdit): Solved {
+  private network(state: MeasuredState, factors: Factors, edit: CircuitEdit): Network {
     const { of, condition, resting } = this.state(state);
+    return edit(networkOf(of, condition, { mainsV: state.mainsV, ...resting, ...adjustOf(factors) }));
+  }
+
+  private solve(state: MeasuredState, factors: Factors, edit: CircuitEdit): Solved {
+    const { of } = this.state(state);
     const key = keyOf(state);
-    const network = edit(networkOf(of, condition, { mainsV: state.mainsV, ...resting, ...adjustOf(factors) }));
+    const network = this.network(state, factors, edit);
     const warm = this.warm.get(key);
     const solution = solveSteady(network, { samples: WAVE_SAMPLES, ...(warm ? { warm } : {}) });
     this.warm.set(key, solution.state);
@@ -115,7 +130,7 @@ export class DesignModel {
 
 const keyOf = ({ mainsV, load }: MeasuredState) => `${mainsV} ${load}`;
 
-function read({ of, solution }: Solved, quantity: Exclude<Asked['quantity'], 'winding' | 'sink'>): number {
+function read({ of, solution }: Solved, quantity: Exclude<Asked['quantity'], 'winding' | 'sink' | 'output'>): number {
   if (quantity === 'rail') return solution.rails[0]!.meanV;
   const { meanV, minV, maxV } = reservoirOf(of, solution, 0);
   return { ripple: maxV - minV, reservoir: meanV, valley: minV, peak: maxV }[quantity];

@@ -5,17 +5,18 @@ import type { Design } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
 import type { Unknown } from '@/core/fit/belief';
 import { caseFaults, HOW_COMMON } from '@/core/fit/case-faults';
-import { diagnose, EXPLAINED_SIGMAS, type Hypothesis } from '@/core/fit/diagnose';
+import { diagnose, EXPLAINED_SIGMAS, type Hypothesis, type Weighed } from '@/core/fit/diagnose';
 import { foretell } from '@/core/fit/foretell';
 import { expectedGain, type Outlook } from '@/core/fit/gain';
-import { SolveError } from '@/core/solve/solve-error';
+import { orUnsolved } from '@/core/solve/solve-error';
 import { formatQuantity as q } from '@/core/quantity/format';
-import { DesignModel, type Asked, type CircuitEdit } from './design-model';
+import type { Figure } from '@/core/study/figure';
+import { DesignModel, SOUND, type Asked, type CircuitEdit, type Throughput } from './design-model';
 import { FAULT_WORDS, type BenchFault, type FaultWords } from './fault-words';
 import type { Factors } from './factors';
 import { movables } from './movables';
 import { measuredOf, readingSigma, type Measured } from './measured';
-import { outputFaults, type Throughput } from './output-faults';
+import { outputFaults } from './output-faults';
 import { latestReadings, mainsForReadings } from './readings';
 import type { PointId } from './test-point';
 
@@ -37,6 +38,8 @@ export interface Suspect extends FaultWords {
   where: string;
   /** Share of belief, 0 to 1. */
   probability: number;
+  /** The same, with its working. */
+  figure: Figure;
   readings: HeldAgainst[];
 }
 
@@ -56,6 +59,9 @@ export interface FaultReport {
 
 /** A reading behind the regulator. */
 type Held = Omit<Measured, 'quantity'> & { quantity: Measured['quantity'] | 'output' };
+
+/** A hypothesis that can be asked of places nobody read. */
+type Askable = Hypothesis & { over(list: readonly Asked[]): Hypothesis['predict'] };
 
 /** What the outputs' own readings add to what is ahead of them. */
 function outputReadings(design: Design): Held[] {
@@ -94,8 +100,6 @@ function outputReadings(design: Design): Held[] {
   return [...points, ...rows];
 }
 
-const SOUND: CircuitEdit = (network) => network;
-const OTHER = 0.02;
 /** Fewer than so many readings and every fault is as likely as it is common. */
 const LEAST_TO_FIND = 2;
 
@@ -129,20 +133,13 @@ export function findFault(design: Design): FaultReport | string {
     severity: readonly Unknown[],
     edit: (severity: readonly number[]) => CircuitEdit,
     through: Throughput | null,
-  ): Hypothesis & { over(list: readonly Held[]): Hypothesis['predict'] } => {
+  ): Askable => {
     const own = severity.length;
     const solver = new DesignModel(design, states);
-    const over = (list: readonly Held[]) => (values: readonly number[]) => {
+    const over = (list: readonly Asked[]) => (values: readonly number[]) => {
       const factors: Factors = Object.fromEntries(may.map((m, n) => [m.id, values[own + n]!]));
-      const asked = list.map((h): Asked => ({
-        quantity: h.quantity === 'output' ? 'rail' : h.quantity,
-        state: h.state,
-      }));
-      return solver.predict(asked, factors, edit(values.slice(0, own))).map((v, n) => {
-        const h = list[n]!;
-        if (h.quantity !== 'output' || !through) return v;
-        return through(v, typeof h.state.load === 'number' ? h.state.load : 0, values.at(-1)!);
-      });
+      const out = through ? { through, setV: values.at(-1)! } : undefined;
+      return solver.predict(list, factors, edit(values.slice(0, own)), out);
     };
     return { fault, part, prior, unknowns: [...severity, ...parts], severities: own, predict: over(held), over };
   };
@@ -154,18 +151,20 @@ export function findFault(design: Design): FaultReport | string {
     ...behind.map((f) => hypothesis(f.fault, '', f.prior, [], () => SOUND, f.through)),
   ];
   const expected = all[0]!.predict(all[0]!.unknowns.map((u) => u.centre));
-  const found = diagnose(all, readings, expected, OTHER);
+  const found = diagnose(all, readings, expected, HOW_COMMON.other);
   const names = [...new Set(all.map((h) => h.fault as BenchFault))];
   const suspects = names
     .map((fault): Suspect => {
       const of = found.weighed.filter((w) => w.hypothesis.fault === fault);
       const best = of[0]!;
+      const probability = of.reduce((sum, w) => sum + w.probability, 0);
       const alike = of.filter((w) => w.posterior === best.posterior).map((w) => placeWords(w.hypothesis.part));
       return {
         fault,
         ...FAULT_WORDS[fault],
         where: eitherOf([...new Set(alike)].sort()),
-        probability: of.reduce((sum, w) => sum + w.probability, 0),
+        probability,
+        figure: beliefFigure(fault, probability, of),
         readings: held.map((h, n) => ({
           label: h.label,
           unit: h.unit,
@@ -176,9 +175,46 @@ export function findFault(design: Design): FaultReport | string {
         })),
       };
     })
-    .concat({ fault: 'other', ...FAULT_WORDS.other, where: '', probability: found.other, readings: [] })
+    .concat({
+      fault: 'other',
+      ...FAULT_WORDS.other,
+      where: '',
+      probability: found.other,
+      figure: beliefFigure('other', found.other, []),
+      readings: [],
+    })
     .sort((a, b) => b.probability - a.probability);
   return { suspects, next: nextReadings(design, found.weighed, held) };
+}
+
+/** How a share of belief came about, and how bad the fault would be. */
+function beliefFigure(fault: BenchFault, probability: number, of: readonly Weighed[]): Figure {
+  const best = of[0];
+  const severities = best?.posterior
+    ? best.hypothesis.unknowns.slice(0, best.hypothesis.severities).map((u, n) => ({
+        label: `${u.id}, at best fit`,
+        value: best.posterior!.values[n]!,
+        unit: '' as const,
+        origin: 'simulated' as const,
+      }))
+    : [];
+  const common = of.reduce((sum, w) => sum + w.hypothesis.prior, 0) || HOW_COMMON.other;
+  return {
+    id: `belief-${fault}`,
+    label: FAULT_WORDS[fault].name,
+    value: 100 * probability,
+    unit: '%',
+    origin: 'simulated',
+    expression:
+      'how common it is × how probable exactly these readings are with it, as a share of all that was weighed',
+    inputs: [
+      { label: 'common before reading', value: 100 * common, unit: '%', origin: 'rule of thumb' },
+      ...severities,
+    ],
+    source:
+      'Every fault solved in this design; tolerances and severity integrated over, taken as normal near the best fit.',
+    assumes: [],
+  };
 }
 
 const eitherOf = (names: readonly string[]) => names.join(', ').replace(/, ([^,]*)$/, ' or $1');
@@ -231,11 +267,7 @@ const LEAST_BELIEF = 0.005;
 const MOST_NEXT = 4;
 const WORTH_BITS = 0.02;
 
-function nextReadings(
-  design: Design,
-  weighed: ReturnType<typeof diagnose>['weighed'],
-  held: readonly Held[],
-): NextReading[] {
+function nextReadings(design: Design, weighed: readonly Weighed<Askable>[], held: readonly Held[]): NextReading[] {
   const likely = weighed.filter((w) => w.probability >= LEAST_BELIEF && w.posterior);
   const mainsV = mainsForReadings(design)('reservoir-loaded');
   const regulated = mainModel(design) !== null;
@@ -246,25 +278,15 @@ function nextReadings(
       (p.quantity !== 'output' || regulated) &&
       (p.quantity !== 'winding' || design.source.kind === 'mains'),
   ).map((p): NextReading => {
-    const one: Held = {
-      id: p.id,
-      label: p.label,
+    const one: Asked = {
       quantity: p.quantity,
-      unit: 'V',
       state: { mainsV, load: p.load === 1 ? design.demand.outputA : p.load },
-      value: 0,
-      sigma: 0,
     };
     const outlooks = likely.flatMap((w): Outlook[] => {
-      try {
-        const over = (w.hypothesis as Hypothesis & { over(list: readonly Held[]): Hypothesis['predict'] }).over([one]);
-        const [told] = foretell(w.hypothesis.unknowns, w.posterior!, over);
-        const meter = readingSigma(design, p.quantity === 'output' ? 'reservoir' : p.quantity, told!.value);
-        return [{ probability: w.probability, mean: told!.value, sigma: Math.hypot(told!.sigma, meter) }];
-      } catch (error) {
-        if (error instanceof SolveError) return [];
-        throw error;
-      }
+      const told = orUnsolved(() => foretell(w.hypothesis.unknowns, w.posterior!, w.hypothesis.over([one])))?.[0];
+      if (!told) return [];
+      const meter = readingSigma(design, p.quantity === 'output' ? 'reservoir' : p.quantity, told.value);
+      return [{ probability: w.probability, mean: told.value, sigma: Math.hypot(told.sigma, meter) }];
     });
     return { label: p.label, minutes: p.minutes, powered: true, gain: expectedGain(outlooks) };
   });

@@ -1,5 +1,5 @@
 import { mainsVolts, modelOf } from '@/core/circuit/feed';
-import type { Design, Patch } from '@/core/design/design';
+import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { termsOf } from '@/core/design/source';
 import { valuesAt, type Unknown } from '@/core/fit/belief';
 import { fit, type Fit } from '@/core/fit/fit';
@@ -79,8 +79,10 @@ export function fitDesign(design: Design, moving: readonly FactorId[]): DesignFi
   const measured = measuredOf(design);
   if (measured.length < LEAST_READINGS)
     return 'A fit needs two readings or more of winding, reservoir, ripple or metal. Type them here or on the power-up page.';
-  const may = movables(design).filter((m) => moving.includes(m.id) && tells(measured, m.id));
-  if (may.length === 0) return 'Nothing that may move is told of by these readings. Tick what may.';
+  // What no reading tells of stays as unsure as it is believed: a forecast has its spread all the same.
+  const may = movables(design).filter((m) => moving.includes(m.id));
+  const told = may.filter((m) => tells(measured, m.id)).map((m) => m.id);
+  if (told.length === 0) return 'Nothing that may move is told of by these readings. Tick what may.';
   const unknowns: Unknown[] = may.map((m) => ({ id: m.id, centre: 1, spread: m.spread }));
   const model = new DesignModel(design);
   const factorsOf = (values: readonly number[]): Factors => Object.fromEntries(may.map((m, n) => [m.id, values[n]!]));
@@ -92,11 +94,18 @@ export function fitDesign(design: Design, moving: readonly FactorId[]): DesignFi
     {},
   );
   const after = foretell(unknowns, found.posterior, ask(deciding.map((d) => d.asked)));
+  const patch = patchOf(design, may, told, found);
+  // As the design says it once it has taken the values, to the last digit: the rectifier stays its class then.
+  const taken = new DesignModel(applyPatch(design, patch)).predict(
+    deciding.map((d) => d.asked),
+    {},
+  );
   const wrong = new Set(found.outliers);
   return {
-    values: found.fitted.map((f, n) => {
+    values: found.fitted.flatMap((f, n) => {
+      if (!told.includes(may[n]!.id)) return [];
       const value = fittedValue(design, may[n]!, f);
-      return { ...value, figure: fittedFigure(value, may[n]!, measured.length - wrong.size) };
+      return [{ ...value, figure: fittedFigure(value, may[n]!, measured.length - wrong.size) }];
     }),
     rows: measured.map((m, n) => ({
       id: m.id,
@@ -113,11 +122,17 @@ export function fitDesign(design: Design, moving: readonly FactorId[]): DesignFi
       return `These readings cannot tell ${names[0]} from ${names[1]}: only what both do together is sure.`;
     }),
     forecasts: deciding.map((d, n) => {
-      const told = { label: d.label, unit: 'V' as const, before: before[n]!, ...after[n]! };
-      return { ...told, figure: forecastFigure(told, d.asked.state.mainsV) };
+      const forecast = {
+        label: d.label,
+        unit: 'V' as const,
+        before: before[n]!,
+        value: taken[n]!,
+        sigma: after[n]!.sigma,
+      };
+      return { ...forecast, figure: forecastFigure(forecast, d.asked.state.mainsV) };
     }),
     next: nextWorth(design, unknowns, found, ask, deciding[0]!.asked),
-    patch: patchOf(design, may, found),
+    patch,
   };
 }
 
@@ -214,7 +229,7 @@ function forecastFigure(f: Omit<Forecast, 'figure'>, mainsV: number): Figure {
     value: f.value,
     unit: f.unit,
     origin: 'simulated',
-    expression: 'the design solved with the fitted values',
+    expression: 'the design solved once it has taken the fitted values',
     inputs: [
       { label: 'mains', value: mainsV, unit: 'V' },
       { label: 'before the fit', value: f.before, unit: f.unit },
@@ -285,9 +300,9 @@ function nextWorth(
 }
 
 /** The values as the design's own, with what is left unsure as its tolerances. */
-function patchOf(design: Design, may: readonly Movable[], found: Fit): Patch {
+function patchOf(design: Design, may: readonly Movable[], told: readonly FactorId[], found: Fit): Patch {
   const of = (id: FactorId) => {
-    const n = may.findIndex((m) => m.id === id);
+    const n = told.includes(id) ? may.findIndex((m) => m.id === id) : -1;
     return n < 0 ? null : found.fitted[n]!;
   };
   const [open, copper, capacitance, sink] = [of('open'), of('copper'), of('capacitance'), of('sink')];

@@ -2,10 +2,12 @@ import type { Design } from '@/core/design/design';
 import type { Unknown } from '@/core/fit/belief';
 import { foretell, type Foretold } from '@/core/fit/foretell';
 import { posterior } from '@/core/fit/posterior';
+import { capitalised } from '@/core/quantity/format';
+import type { Figure } from '@/core/study/figure';
 import { DesignModel, type Asked } from './design-model';
 import type { Factors } from './factors';
 import { movables } from './movables';
-import { measuredOf } from './measured';
+import { measuredOf, type Measured } from './measured';
 import { mainsToday } from './readings';
 
 /** The computed load line a measured one is held against. */
@@ -13,8 +15,46 @@ export interface ComputedLine {
   /** Mains, or open volts of the source, it is drawn at, V. */
   mainsV: number;
   line: (Foretold & { loadA: number })[];
-  /** What each reading of the load line should be at its own mains and load, by the reading's id. */
-  at: Record<string, Foretold>;
+  /** What each reading of the load line is against the design at its own mains and load, by the reading's id. */
+  at: Record<string, Against>;
+}
+
+/** One reading against what the design says of it. */
+export interface Against {
+  value: number;
+  /** Whether it lies where one of twenty sound builds read with this instrument would. */
+  outside: boolean;
+  /** Read less computed. */
+  figure: Figure;
+}
+
+/** So many standard deviations of parts and instrument together hold nineteen of twenty. */
+const NINETEEN_OF_TWENTY = 2;
+
+function against(m: Measured, computed: Foretold): Against {
+  const sigma = Math.hypot(computed.sigma, m.sigma);
+  const off = m.value - computed.value;
+  const apart = m.unit === '°C' ? 'K' : m.unit;
+  return {
+    value: computed.value,
+    outside: Math.abs(off) > NINETEEN_OF_TWENTY * sigma,
+    figure: {
+      id: m.id,
+      label: `${capitalised(m.label)}: off the design`,
+      value: off,
+      unit: apart,
+      origin: 'measured',
+      expression: 'read − what the design says at that row’s own volts and load',
+      inputs: [
+        { label: 'read', value: m.value, unit: m.unit, origin: 'measured' },
+        { label: 'design', value: computed.value, unit: m.unit, origin: 'simulated' },
+        { label: 'its parts leave ±', value: computed.sigma, unit: apart },
+        { label: 'the instrument ±', value: m.sigma, unit: apart },
+      ],
+      source: 'Periodic steady state of the design as it stands.',
+      assumes: ['Told as off where it is more than twice both together.'],
+    },
+  };
 }
 
 const SHARES = [0, 0.02, 0.05, 0.1, 0.2, 0.35, 0.5, 0.65, 0.8, 0.9, 1, 1.1];
@@ -38,6 +78,6 @@ export function computedLine(design: Design): ComputedLine {
   return {
     mainsV,
     line: line.map((l, n) => ({ loadA: l.state.load as number, ...all[n]! })),
-    at: Object.fromEntries(rows.map((r, n) => [r.id, all[line.length + n]!])),
+    at: Object.fromEntries(rows.map((r, n) => [r.id, against(r, all[line.length + n]!)])),
   };
 }

@@ -1,10 +1,10 @@
 import type { Design } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
+import { REFERENCE_V } from '@/core/parts/regulators/adjustable';
+import { VBE } from '@/core/parts/regulators/error-transistor';
 import { dropoutAt, type RegulatorModel } from '@/core/parts/regulators/model';
+import type { Throughput } from './design-model';
 import type { BenchFault } from './fault-words';
-
-/** What a sound or a broken regulator makes of its input: mean volts out for a mean rail and a load. */
-export type Throughput = (railV: number, loadA: number, setV: number) => number;
 
 const sound =
   (model: RegulatorModel): Throughput =>
@@ -19,9 +19,9 @@ interface OutputFault {
 
 /** What a regulator set by resistors holds with the lower one shorted, V; null where no resistor sets it. */
 function bottomV({ regulator }: Design): number | null {
-  if (regulator.kind === 'adjustable') return 1.25;
+  if (regulator.kind === 'adjustable') return REFERENCE_V;
   // Its reference and the base-emitter volts of the transistor that compares.
-  if (regulator.kind === 'error-transistor') return regulator.zenerV + 0.65;
+  if (regulator.kind === 'error-transistor') return regulator.zenerV + VBE;
   return null;
 }
 

@@ -21,3 +21,7 @@ export const valueAt = (u: Unknown, z: number): number => u.centre * Math.exp(u.
 
 export const valuesAt = (unknowns: readonly Unknown[], z: readonly number[]): number[] =>
   unknowns.map((u, n) => valueAt(u, z[n]!));
+
+/** ln of the normal density. */
+export const logNormal = (x: number, mean: number, sigma: number): number =>
+  -0.5 * ((x - mean) / sigma) ** 2 - Math.log(sigma * Math.sqrt(2 * Math.PI));

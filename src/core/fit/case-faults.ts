@@ -86,7 +86,7 @@ export function caseFaults(circuit: Network, scale: Scale): CaseFault[] {
           part,
           share: 1 / reservoirs.length,
           severity: [
-            { id: 'what is left of it', centre: 0.35, spread: 0.5 },
+            { id: 'share of its capacitance left', centre: 0.35, spread: 0.5 },
             { id: 'ESR, times', centre: 3, spread: 0.9 },
           ],
           edit: (c, [left, esr]) =>
@@ -117,7 +117,7 @@ export function caseFaults(circuit: Network, scale: Scale): CaseFault[] {
       fault: 'source-weak',
       part: 'source',
       share: 1,
-      severity: [{ id: 'resistance more', centre: weakOhm(circuit, scale), spread: 0.9 }],
+      severity: [{ id: 'ohms more', centre: weakOhm(circuit, scale), spread: 0.9 }],
       edit: (c, [more]) =>
         inSection(c, (s) => ({ ...s, winding: { ...s.winding, resistanceOhm: s.winding.resistanceOhm + more! } })),
     },

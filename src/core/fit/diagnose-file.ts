@@ -1,5 +1,5 @@
 import type { Load, Network } from '@/core/circuit/network';
-import { SolveError } from '@/core/solve/solve-error';
+import { orUnsolved } from '@/core/solve/solve-error';
 import { caseFaults, HOW_COMMON, type CaseFault, type FaultName, type Scale } from './case-faults';
 import { CaseSolver, numberAt, withNumbers, type CaseState } from './case-model';
 import { diagnose, EXPLAINED_SIGMAS, type Hypothesis, type Weighed } from './diagnose';
@@ -116,24 +116,20 @@ function nextReadings(
   ];
   const rows: CaseRow[] = states.map((s) => ({ ...s, at }));
   const read = new Set(file.rows.flatMap((row) => row.at.map((place) => keyOf(row, place))));
-  const outlooks = rows.map((row) => at.map((place) => ({ row, place, of: [] as (Outlook & { fault: string })[] })));
+  const outlooks = rows.map((row) => at.map((place) => ({ row, place, of: [] as Outlook[] })));
   const railV = Math.max(...file.readings.map((r) => Math.abs(r.value)));
   for (const w of weighed) {
     if (w.probability < LEAST_BELIEF || !w.posterior) continue;
-    try {
-      foretell(w.hypothesis.unknowns, w.posterior, w.hypothesis.over(rows)).forEach(({ value, sigma }, n) => {
-        const meter = ORDINARY.share * Math.abs(value) + ORDINARY.ofRail * railV;
-        outlooks[Math.floor(n / at.length)]![n % at.length]!.of.push({
-          fault: w.hypothesis.fault,
-          probability: w.probability,
-          mean: value,
-          sigma: Math.hypot(sigma, meter),
-        });
+    // What has no answer in a state nobody read is not asked about it.
+    const told = orUnsolved(() => foretell(w.hypothesis.unknowns, w.posterior!, w.hypothesis.over(rows)));
+    told?.forEach(({ value, sigma }, n) => {
+      const meter = ORDINARY.share * Math.abs(value) + ORDINARY.ofRail * railV;
+      outlooks[Math.floor(n / at.length)]![n % at.length]!.of.push({
+        probability: w.probability,
+        mean: value,
+        sigma: Math.hypot(sigma, meter),
       });
-    } catch (error) {
-      // What has no answer in a state nobody read is not asked about it.
-      if (!(error instanceof SolveError)) throw error;
-    }
+    });
   }
   return outlooks
     .flat()
@@ -149,7 +145,7 @@ function nextReadings(
 
 const keyOf = (state: CaseState, place: string) => `${JSON.stringify(state.loads)} ${place}`;
 
-/** The states somebody read in, and one between the lightest and the heaviest. */
+/** The states somebody read in, each once. */
 function distinctStates(rows: readonly CaseRow[]): CaseState[] {
   const seen = new Map<string, CaseState>();
   for (const { mainsV, loads } of rows) {

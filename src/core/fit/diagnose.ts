@@ -1,6 +1,5 @@
-import { SolveError } from '@/core/solve/solve-error';
-import type { Reading, Unknown } from './belief';
-import { logNormal } from './normal';
+import { orUnsolved } from '@/core/solve/solve-error';
+import { logNormal, type Reading, type Unknown } from './belief';
 import { posterior, type Posterior, type Predict } from './posterior';
 
 /** One thing that may be wrong, or nothing: a model of the supply with its tolerances and how bad it is as unknowns. */
@@ -8,7 +7,7 @@ export interface Hypothesis {
   fault: string;
   /** Where it sits. */
   part: string;
-  /** How common it is before anything is read; of all hypotheses together and of what none of them is, 1. */
+  /** How common it is before anything is read, against the others. */
   prior: number;
   unknowns: readonly Unknown[];
   /** How many of the unknowns, the first ones, say how bad it is. */
@@ -52,7 +51,7 @@ export function diagnose<H extends Hypothesis>(
   // What is nearest at its centres first: against it most of the others are soon out of question.
   const lined = hypotheses
     .map((hypothesis) => {
-      const centre = orNone(() => hypothesis.predict(hypothesis.unknowns.map((u) => u.centre)));
+      const centre = orUnsolved(() => hypothesis.predict(hypothesis.unknowns.map((u) => u.centre)));
       const miss = centre ? readings.reduce((sum, r, n) => sum + ((centre[n]! - r.value) / r.sigma) ** 2, 0) : Infinity;
       return { hypothesis, centre, miss };
     })
@@ -61,9 +60,9 @@ export function diagnose<H extends Hypothesis>(
   let bestSquares = Infinity;
   for (const { hypothesis, centre } of lined) {
     // A bridge's diodes cannot be told apart from its rail: one is weighed for all that read alike.
-    const twin = found.find((f) => f.hypothesis.fault === hypothesis.fault && alike(f.centre, centre));
+    const twin = found.find((f) => comparable(f.hypothesis, hypothesis) && alike(f.centre, centre));
     const p = twin ? twin.posterior : centre && weigh(hypothesis, readings, bestSquares + HOPELESS_SQUARES);
-    if (p) bestSquares = Math.min(bestSquares, squaresOf(p));
+    if (p) bestSquares = Math.min(bestSquares, p.squares);
     found.push({ hypothesis, centre, posterior: p });
   }
   const logs = found.map(({ hypothesis, posterior: p }) =>
@@ -103,7 +102,7 @@ function weigh(hypothesis: Hypothesis, readings: readonly Reading[], hopeless: n
   for (const start of hypothesis.severities > 0 ? STARTS : [0]) {
     // Another start is only worth it where the last left something unexplained.
     if (best && best.chiSquare < readings.length + 4) break;
-    const p = orNone(() =>
+    const p = orUnsolved(() =>
       posterior(
         hypothesis.unknowns,
         readings,
@@ -119,19 +118,14 @@ function weigh(hypothesis: Hypothesis, readings: readonly Reading[], hopeless: n
   return best;
 }
 
-const squaresOf = (p: Posterior) => p.chiSquare + p.z.reduce((sum, v) => sum + v * v, 0);
+/** Whether the same fault at two places has the same unknowns: then what one comes to is what the other does. */
+const comparable = (a: Hypothesis, b: Hypothesis) =>
+  a.fault === b.fault &&
+  a.unknowns.length === b.unknowns.length &&
+  a.unknowns.every((u, n) => u.id === b.unknowns[n]!.id);
 
 function alike(a: readonly number[] | null, b: readonly number[] | null): boolean {
   if (!a || !b) return false;
   const scale = Math.max(...a.map(Math.abs), ...b.map(Math.abs));
   return a.every((v, n) => Math.abs(v - b[n]!) <= ALIKE * scale);
-}
-
-function orNone<T>(work: () => T): T | null {
-  try {
-    return work();
-  } catch (error) {
-    if (error instanceof SolveError) return null;
-    throw error;
-  }
 }

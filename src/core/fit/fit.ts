@@ -72,7 +72,7 @@ function mostAgainst(
   weights: readonly number[],
   found: Posterior,
 ): { index: number; without: Posterior } | null {
-  const whole = squares(found);
+  const whole = found.squares;
   // Near the fit a reading left out lets the sum of squares fall by its own square over one less its leverage.
   const suspects = readings
     .flatMap((r, n) => {
@@ -94,10 +94,8 @@ function mostAgainst(
       weights.map((w, k) => (k === n ? 0 : w)),
       found.z,
     );
-    const gained = whole - squares(without);
+    const gained = whole - without.squares;
     if (!worst || gained > worst.falls) worst = { index: n, without, falls: gained };
   }
   return worst && worst.falls > WRONG_SQUARE ? worst : null;
 }
-
-const squares = (p: Posterior) => p.chiSquare + p.z.reduce((sum, v) => sum + v * v, 0);

@@ -1,4 +1,5 @@
-import { logNormal, quantile } from './normal';
+import { probit } from 'simple-statistics';
+import { logNormal } from './belief';
 
 /** What one hypothesis says a reading not yet taken would be. */
 export interface Outlook {
@@ -10,7 +11,7 @@ export interface Outlook {
 
 /** Points of equal weight of the normal distribution. */
 const POINTS = 15;
-const NODES = Array.from({ length: POINTS }, (_, n) => quantile((n + 0.5) / POINTS));
+const NODES = Array.from({ length: POINTS }, (_, n) => probit((n + 0.5) / POINTS));
 
 /**
  * How much is learned on average by one more reading, bits: the mutual information between which hypothesis is true and

@@ -1,6 +1,6 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { CholeskyDecomposition, inverse, Matrix, solve } from 'ml-matrix';
-import { SolveError } from '@/core/solve/solve-error';
+import { orUnsolved } from '@/core/solve/solve-error';
 import { valuesAt, type Reading, type Unknown } from './belief';
 
 /** What the readings make of the beliefs: the most probable values and how sure they are, near them taken as normal. */
@@ -18,6 +18,8 @@ export interface Posterior {
   slopes: number[][];
   /** Sum of the squared sigmas of the readings. */
   chiSquare: number;
+  /** The same with the squared distances from the beliefs: what the search made least. */
+  squares: number;
   /** ln of the probability of exactly these readings under this model, everything believed about its unknowns counted in. */
   logEvidence: number;
 }
@@ -89,7 +91,7 @@ export function posterior(
   let best = { z: [...from], cost: costOf(residualsAt(computedAt(from)), from) };
   if (unknowns.length > 0 && readings.length > 0) {
     const model = (z: number[]) => {
-      const rows = orWithout(() => residualsAt(computedAt(z))) ?? readings.map(() => NO_ANSWER);
+      const rows = orUnsolved(() => residualsAt(computedAt(z))) ?? readings.map(() => NO_ANSWER);
       return (n: number) => (n < rows.length ? rows[n]! : z[n - rows.length]!);
     };
     // The slopes of where a round begins serve all its steps: near enough for them, and a third of the work.
@@ -140,15 +142,6 @@ export function posterior(
 
 const costOf = (residuals: readonly number[], z: readonly number[]) =>
   [...residuals, ...z].reduce((sum, v) => sum + v * v, 0);
-
-function orWithout<T>(work: () => T): T | null {
-  try {
-    return work();
-  } catch (error) {
-    if (error instanceof SolveError) return null;
-    throw error;
-  }
-}
 
 /** The curvature of the sum of squares: one for each belief, and what each reading adds. */
 function curvatureOf(
@@ -204,6 +197,7 @@ function summedUp(
     sigmas,
     slopes,
     chiSquare,
+    squares: chiSquare + belief,
     logEvidence: -0.5 * (chiSquare + belief) - widths - 0.5 * (size === 0 ? 0 : logDeterminant(curvature)),
   };
 }
@@ -226,7 +220,7 @@ export function slopeColumns(
 ): number[][] {
   return unknowns.map((u, k) => {
     for (const h of [logStep(u) / u.spread, -logStep(u) / u.spread]) {
-      const moved = orWithout(() =>
+      const moved = orUnsolved(() =>
         predict(
           valuesAt(
             unknowns,

@@ -3,9 +3,11 @@ import { termsOf } from '@/core/design/source';
 import { feedingWindings } from '@/core/study/feeding';
 import type { Figure, FigureInput } from '@/core/study/figure';
 import { LASTING } from '@/core/study/occasion';
+import { mainModel } from '@/core/design/outputs';
 import { lifeFigure } from '@/core/study/life-figure';
 import type { OperatingPoint } from '@/core/study/point';
 import type { Study } from '@/core/study/study';
+import { junctionWorking, metalWorking } from './heat-working';
 import type { Picture } from './picture';
 
 /** What ways of building one thing are compared by. */
@@ -63,10 +65,15 @@ export function comparedFigures(picture: Picture, study: Study): Compared {
     source: SIMULATED,
     assumes: [],
   });
-  const headrooms = [
-    ...(picture.neededV === null ? [] : [low.rail.minV - picture.neededV]),
-    ...(picture.neededV === null ? [] : low.outputs.flatMap((o) => o.headroomV ?? [])),
-  ];
+  // The least of all outputs decides, and is the one whose working is shown.
+  const main = picture.neededV === null ? null : low.rail.minV - picture.neededV;
+  const further = picture.neededV === null ? [] : low.outputs.flatMap((o) => (o.headroomV === null ? [] : [o]));
+  const least = further.reduce<(typeof further)[number] | null>(
+    (a, o) => (o.headroomV! < (a?.headroomV ?? main!) ? o : a),
+    null,
+  );
+  const pass = mainModel(picture.design)?.pass;
+  const jcKPerW = pass ? pass.jcKPerW / pass.count : 0;
   const worst = windings.reduce((a, b) => (b.rmsA > a.rmsA ? b : a));
   const highest = windings.reduce((a, b) => (b.peakA > a.peakA ? b : a));
   return {
@@ -119,19 +126,23 @@ export function comparedFigures(picture: Picture, study: Study): Compared {
       low,
       [{ label: 'ripple ahead of it', value: low.rail.ripplePeakToPeakV, unit: 'V' }],
     ),
-    ...(headrooms.length === 0
+    ...(main === null
       ? {}
       : {
           headroom: simulated(
             'headroom',
             `Headroom, ${say.low}`,
-            Math.min(...headrooms),
+            least?.headroomV ?? main,
             'V',
             'valley − what the regulator needs, the least of all outputs',
             low,
             [
               { label: 'valley', value: low.rail.minV, unit: 'V' },
-              { label: 'needs', value: picture.neededV!, unit: 'V' },
+              {
+                label: least ? 'the further output needs' : 'needs',
+                value: low.rail.minV - (least?.headroomV ?? main),
+                unit: 'V',
+              },
             ],
           ),
         }),
@@ -164,19 +175,13 @@ export function comparedFigures(picture: Picture, study: Study): Compared {
     ...(hottest.heat
       ? {
           junction: {
-            ...simulated(
-              'junction',
-              'Junction at its worst',
-              hottest.heat.junctionC,
-              '°C',
-              'air + its watts × the resistances on the way',
-              hottest,
-              [{ label: 'metal', value: hottest.heat.sinkC, unit: '°C' }],
-            ),
+            ...simulated('junction', 'Junction at its worst', hottest.heat.junctionC, '°C', '', hottest),
+            ...junctionWorking(hottest.heat, hottest.regulatorW),
             origin: 'formula' as const,
           },
           sink: {
-            ...simulated('sink', 'Metal', hottest.heat.sinkC, '°C', 'air + watts × the sink’s resistance', hottest),
+            ...simulated('sink', 'Metal', hottest.heat.sinkC, '°C', '', hottest),
+            ...metalWorking(hottest.heat, hottest.regulatorW, jcKPerW),
             origin: 'formula' as const,
           },
         }

@@ -16,7 +16,7 @@ import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { STANDARD_SECONDARY_V, STANDARD_VA } from '@/core/parts/transformer';
 import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
 import { CAPACITOR_VOLTS, E6, nearestInDecades, stepInDecades } from '@/core/quantity/preferred';
-import { SolveError } from '@/core/solve/solve-error';
+import { orUnsolved, SolveError } from '@/core/solve/solve-error';
 import { typicalCost } from '@/core/study/cost';
 import { neededV } from '@/core/study/point';
 import { studyDesign, studyWithHeat, type Study } from '@/core/study/study';
@@ -89,7 +89,7 @@ export function* proposing(
   let simulated = 0;
   const look: Look = (design, study = studyDesign(design)) => {
     simulated++;
-    return attempt(() => ({ design, study, verdicts: judge(study), costEur: typicalCost(design) }));
+    return orUnsolved(() => ({ design, study, verdicts: judge(study), costEur: typicalCost(design) }));
   };
   const blank = applyPatch(blankDesign(name, demand, mains), feed ?? {});
   const { choices, leftOut } = regulatorChoices(demand, mains);
@@ -103,7 +103,7 @@ export function* proposing(
   for (const { design, leastEur } of starts) {
     if (leastEur > COMFORT * bestEur) break;
     tried++;
-    const found = attempt(() => sizedFrom(design, look, COMFORT * bestEur));
+    const found = orUnsolved(() => sizedFrom(design, look, COMFORT * bestEur));
     yield { simulated, passing: passing.length };
     if (!found) continue;
     if ('why' in found) failing.push(found);
@@ -139,16 +139,6 @@ export function* proposing(
   };
 }
 
-/** A candidate that cannot be solved is no candidate. */
-function attempt<T>(work: () => T): T | null {
-  try {
-    return work();
-  } catch (error) {
-    if (error instanceof SolveError) return null;
-    throw error;
-  }
-}
-
 type Look = (design: Design, study?: Study) => Candidate | null;
 
 /** Sets given up early are judged in full before one of them is called the closest. */
@@ -158,7 +148,7 @@ function nearest(failing: readonly GivenUp[], look: Look): Candidate | undefined
   return [...failing]
     .sort((a, b) => b.why.left - a.why.left)
     .slice(0, CLOSEST_AMONG)
-    .flatMap((c) => attempt(() => withSink(withDiode(c.design), look)) ?? [])
+    .flatMap((c) => orUnsolved(() => withSink(withDiode(c.design), look)) ?? [])
     .sort((a, b) => distress(a.verdicts) - distress(b.verdicts))[0];
 }
 

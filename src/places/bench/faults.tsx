@@ -8,6 +8,7 @@ import { formatQuantity } from '@/core/quantity/format';
 import { roomPath } from '@/ui/places';
 import { Room } from '@/ui/room';
 import { useDesign, useView } from '@/ui/session';
+import { Working } from '@/ui/working';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
 
@@ -130,6 +131,7 @@ function Opened({ suspect: s }: { suspect: Suspect }) {
         {s.name}
         {s.where && <span className="font-normal text-quiet">, {s.where}</span>}
       </h2>
+      <Working figure={s.figure} named={false} />
       {s.caution && <p className="font-semibold text-fail">⚠ {s.caution}</p>}
       <p className="text-[15px]">
         <strong>To be sure:</strong> {s.confirm}

@@ -17,6 +17,7 @@ import { save } from '@/ui/download';
 import { useDesign, useEdit } from '@/ui/session';
 import dynamic from 'next/dynamic';
 import { orSay } from '@/ui/loading';
+import { Working } from '@/ui/working';
 
 const PasteRows = dynamic(
   orSay(() => import('./paste-rows').then((m) => m.PasteRows)),
@@ -42,6 +43,8 @@ export function LoadRows({ computed }: { computed: ComputedLine | null }) {
   const design = useDesign();
   const edit = useEdit();
   const [pasting, setPasting] = useState(false);
+  const [opened, setOpened] = useState<string | null>(null);
+  const open = opened ? computed?.at[opened]?.figure : undefined;
   const rows = design.bench.loadLine;
   const keep = (loadLine: LoadRow[]) => edit({ bench: { loadLine } });
   const change = (n: number, part: Partial<LoadRow>) => keep(rows.map((r, k) => (k === n ? { ...r, ...part } : r)));
@@ -103,8 +106,8 @@ export function LoadRows({ computed }: { computed: ComputedLine | null }) {
                     onCommit={(v) => change(n, { [c.key]: v })}
                   />
                 ))}
-                <td className="h-[40px] min-w-[160px] whitespace-nowrap px-1 leading-[18px]">
-                  <Against design={design} row={row} n={n} computed={computed} />
+                <td className="h-[52px] min-w-[160px] whitespace-nowrap px-1 leading-[18px]">
+                  <Against design={design} row={row} n={n} computed={computed} opened={opened} onOpen={setOpened} />
                 </td>
                 <td>
                   <button
@@ -122,6 +125,11 @@ export function LoadRows({ computed }: { computed: ComputedLine | null }) {
           </tbody>
         </table>
       </div>
+      {open && (
+        <div className="mt-1.5 border-l-2 border-volt pl-3">
+          <Working figure={open} />
+        </div>
+      )}
       {rows.length === 0 && (
         <p className="border-t border-rule/60 py-2 text-[14px] text-quiet">
           Nothing read yet. Begin without load, then a resistor or two, up to the full{' '}
@@ -166,22 +174,20 @@ function Against({
   row,
   n,
   computed,
+  opened,
+  onOpen,
 }: {
   design: Design;
   row: LoadRow;
   n: number;
   computed: ComputedLine | null;
+  /** The reading whose working stands below. */
+  opened: string | null;
+  onOpen(id: string | null): void;
 }) {
   if (row.fedFrom === 'lamp')
     return <span className="text-[13px] text-quiet">through a lamp: not held against it</span>;
-  const lines = READ.flatMap((c) => {
-    const at = computed?.at[`row-${n}-${c.key}`];
-    const read = row[c.key];
-    if (!at || read === null) return [];
-    const off = read - at.value;
-    const inside = Math.abs(off) <= 2 * at.sigma + (c.key === 'sinkC' ? 4 : 0.02 * Math.abs(at.value));
-    return [{ name: c.label.split(',')[0]!.toLowerCase(), off, inside, unit: c.key === 'sinkC' ? 'K' : 'V' } as const];
-  });
+  const lines = READ.flatMap((c) => computed?.at[`row-${n}-${c.key}`] ?? []);
   if (lines.length === 0)
     return (
       <span className="text-[13px] text-quiet">
@@ -190,15 +196,27 @@ function Against({
     );
   return (
     <ul>
-      {lines.map((l) => (
-        <li key={l.name} className={`text-[13px] ${l.inside ? 'text-quiet' : 'font-semibold text-fail'}`}>
-          {l.inside ? '' : '✕ '}
-          {l.name} {formatQuantity(Math.abs(l.off), l.unit, 2)} {l.off < 0 ? 'below' : 'above'}
+      {lines.map(({ figure, outside }) => (
+        <li key={figure.id}>
+          <button
+            type="button"
+            className={`num min-h-[24px] text-[13px] ${outside ? 'font-semibold text-fail' : ''}`}
+            aria-pressed={figure.id === opened}
+            onClick={() => onOpen(figure.id === opened ? null : figure.id)}
+          >
+            {outside ? '✕ ' : ''}
+            {WORDS[figure.id.slice(figure.id.lastIndexOf('-') + 1)]}{' '}
+            {formatQuantity(Math.abs(figure.value), figure.unit, 2)} {figure.value < 0 ? 'below' : 'above'}
+          </button>
         </li>
       ))}
     </ul>
   );
 }
+
+const WORDS: Readonly<Record<string, string>> = Object.fromEntries(
+  READ.map((c) => [c.key, c.label.split(',')[0]!.toLowerCase()]),
+);
 
 const FIELDS = [
   { key: 'load', label: 'Load', hint: '0.5 A, 27 ohm, 6 W' },

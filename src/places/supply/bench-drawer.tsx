@@ -1,7 +1,7 @@
 'use client';
 
-import dynamic from 'next/dynamic';
 import { useState, type FocusEvent, type PointerEvent } from 'react';
+import { FIELD_HINTS } from '@/core/design/field-hints';
 import { stationFigures } from '@/core/picture/station-figures';
 import type { Band, Picture } from '@/core/picture/picture';
 import { FigureButtons } from '@/ui/figure-buttons';
@@ -9,14 +9,7 @@ import { isPinned, togglePin } from '@/ui/pins';
 import { useSession, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
 import { STATION_CONTROLS } from '@/ui/terrace/station-controls';
-import { orSay } from '@/ui/loading';
 import { StationFields } from './station-fields';
-
-// Words of every field there is: they come when one is pointed at.
-const FieldHint = dynamic(
-  orSay(() => import('./field-hint').then((m) => m.FieldHint)),
-  { ssr: false },
-);
 
 /** Below the terrace: what the station in focus is made of, its figures, and the working of the one that is open. */
 export function BenchDrawer({ picture, band }: { picture: Picture; band: Band }) {
@@ -24,6 +17,7 @@ export function BenchDrawer({ picture, band }: { picture: Picture; band: Band })
   const station = useView((s) => s.station);
   const opened = useView((s) => s.opened);
   const [hinted, setHinted] = useState<string | null>(null);
+  const hint = hinted ? FIELD_HINTS[hinted] : undefined;
   function point(event: FocusEvent | PointerEvent) {
     const field = event.target instanceof Element && event.target.closest<HTMLElement>('[data-hint]');
     if (field) setHinted(field.dataset['hint'] ?? null);
@@ -51,11 +45,7 @@ export function BenchDrawer({ picture, band }: { picture: Picture; band: Band })
       </div>
       <div className="min-w-0">
         <p className="mb-1 min-h-[36px] text-[13px] leading-[18px] text-quiet" data-testid="field-hint">
-          {hinted ? (
-            <FieldHint name={hinted} />
-          ) : (
-            'Point at a field, or go to it: what it is, what is usual, what it changes.'
-          )}
+          {hint ?? 'Point at a field, or go to it: what it is, what is usual, what it changes.'}
         </p>
         {figures.length > 0 && (
           <FigureButtons

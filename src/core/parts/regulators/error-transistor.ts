@@ -18,7 +18,7 @@ export interface ErrorTransistorRegulator extends PassStage {
   limitOhm: number | null;
 }
 
-const VBE = 0.65;
+export const VBE = 0.65;
 /** Gain of the driver before the pass transistor: the three-transistor arrangement. */
 const DRIVER_GAIN = 80;
 const LEAST_DRIVE_A = 0.001;
