@@ -131,7 +131,6 @@ function Opened({ suspect: s }: { suspect: Suspect }) {
         {s.name}
         {s.where && <span className="font-normal text-quiet">, {s.where}</span>}
       </h2>
-      <Working figure={s.figure} named={false} />
       {s.caution && <p className="font-semibold text-fail">⚠ {s.caution}</p>}
       <p className="text-[15px]">
         <strong>To be sure:</strong> {s.confirm}
@@ -172,6 +171,8 @@ function Opened({ suspect: s }: { suspect: Suspect }) {
           </p>
         </>
       )}
+      <h3 className="pt-2 text-[15px] font-semibold">Its share of belief</h3>
+      <Working figure={s.figure} named={false} />
     </section>
   );
 }
