@@ -143,6 +143,20 @@ test.describe('workings', () => {
   });
 });
 
+test('a headroom is one figure on the drawing, in the rail, at its corner and on the sheet', async ({ page }) => {
+  await open(page, CLOCK);
+  const rail = page.locator('[data-verdict="headroom"]');
+  await expect(rail).toHaveText(/^Headroom at low line[\d.]+ m?V$/);
+  const volts = /[\d.]+ m?V$/.exec(await rail.innerText())![0];
+  await expect(page.getByText(`${volts} clear`)).toBeVisible();
+  await visit(page, 'Design', 'Worst case');
+  await expect(page.getByRole('row', { name: /^Headroom/ }).locator('.outline-ink')).toHaveText(
+    new RegExp(`${volts}$`),
+  );
+  await visit(page, 'Keep');
+  await expect(page.getByRole('button', { name: `Headroom at low line: ${volts}, its working` })).toHaveText(volts);
+});
+
 test('another arrangement keeps every value that still means something', async ({ page }) => {
   await open(page, CLOCK);
   const arrange = async (from: string, to: string) => {

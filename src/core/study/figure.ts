@@ -32,6 +32,6 @@ export interface Figure {
 }
 
 /** The value as it is printed: its words where a number would only be absurd. */
-export function figureText({ value, unit, words }: Pick<Figure, 'value' | 'unit' | 'words'>, significant = 3): string {
-  return words ?? formatQuantity(value, unit, significant);
+export function figureText({ value, unit, words }: Pick<Figure, 'value' | 'unit' | 'words'>): string {
+  return words ?? formatQuantity(value, unit);
 }

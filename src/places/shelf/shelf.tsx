@@ -3,7 +3,7 @@
 import { Copy, Download, FileUp, Plus, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import type { Summary } from '@/core/picture/summary';
 import type { ShelfEntry } from '@/server/designs';
 import {
@@ -16,7 +16,6 @@ import {
   type Refusal,
 } from '@/ui/api';
 import { download, downloadDesign, fileName } from '@/ui/download';
-import { readDesignFile } from '@/ui/design-file';
 import { Mark } from '@/ui/mark';
 import { StateSign } from '@/ui/state-sign';
 import { ThemeSwitch } from '@/ui/theme-switch';
@@ -57,7 +56,6 @@ export function Shelf({
 }) {
   const router = useRouter();
   const { entries, stale } = useShelf(given);
-  const file = useRef<HTMLInputElement>(null);
   const [gone, setGone] = useState<{ id: string; name: string } | null>(null);
   const [refusal, setRefusal] = useState<(Refusal & { what: string }) | null>(null);
   const [search, setSearch] = useState('');
@@ -91,16 +89,6 @@ export function Shelf({
       current = false;
     };
   }, [missing]);
-
-  async function importFile(chosen: File) {
-    setRefusal(null);
-    const refuse = (refused: Refusal) => setRefusal({ what: 'Not imported; nothing was changed.', ...refused });
-    const read = await readDesignFile(chosen);
-    if (!read.ok) return refuse(read.refusal);
-    const created = await createDesign(read.design);
-    if (!created.ok) return refuse(created.refusal);
-    router.push(`/design/${created.value.id}`);
-  }
 
   async function remove(entry: ShelfEntry) {
     const answer = await removeDesign(entry.id);
@@ -145,21 +133,9 @@ export function Shelf({
           <p className="text-[14px] text-quiet">Transformer-fed linear supplies, from load to sheet</p>
         </div>
         <ThemeSwitch />
-        <button type="button" className="btn" onClick={() => file.current?.click()}>
+        <Link href="/new?way=file" className="btn">
           <FileUp size={16} /> Import
-        </button>
-        <input
-          ref={file}
-          type="file"
-          accept="application/json,.json"
-          className="hidden"
-          aria-label="Design file to import"
-          onChange={(e) => {
-            const chosen = e.target.files?.[0];
-            e.target.value = '';
-            if (chosen) void importFile(chosen);
-          }}
-        />
+        </Link>
         <Link href="/drawer" className="btn">
           Drawer
         </Link>

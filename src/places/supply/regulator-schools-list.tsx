@@ -45,7 +45,7 @@ function Told({ technology: t }: { technology: Technology }) {
   const cell = (figure: Figure) => (
     <FigureButton
       figure={figure}
-      text={figure.origin === 'rule of thumb' ? `about ${figureText(figure, 2)}` : figureText(figure)}
+      text={figure.origin === 'rule of thumb' ? `about ${figureText(figure)}` : figureText(figure)}
       open={opened}
       onOpen={setOpened}
     />

@@ -214,7 +214,7 @@ const effectWords = (effect: Effect) =>
 
 function limitWords(v: Verdict): string {
   return v.relation === 'at least' && v.limit === 0
-    ? figureText(v.figure, 2)
+    ? figureText(v.figure)
     : v.figure.words
       ? v.figure.words
       : `${figureText(v.figure)} of ${formatNominal(Number(v.limit.toPrecision(3)), v.figure.unit)}`;

@@ -1,6 +1,7 @@
 import { useState, type KeyboardEvent } from 'react';
 import type { Cell, Grid, GridRow } from '@/core/judge/corners';
 import { termsOf } from '@/core/design/source';
+import { figureText } from '@/core/study/figure';
 import { capitalised, formatQuantity } from '@/core/quantity/format';
 import { useDesign, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
@@ -157,7 +158,7 @@ function Entry({
   const found = row.values[at];
   const border = divides ? 'border-l border-rule' : '';
   if (!found) return <td className={`px-1 text-right text-quiet ${border}`}>–</td>;
-  const text = found.figure.words ?? formatQuantity(found.value, row.unit);
+  const text = figureText(found.figure);
   return (
     <td className={`whitespace-nowrap px-0.5 text-right ${border}`}>
       <button

@@ -35,7 +35,7 @@ export function Daylight({
         bold
         onOpen={onOpen}
       >
-        {short ? `${formatQuantity(-headroom, 'V', 2)} short` : `${formatQuantity(headroom, 'V', 2)} clear`}
+        {short ? `${formatQuantity(-headroom, 'V')} short` : `${formatQuantity(headroom, 'V')} clear`}
       </Tag>
     </g>
   );

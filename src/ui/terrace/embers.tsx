@@ -71,7 +71,7 @@ export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
             fontWeight="600"
             fill="var(--ink)"
           >
-            {formatQuantity(w, 'W', 2)}
+            {formatQuantity(w, 'W')}
             {heat && (station === 'regulator' || heat.tempC > heat.limitC - 15) && (
               <tspan
                 fill={heat.tempC > heat.limitC ? 'var(--fail)' : 'var(--quiet)'}
@@ -96,7 +96,7 @@ export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
         fontSize="13"
         fontWeight="600"
         fill="var(--ink)"
-      >{`${formatQuantity(watts.load, 'W', 2)} used`}</text>
+      >{`${formatQuantity(watts.load, 'W')} used`}</text>
       <text x={middle(cols.mains)} y={cy + 4} textAnchor="middle" fontSize="13" fill="var(--quiet)">
         embers
       </text>
@@ -107,7 +107,7 @@ export function Embers({ picture, band, cols, top, height, onOpen }: Props) {
         fontSize="13"
         fontWeight="600"
         fill="var(--ink)"
-      >{`${formatQuantity(lost, 'W', 2)} lost`}</text>
+      >{`${formatQuantity(lost, 'W')} lost`}</text>
     </g>
   );
 }

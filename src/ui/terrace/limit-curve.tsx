@@ -55,8 +55,8 @@ export function LimitCurve({ model, x: [x0, x1], y, outputV, railV, loadA, crowd
           onOpen={onOpen}
         >
           {folds
-            ? `limits at ${formatQuantity(limitA, 'A', 2)}, short ${formatQuantity(shortA, 'A', 2)}`
-            : `holds ${formatQuantity(shortA, 'A', 2)} into a short`}
+            ? `limits at ${formatQuantity(limitA, 'A')}, short ${formatQuantity(shortA, 'A')}`
+            : `holds ${formatQuantity(shortA, 'A')} into a short`}
         </Tag>
       )}
     </g>

@@ -61,7 +61,7 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
   const canV = bankRatedV(design.reservoir) * arrangementFacts(design).railPerCan;
   const arch = dcSourceOf(design) ? flatPoints : archPoints;
   const takes = (above: number, below: number) =>
-    `${above >= below ? '−' : '+'}${formatQuantity(Math.abs(above - below), 'V', 2)}`;
+    `${above >= below ? '−' : '+'}${formatQuantity(Math.abs(above - below), 'V')}`;
 
   const further = furtherOn(design, rail);
 
@@ -184,7 +184,7 @@ export function RailDrawing({ picture, rail, scene, cols, band, y, mirrored, top
         const told =
           low.headroomV === null
             ? `${formatQuantity(low.outputMinV, 'V')} at least`
-            : `${formatQuantity(low.headroomV, 'V', 2)} clear, ${formatQuantity(o.regulatorW, 'W', 2)}${o.heat ? `, ${formatQuantity(o.heat.junctionC, '°C')}` : ''}`;
+            : `${formatQuantity(low.headroomV, 'V')} clear, ${formatQuantity(o.regulatorW, 'W')}${o.heat ? `, ${formatQuantity(o.heat.junctionC, '°C')}` : ''}`;
         return (
           <g key={output.id} data-testid="further-output">
             <path

@@ -71,8 +71,8 @@ export const headroom: Rule = {
           limitSource: 'Below zero the regulator lets go in every valley.',
           sentence:
             value < 0
-              ? `The valley falls ${formatQuantity(-value, 'V', 2)} short of the ${formatNominal(Number(needed.toPrecision(4)), 'V')} the regulator needs.`
-              : `${formatQuantity(value, 'V', 2)} of the ${formatNominal(WANTED_V, 'V')} wanted above ${formatNominal(Number(needed.toPrecision(4)), 'V')}.`,
+              ? `The valley falls ${formatQuantity(-value, 'V')} short of the ${formatNominal(Number(needed.toPrecision(4)), 'V')} the regulator needs.`
+              : `${formatQuantity(value, 'V')} of the ${formatNominal(WANTED_V, 'V')} wanted above ${formatNominal(Number(needed.toPrecision(4)), 'V')}.`,
           reason: dc
             ? 'Under output plus dropout the regulator lets go: the output sinks with its input and passes on every ripple.'
             : 'Where the valley dips under output plus dropout, ripple passes straight to the load, a hundred times a second.',

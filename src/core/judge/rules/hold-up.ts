@@ -57,8 +57,8 @@ export const holdUp: Rule = {
         limitSource: 'Below zero the output sags while the mains is away.',
         sentence:
           value >= 0
-            ? `The output holds with ${formatQuantity(value, 'V', 2)} to spare.`
-            : `The output sags: ${formatQuantity(-value, 'V', 2)} short for a moment.`,
+            ? `The output holds with ${formatQuantity(value, 'V')} to spare.`
+            : `The output sags: ${formatQuantity(-value, 'V')} short for a moment.`,
         reason: 'Half a cycle goes missing every few days on a country line; a clock or a logger may mind.',
       }),
     };

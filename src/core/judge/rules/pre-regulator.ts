@@ -42,8 +42,8 @@ export const preRegulatorHolds: Rule = {
         limitSource: 'Below zero it passes its share of the ripple on.',
         sentence:
           headroomV >= 0
-            ? `${model.name} holds ${formatNominal(Number(holdsV.toPrecision(3)), 'V')} with ${formatQuantity(headroomV, 'V', 2)} to spare.`
-            : `${model.name} lets go in the valleys, ${formatQuantity(-headroomV, 'V', 2)} short: its rejection is lost there.`,
+            ? `${model.name} holds ${formatNominal(Number(holdsV.toPrecision(3)), 'V')} with ${formatQuantity(headroomV, 'V')} to spare.`
+            : `${model.name} lets go in the valleys, ${formatQuantity(-headroomV, 'V')} short: its rejection is lost there.`,
         reason: 'What the first lets through the second has to take down alone.',
       }),
     };

@@ -106,8 +106,8 @@ export const passSharing: Rule = {
           source: 'A tenth to half a volt makes transistors of one kind share within a fifth.',
           assumes: ['Transistors of the same kind on the same sink.'],
         },
-        limitSource: `Below ${formatQuantity(SHARING_V, 'V', 2)} the warmest takes what the others should.`,
-        sentence: `${formatQuantity(value, 'V', 2)} across each of ${regulator.passes}.`,
+        limitSource: `Below ${formatQuantity(SHARING_V, 'V')} the warmest takes what the others should.`,
+        sentence: `${formatQuantity(value, 'V')} across each of ${regulator.passes}.`,
         reason: 'A warm transistor wants less base volts for the same current: without resistors it takes ever more.',
       }),
     };
