@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { useState } from 'react';
-import { NAME_MAX } from '@/core/design/limits';
+import { NAME_MAX } from '@/core/design/how-many';
 import { arrangementWords, ratingWords } from '@/core/design/words';
 import { Mark } from './mark';
 import { roomAt } from './places';

@@ -18,7 +18,8 @@ export type RoomId =
   | 'bench'
   | 'line'
   | 'faults'
-  | 'sheet';
+  | 'sheet'
+  | 'log';
 
 /** One view of a design, with an address of its own. */
 export interface Room {
@@ -73,7 +74,13 @@ export function placesOf({ source }: Pick<Design, 'source'>): readonly Place[] {
         { id: 'faults', name: 'Faults' },
       ],
     },
-    { name: 'Keep', rooms: [{ id: 'sheet', name: 'Sheet' }] },
+    {
+      name: 'Keep',
+      rooms: [
+        { id: 'sheet', name: 'Sheet' },
+        { id: 'log', name: 'Log' },
+      ],
+    },
   ];
 }
 

@@ -196,3 +196,32 @@ test('pages come with a policy that lets nothing in from elsewhere, and ask for 
   await expect(page.getByTestId('verdict-count')).toBeVisible();
   expect(elsewhere).toEqual([]);
 });
+
+test('the log: an entry is written, found, changed and brought back', async ({ page }) => {
+  await open(page, CLOCK, '/log');
+  const form = page.getByRole('form', { name: 'An entry' });
+  await form.getByRole('button', { name: 'Write it down' }).click();
+  await expect(form.getByRole('alert')).toContainText('Say what was done');
+  await form.getByLabel('Day').fill('2026-06-20');
+  await form.getByLabel('What was done').fill('Second chime fitted');
+  await form.getByLabel('Why').fill('the hall asked for it');
+  await page.keyboard.press('Enter');
+  const days = page.getByTestId('log-day');
+  await expect(days.first()).toContainText('Second chime fitted');
+  await expect(form.getByLabel('What was done')).toBeFocused();
+  await page.getByLabel('Find').fill('hall asked');
+  await expect(days).toHaveCount(1);
+  await page.getByRole('button', { name: 'Change: Second chime fitted' }).click();
+  await form.getByLabel('Why').fill('the hall asked twice');
+  await form.getByRole('button', { name: 'Change it' }).click();
+  await page.getByLabel('Find').fill('');
+  await expect(days.first()).toContainText('asked twice');
+  await page.getByRole('button', { name: 'Remove: Second chime fitted' }).click();
+  await expect(days.first()).toContainText('Bleeder');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(days.first()).toContainText('asked twice');
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Markdown' }).click();
+  expect((await waiting).suggestedFilename()).toBe('slave-clock-line-stairwell-log.md');
+});

@@ -18,4 +18,5 @@ export const ROOMS: readonly [string, RegExp][] = [
   ['/line', /The design that behaves like it/],
   ['/faults', /Two readings or more are needed|Worth reading next/],
   ['/sheet', /Rating plate/],
+  ['/log', /What was done to it/],
 ];

@@ -36,7 +36,7 @@ function rowsOf(design: Design, factors: Factors, shares: readonly number[], rol
     return {
       at,
       mainsV: state.mainsV,
-      fedFrom: 'mains',
+      fedFrom: 'mains' as const,
       loadA: state.load,
       reservoirV: v + readingSigma(design, 'reservoir', v) * roll.normal(),
       rippleV: share === 0 ? null : ripple + readingSigma(design, 'ripple', ripple) * roll.normal(),
@@ -193,6 +193,7 @@ describe('a fault of a built supply', () => {
       point,
       value: Number(values[n]!.toPrecision(4)),
       mainsV: n < 2 ? 231 : 230,
+      fedFrom: 'mains' as const,
       at,
     }));
     return { ...design, bench: { ...design.bench, loadLine: [], readings } };
@@ -224,7 +225,10 @@ describe('a fault of a built supply', () => {
         ...sound,
         bench: {
           ...sound.bench,
-          readings: [...sound.bench.readings, { point: 'output-loaded', value, mainsV: 230, at }],
+          readings: [
+            ...sound.bench.readings,
+            { point: 'output-loaded', value, mainsV: 230, fedFrom: 'mains' as const, at },
+          ],
         },
       }).suspects[0]!;
     expect(output(rail)).toMatchObject({

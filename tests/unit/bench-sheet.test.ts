@@ -75,7 +75,13 @@ test('mains steps, charged reservoirs and hot metal carry their caution', () => 
 });
 
 test('the newest reading counts, and remembers the mains of its hour', () => {
-  const reading = (pointId: string, value: number, at: string, mainsV = 230) => ({ point: pointId, value, mainsV, at });
+  const reading = (pointId: string, value: number, at: string, mainsV = 230) => ({
+    point: pointId,
+    value,
+    mainsV,
+    fedFrom: 'mains' as const,
+    at,
+  });
   const d = applyPatch(clock, {
     bench: {
       readings: [
@@ -93,7 +99,11 @@ test('the newest reading counts, and remembers the mains of its hour', () => {
 
 test('the sheet carries plate, parts, every margin, readings and cautions', () => {
   const d = applyPatch(clock, {
-    bench: { readings: [{ point: 'output-idle', value: 24.05, mainsV: 230, at: '2026-03-01T20:00:00Z' }] },
+    bench: {
+      readings: [
+        { point: 'output-idle', value: 24.05, mainsV: 230, fedFrom: 'mains' as const, at: '2026-03-01T20:00:00Z' },
+      ],
+    },
   });
   const { picture } = pictureOf(d);
   const sheet = report(picture, testPoints(d, mainsForReadings(d)));

@@ -257,11 +257,13 @@ describe('the rest of the house', () => {
 
   test('readings taken at the mains before it was changed over do not count as volts of the battery', () => {
     const read = applyPatch(logger(LEAD), {
-      bench: { readings: [{ point: 'mains', value: 231, mainsV: 231, at: '2026-01-31T21:00:00Z' }] },
+      bench: { readings: [{ point: 'mains', value: 231, mainsV: 231, fedFrom: 'mains', at: '2026-01-31T21:00:00Z' }] },
     });
     expect(mainsToday(read)).toBe(12);
     const today = applyPatch(logger(LEAD), {
-      bench: { readings: [{ point: 'mains', value: 12.4, mainsV: 12.4, at: '2026-02-01T21:00:00Z' }] },
+      bench: {
+        readings: [{ point: 'mains', value: 12.4, mainsV: 12.4, fedFrom: 'mains', at: '2026-02-01T21:00:00Z' }],
+      },
     });
     expect(mainsToday(today)).toBe(12.4);
   });

@@ -242,7 +242,9 @@ describe('a reading against its window', () => {
   test('volts read at the mains are not taken for a battery’s, nor the other way round', () => {
     const read = (d: Design, value: number) =>
       mainsToday(
-        applyPatch(d, { bench: { readings: [{ point: 'mains', value, mainsV: value, at: '2026-03-01T20:00:00Z' }] } }),
+        applyPatch(d, {
+          bench: { readings: [{ point: 'mains', value, mainsV: value, fedFrom: 'mains', at: '2026-03-01T20:00:00Z' }] },
+        }),
       );
     expect(read(clock, 221)).toBe(221);
     expect(read(clock, 12.4)).toBe(230);
@@ -254,7 +256,9 @@ describe('a reading against its window', () => {
     expect(read(logger, 230)).toBeCloseTo(11.95, 9);
     // A reading noted with the mains of then is judged at today's source.
     const then = applyPatch(logger, {
-      bench: { readings: [{ point: 'output-idle', value: 5, mainsV: 230, at: '2026-03-01T20:00:00Z' }] },
+      bench: {
+        readings: [{ point: 'output-idle', value: 5, mainsV: 230, fedFrom: 'mains', at: '2026-03-01T20:00:00Z' }],
+      },
     });
     expect(mainsForReadings(then)('output-idle')).toBeCloseTo(11.95, 9);
   });
@@ -264,9 +268,9 @@ describe('a reading against its window', () => {
     const d = applyPatch(clock, {
       bench: {
         readings: [
-          { point: 'mains', value: 228, mainsV: 228, at },
-          { point: 'mains', value: 231, mainsV: 231, at },
-          { point: 'mains', value: 225, mainsV: 225, at: '2026-02-28T20:00:00Z' },
+          { point: 'mains', value: 228, mainsV: 228, fedFrom: 'mains', at },
+          { point: 'mains', value: 231, mainsV: 231, fedFrom: 'mains', at },
+          { point: 'mains', value: 225, mainsV: 225, fedFrom: 'mains', at: '2026-02-28T20:00:00Z' },
         ],
       },
     });

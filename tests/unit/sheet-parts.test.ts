@@ -164,8 +164,8 @@ test('every verdict is a line with its limit and its circumstance; every point a
   const read = applyPatch(clock, {
     bench: {
       readings: [
-        { point: 'mains', value: 229, mainsV: 229, at: '2026-03-01T20:00:00Z' },
-        { point: 'output-idle', value: 26, mainsV: 229, at: '2026-03-01T20:01:00Z' },
+        { point: 'mains', value: 229, mainsV: 229, fedFrom: 'mains', at: '2026-03-01T20:00:00Z' },
+        { point: 'output-idle', value: 26, mainsV: 229, fedFrom: 'mains', at: '2026-03-01T20:01:00Z' },
       ],
     },
   });

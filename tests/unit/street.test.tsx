@@ -21,7 +21,13 @@ import { clock, dome, drum, logger, pen, physics, tide } from '../support/demos'
 
 const good = { verdicts: [{ title: 'Headroom at low line', state: 'holds' as const }], fails: 0 };
 const fused = applyPatch(clock, { mainsSide: { primaryFuseA: 0.5 } });
-const reading = (point: string) => ({ point, value: 1, mainsV: 230, at: '2026-01-31T21:00:00Z' });
+const reading = (point: string) => ({
+  point,
+  value: 1,
+  mainsV: 230,
+  fedFrom: 'mains' as const,
+  at: '2026-01-31T21:00:00Z',
+});
 const read = (design: Design, points: readonly string[]) =>
   applyPatch(design, { bench: { readings: points.map(reading) } });
 

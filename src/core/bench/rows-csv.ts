@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import type { LoadRow } from '@/core/design/design';
-import { LOAD_ROWS_MAX, rangeFault, type FieldPath } from '@/core/design/limits';
+import { LOAD_ROWS_MAX } from '@/core/design/how-many';
+import { rangeFault, type FieldPath } from '@/core/design/limits';
 import { FED_FROM } from '@/core/design/kinds';
 import { harmless } from '@/core/drawer/csv';
 import { parseLoad } from '@/core/quantity/load';

@@ -54,7 +54,7 @@ export function outputDemand({ outputV, outputA, tolerancePct, rippleVpp, kind }
 export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
   return {
     format: 'ember-rail-design',
-    version: 8,
+    version: 9,
     name,
     note: '',
     demand: { ...outputDemand(demand), negativeA: null },
@@ -121,7 +121,19 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
     },
     picked: [],
     fixed: [],
-    bench: { meterPct: 0.8, meterDigitsV: 0.02, loadLine: [], readings: [] },
+    bench: {
+      meterPct: 0.8,
+      meterDigitsV: 0.02,
+      acTrueRms: true,
+      inputOhm: 10e6,
+      burdenV: 0.2,
+      scopeFloorV: 0.01,
+      probe: 1,
+      thermometerK: 2,
+      loadLine: [],
+      readings: [],
+    },
+    log: [],
   };
 }
 

@@ -24,6 +24,7 @@ const read = (point: string, value: number, mainsV: number, at: string): Reading
   point,
   value,
   mainsV,
+  fedFrom: 'mains',
   at: `2026-03-14T${at}:00Z`,
 });
 
@@ -107,6 +108,23 @@ export function demoDesigns(): Design[] {
         primaryFuseA: 0.5,
         ticked: ['inlet', 'earth', 'safety-transformer', 'clearance', 'cut-out', 'label'],
       },
+      log: [
+        {
+          day: '2026-03-08',
+          what: 'Wired transformer, bridge and reservoir; the sink is bolted outside the case.',
+          why: 'In July the air inside the box would be the warmest place for it.',
+        },
+        {
+          day: '2026-03-14',
+          what: 'First power through a 60 W lamp, then without; all test points read.',
+          why: '',
+        },
+        {
+          day: '2026-05-02',
+          what: 'Bleeder of 220 kΩ across the reservoir.',
+          why: 'It still held 30 V ten minutes after the plug was out, with the clocks taken off.',
+        },
+      ],
       bench: {
         ...clock.bench,
         readings: [
@@ -124,6 +142,14 @@ export function demoDesigns(): Design[] {
     {
       ...dome,
       note: 'Home-wound on a salvaged core. The controller takes 23 to 41 V and brakes into the reservoir.',
+      log: [
+        {
+          day: '2026-04-11',
+          what: 'Rewound the secondary: 62 turns of 2 mm, two in hand.',
+          why: 'The salvaged winding gave 31 V and the controller takes no more than 41 V braking.',
+        },
+        { day: '2026-04-18', what: 'Load line with the heater bank, 0 to 4 A.', why: 'To know its real copper.' },
+      ],
       bench: {
         ...dome.bench,
         loadLine: [

@@ -1,11 +1,11 @@
 import * as yup from 'yup';
 import { heatSchema, mainsSideSchema } from './build-schema';
 import { demandSchema, outputDemandSchema } from './demand-schema';
-import { NAME_MAX, NOTE_MAX, OUTPUTS_MAX } from './limits';
+import { NAME_MAX, NOTE_MAX, OUTPUTS_MAX } from './how-many';
 import { loadSchema } from './load-schema';
 import { DESIGN_VERSION } from './migrate';
 import { filterSchema, heaterSchema, indicatorSchema, rectifierSchema, reservoirSchema } from './rail-schema';
-import { benchSchema, fixedSchema, pickedSchema } from './record-schema';
+import { benchSchema, fixedSchema, logSchema, pickedSchema } from './record-schema';
 import { preRegulatorSchema, regulatorSchema, regulatorSheetSchema } from './regulator-schema';
 import { field, group, list, oneOf, orNull, text } from './schema-pieces';
 import { mainsSchema, sourceSchema, transformerSchema } from './source-schema';
@@ -60,6 +60,7 @@ export const designSchema = yup
     picked: pickedSchema,
     fixed: fixedSchema,
     bench: benchSchema,
+    log: logSchema,
   })
   .strict(true)
   .noUnknown(true, 'the file has a member that no design has: ${unknown}');

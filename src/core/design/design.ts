@@ -5,7 +5,7 @@ import type { askSchema, demandSchema, outputDemandSchema } from './demand-schem
 import type { designSchema } from './design-schema';
 import type { loadSchema } from './load-schema';
 import type { filterSchema, heaterSchema, indicatorSchema, rectifierSchema, reservoirSchema } from './rail-schema';
-import type { benchSchema, pickedSchema } from './record-schema';
+import type { benchSchema, logSchema, pickedSchema } from './record-schema';
 import type { regulatorSheetSchema } from './regulator-schema';
 import type { mainsSchema, transformerSchema } from './source-schema';
 
@@ -43,6 +43,7 @@ export type Heat = InferType<typeof heatSchema>;
 export type MainsSide = InferType<typeof mainsSideSchema>;
 export type Bench = InferType<typeof benchSchema>;
 export type LoadRow = Bench['loadLine'][number];
+export type LogEntry = InferType<typeof logSchema>[number];
 export type Reading = Bench['readings'][number];
 export interface Pick extends Omit<InferType<typeof pickedSchema>[number], 'values'> {
   /** What taking it set in the design; while that still stands, the part is in it. */

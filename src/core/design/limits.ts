@@ -146,6 +146,10 @@ export const FIELD_LIMITS = {
   'bench.loadedS': { label: 'Loaded for', unit: 's', min: 0, max: 1e6, optional: 'none' },
   'bench.meterPct': { label: 'Meter error', unit: '%', min: 0, max: 10 },
   'bench.meterDigitsV': { label: 'Meter digits', unit: 'V', min: 0, max: 1 },
+  'bench.inputOhm': { label: 'Meter, input', unit: 'ohm', min: 1e3, max: 1e12 },
+  'bench.burdenV': { label: 'Burden', unit: 'V', min: 0, max: 2 },
+  'bench.scopeFloorV': { label: 'Scope, floor', unit: 'V', min: 0, max: 1 },
+  'bench.thermometerK': { label: 'Thermometer', unit: 'K', min: 0, max: 20 },
 } as const satisfies Record<string, FieldLimit>;
 
 export type FieldLimits = typeof FIELD_LIMITS;
@@ -170,16 +174,3 @@ export function rangeFault(path: FieldPath, value: number): string | null {
   }
   return null;
 }
-
-/** Longest name and note a design may carry, characters. */
-export const NAME_MAX = 80;
-export const NOTE_MAX = 4000;
-/** Most parts a filter may have on each side of the reservoir. */
-export const FILTER_STEPS_MAX = 8;
-export const READINGS_MAX = 2000;
-/** Most rows of a measured load line. */
-export const LOAD_ROWS_MAX = 500;
-/** Most regulators beside the main one. */
-export const OUTPUTS_MAX = 4;
-/** Most lines a load table may have. */
-export const CONSUMERS_MAX = 200;

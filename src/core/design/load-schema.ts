@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { CONSUMER_KINDS } from './kinds';
-import { CONSUMERS_MAX, NAME_MAX } from './limits';
+import { CONSUMERS_MAX, NAME_MAX } from './how-many';
 import { field, group, list, oneOf, text } from './schema-pieces';
 
 /** The main output, its twin on the minus rail, and the further ones in their order. */

@@ -1,6 +1,7 @@
 import { RECTIFIER_KINDS } from '@/core/parts/arrangements';
 import { DIODE_CLASSES } from '@/core/parts/diode';
-import { farEnoughApart, FILTER_STEPS_MAX } from './limits';
+import { FILTER_STEPS_MAX } from './how-many';
+import { farEnoughApart } from './limits';
 import { byKind, field, flag, group, list, oneOf, oneOfNumbers, orNull, wholeField } from './schema-pieces';
 
 /** Two points of a forward curve: more current takes more volts. */

@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import { FED_FROM, PART_ROLES } from './kinds';
-import { LOAD_ROWS_MAX, READINGS_MAX } from './limits';
-import { field, group, list, oneOf, text } from './schema-pieces';
+import { LOAD_ROWS_MAX, LOG_MAX, LOG_TEXT_MAX, READINGS_MAX } from './how-many';
+import { field, flag, group, list, oneOf, oneOfNumbers, text } from './schema-pieces';
 
 /** Parts taken from the drawer, with what they were when they were taken. */
 export const pickedSchema = list(
@@ -37,6 +37,7 @@ const reading = group({
     .min(-1e6, '${path} is no reading of a meter')
     .max(1e6, '${path} is no reading of a meter'),
   mainsV: field('bench.sourceV'),
+  fedFrom: oneOf(FED_FROM),
   at: time(),
 });
 
@@ -56,9 +57,35 @@ const loadRow = group({
   note: text(200),
 });
 
+/** What was done to the box on a day, and why. */
+export const logSchema = list(
+  group({
+    day: yup
+      .string()
+      .strict(true)
+      .required('${path} is missing')
+      .matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, '${path} is not a day like 2026-01-31'),
+    what: yup.string().strict(true).required('${path} is missing').max(LOG_TEXT_MAX, '${path} is too long'),
+    why: text(LOG_TEXT_MAX),
+  }),
+  LOG_MAX,
+  `${LOG_MAX} entries`,
+);
+
+/** The person's own instruments, and what was read with them. */
 export const benchSchema = group({
   meterPct: field('bench.meterPct'),
   meterDigitsV: field('bench.meterDigitsV'),
+  /** Whether the meter's AC range reads true RMS, or 1.11 times the mean of the rectified wave. */
+  acTrueRms: flag,
+  inputOhm: field('bench.inputOhm'),
+  /** What its amps range takes at the current read, V. */
+  burdenV: field('bench.burdenV'),
+  /** Peak to peak on the scope with the probe's tip on its own ground, V. */
+  scopeFloorV: field('bench.scopeFloorV'),
+  probe: oneOfNumbers([1, 10], '1 or 10'),
+  /** What the thermometer may be off, K. */
+  thermometerK: field('bench.thermometerK'),
   loadLine: list(loadRow, LOAD_ROWS_MAX, `${LOAD_ROWS_MAX} rows`),
   readings: list(reading, READINGS_MAX, `${READINGS_MAX} readings`),
 });

@@ -1,7 +1,8 @@
 import Papa from 'papaparse';
 import type { Consumer, OutputId } from '@/core/design/design';
 import { CONSUMER_KINDS, type ConsumerKind } from '@/core/design/kinds';
-import { CONSUMERS_MAX, NAME_MAX, rangeFault } from '@/core/design/limits';
+import { CONSUMERS_MAX, NAME_MAX } from '@/core/design/how-many';
+import { rangeFault } from '@/core/design/limits';
 import { harmless } from '@/core/drawer/csv';
 import { parseQuantity } from '@/core/quantity/parse';
 

@@ -44,6 +44,7 @@ export function Bench() {
       point: point.id,
       value,
       mainsV: point.id === 'mains' ? value : mainsV,
+      fedFrom: 'mains',
       at: new Date().toISOString(),
     };
     edit({ bench: { readings: [...design.bench.readings, reading] } });

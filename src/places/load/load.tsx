@@ -14,7 +14,8 @@ import {
 } from '@/core/design/design';
 import { CONSUMER_KINDS, type ConsumerKind } from '@/core/design/kinds';
 import { nameOfOutput, outputsOf, type Output } from '@/core/design/outputs';
-import { CONSUMERS_MAX, NAME_MAX, rangeFault } from '@/core/design/limits';
+import { CONSUMERS_MAX, NAME_MAX } from '@/core/design/how-many';
+import { rangeFault } from '@/core/design/limits';
 import { isSplit } from '@/core/design/words';
 import { consumerFault, railSums, startSurge, type RailSums } from '@/core/load/sums';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';

@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import type { Design } from '@/core/design/design';
-import { NAME_MAX } from '@/core/design/limits';
+import { NAME_MAX } from '@/core/design/how-many';
 import { parseQuantity, type Unit } from '@/core/quantity/parse';
 import { readingsFault, type BoxReadings } from '@/core/size/box-readings';
 import { Alert } from '@/ui/alert';

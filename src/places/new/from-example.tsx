@@ -1,7 +1,7 @@
 'use client';
 
 import { demoDesigns } from '@/core/design/demo-designs';
-import { NAME_MAX } from '@/core/design/limits';
+import { NAME_MAX } from '@/core/design/how-many';
 import { ratingWords } from '@/core/design/words';
 import { useKeptTexts } from './kept-text';
 import { OneOf } from './one-of';

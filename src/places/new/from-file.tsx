@@ -3,7 +3,7 @@
 import { FileUp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { Design } from '@/core/design/design';
-import { NAME_MAX } from '@/core/design/limits';
+import { NAME_MAX } from '@/core/design/how-many';
 import { Alert } from '@/ui/alert';
 import type { Refusal } from '@/ui/api';
 import { readDesignFile } from '@/ui/design-file';

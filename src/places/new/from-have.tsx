@@ -2,7 +2,8 @@
 
 import { useEffect, useState } from 'react';
 import { applyPatch, type Design } from '@/core/design/design';
-import { fieldLimit, NAME_MAX, rangeFault, type FieldPath } from '@/core/design/limits';
+import { NAME_MAX } from '@/core/design/how-many';
+import { fieldLimit, rangeFault, type FieldPath } from '@/core/design/limits';
 import { usesOf, withPart } from '@/core/drawer/fit';
 import type { Part } from '@/core/drawer/part';
 import { ratingLine } from '@/core/drawer/rating-line';

@@ -1,6 +1,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import * as yup from 'yup';
-import { NAME_MAX, fieldLimit, rangeFault, type FieldPath } from '@/core/design/limits';
+import { NAME_MAX } from '@/core/design/how-many';
+import { fieldLimit, rangeFault, type FieldPath } from '@/core/design/limits';
 import { parseLoad } from '@/core/quantity/load';
 import { parseQuantity } from '@/core/quantity/parse';
 import { FEEDS, type Feed } from '@/core/size/feeds';

@@ -4,7 +4,7 @@ import { figureText } from '@/core/study/figure';
 import { Download, Printer } from 'lucide-react';
 import { useState } from 'react';
 import type { Design } from '@/core/design/design';
-import { NOTE_MAX } from '@/core/design/limits';
+import { NOTE_MAX } from '@/core/design/how-many';
 import { arrangementWords, ratingWords } from '@/core/design/words';
 import { report } from '@/core/sheet/report';
 import { summaryOf } from '@/core/picture/summary';

@@ -4,7 +4,7 @@ import { mainModel, outputModel, outputName } from '@/core/design/outputs';
 import { useState } from 'react';
 import { outputDemand } from '@/core/design/defaults';
 import { applyPatch, type Design, type FurtherOutput, type OutputDemand } from '@/core/design/design';
-import { NAME_MAX, OUTPUTS_MAX } from '@/core/design/limits';
+import { NAME_MAX, OUTPUTS_MAX } from '@/core/design/how-many';
 import { regulatorModel } from '@/core/parts/regulators';
 import { outputFigures } from '@/core/picture/figures/outputs';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';

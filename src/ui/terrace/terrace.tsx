@@ -1,18 +1,18 @@
 'use client';
 
-import { arrangementFacts, termsOf } from '@/core/design/source';
+import { arrangementFacts } from '@/core/design/source';
 import { windowOf } from '@/core/design/outputs';
 import { bankRatedV } from '@/core/design/bank';
+import dynamic from 'next/dynamic';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { mainsVolts } from '@/core/circuit/feed';
 import type { Band, Picture } from '@/core/picture/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
+import { orSay } from '@/ui/loading';
 import { useSession, useView } from '@/ui/session';
 import { axisTicks, columns, lensAxis, voltAxis, type VoltAxis } from '@/ui/terrace/geometry';
-import { dragEdits } from './drag-edits';
 import { Embers } from './embers';
-import { Grip } from './grip';
 import { RailDrawing } from './rail-drawing';
 import { lensOf } from './lens';
 import { railScene } from './rail-scene';
@@ -20,6 +20,11 @@ import { settleLabels } from './settle-labels';
 import { StationHead } from './station-head';
 import { Tag } from './tag';
 import { terraceInWords } from './terrace-in-words';
+
+const Grips = dynamic(
+  orSay(() => import('./grips').then((m) => m.Grips)),
+  { ssr: false },
+);
 
 const HEAD_PX = 62;
 const EMBERS_PX = 84;
@@ -116,40 +121,11 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
   }, [picture, band, axis, plotBottom, width]);
 
   const { y } = axis;
-  const say = termsOf(design);
   const split = rails.length === 2;
   const zero = y(0);
   const below = (v: number) => 2 * zero - y(v);
-  const { nominal, high, low } = rails[0]!;
-  const front = rails[0]![band];
-  const reservoirFitted = design.reservoir.capacitanceF > 0;
-  const frontValley = front.reservoir.reduce((a, b) => (b[1] < a[1] ? b : a));
-  const drags = dragEdits(design, picture, axis);
-  const outV = picture.points[band].outputMeanV;
   const opens = (s: StationId, figure: string) => () => view.setState({ station: s, opened: figure });
   const middle = ([a, b]: [number, number]) => (a + b) / 2;
-  /** What can be pulled, at its volts; what the lens does not show has no handle. */
-  const grips = [
-    { x: middle(cols.mains), v: high.levels.openPeakV, label: `Drag ${say.high}`, edit: drags.high },
-    { x: middle(cols.mains), v: low.levels.openPeakV, label: `Drag ${say.low}`, edit: drags.low },
-    ...(drags.winding
-      ? [{ x: cols.winding[0] + 12, v: nominal.levels.openPeakV, label: 'Drag the winding', edit: drags.winding }]
-      : []),
-    ...(reservoirFitted
-      ? [{ x: frontValley[0], v: frontValley[1], label: 'Drag the reservoir', edit: drags.reservoir }]
-      : []),
-    ...(regulated
-      ? [
-          {
-            x: cols.regulator[0] + 0.9 * (cols.regulator[1] - cols.regulator[0]),
-            v: outV,
-            label: 'Drag the output',
-            edit: drags.output,
-          },
-        ]
-      : []),
-    { x: cols.load[1] - 20, v: outV, label: 'Drag the load', edit: drags.load },
-  ];
   const stations = Object.entries(cols) as [StationId, [number, number]][];
 
   return (
@@ -227,11 +203,7 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
           at={{ left: from, width: to - from, height: HEAD_PX }}
         />
       ))}
-      {grips
-        .filter(({ v }) => v <= axis.topV)
-        .map(({ x, v, label, edit }) => (
-          <Grip key={label} x={x} y={y(v)} label={label} edit={edit} />
-        ))}
+      <Grips picture={picture} band={band} cols={cols} axis={axis} scene={rails[0]!} />
     </>
   );
 }

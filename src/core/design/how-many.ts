@@ -1,0 +1,16 @@
+/** Longest name and note a design may carry, characters. */
+export const NAME_MAX = 80;
+export const NOTE_MAX = 4000;
+/** Most parts a filter may have on each side of the reservoir. */
+export const FILTER_STEPS_MAX = 8;
+export const READINGS_MAX = 2000;
+/** Most rows of a measured load line. */
+export const LOAD_ROWS_MAX = 500;
+
+/** Most entries of a log, and letters in each of its two texts. */
+export const LOG_MAX = 1000;
+export const LOG_TEXT_MAX = 600;
+/** Most regulators beside the main one. */
+export const OUTPUTS_MAX = 4;
+/** Most lines a load table may have. */
+export const CONSUMERS_MAX = 200;
