@@ -13,6 +13,7 @@ const CORE = [
   'judge',
   'size',
   'bench',
+  'instrument',
   'mains-side',
   'sheet',
 ];

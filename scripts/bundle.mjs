@@ -21,5 +21,6 @@ export async function bundle(entries) {
   });
 }
 
-/** The thread the server solves in. */
-export const bundleServerThread = () => bundle(['server/solver-thread']);
+/** What the server runs beside itself: the thread it solves in, sweeps, and stand-ins for instruments. */
+export const bundleServerThread = () =>
+  bundle(['server/solver-thread', 'server/instruments/sweep-process', 'server/instruments/stand-in-process']);

@@ -2,12 +2,14 @@ import { startingDrawer } from '@/core/drawer/starting';
 import { database, refuseReadOnly } from './database';
 import { demoDesigns } from '@/core/design/demo-designs';
 import { demoDrawer } from './demo-drawer';
+import { instrumentStore, type InstrumentStore } from './instruments/store';
 import { designStore, type DesignsStore } from './designs';
 import { partStore, type PartStore } from './parts';
 import { sumUp } from './solving';
 
 let designs: DesignsStore | undefined;
 let parts: PartStore | undefined;
+let kept: InstrumentStore | undefined;
 
 /** Whether this process may write to its file. */
 function writable(): boolean {
@@ -46,8 +48,14 @@ export function drawer(): PartStore {
   return parts;
 }
 
+/** The instruments of this process's file. */
+export function instruments(): InstrumentStore {
+  return (kept ??= instrumentStore(database()));
+}
+
 /** After another file was put in the place of the old one. */
 export function forgetStores(): void {
   designs = undefined;
   parts = undefined;
+  kept = undefined;
 }

@@ -81,6 +81,17 @@ export class DesignModel {
     });
   }
 
+  /**
+   * One cycle at the reservoir, evenly sampled.
+   * @returns volts, and seconds between them
+   * @throws SolveError
+   */
+  wave(state: MeasuredState, factors: Factors, edit: CircuitEdit = SOUND): { volts: number[]; stepS: number } {
+    const { of, solution } = this.solve(state, factors, edit);
+    const volts = reservoirOf(of, solution, 0).samples;
+    return { volts, stepS: 1 / (of.mains.frequencyHz * volts.length) };
+  }
+
   /** The metal's rise over the room grows with what its way out resists. */
   private sinkC(state: MeasuredState, { sink = 1 }: Factors): number {
     const key = keyOf(state);
@@ -114,7 +125,8 @@ export class DesignModel {
 
   private network(state: MeasuredState, factors: Factors, edit: CircuitEdit): Network {
     const { of, condition, resting } = this.state(state);
-    return edit(networkOf(of, condition, { mainsV: state.mainsV, ...resting, ...adjustOf(factors) }));
+    const copper = state.copperC === undefined ? {} : { copperC: state.copperC };
+    return edit(networkOf(of, condition, { mainsV: state.mainsV, ...resting, ...copper, ...adjustOf(factors) }));
   }
 
   private solve(state: MeasuredState, factors: Factors, edit: CircuitEdit): Solved {
@@ -128,7 +140,7 @@ export class DesignModel {
   }
 }
 
-const keyOf = ({ mainsV, load }: MeasuredState) => `${mainsV} ${load}`;
+const keyOf = ({ mainsV, load, copperC }: MeasuredState) => `${mainsV} ${load} ${copperC ?? ''}`;
 
 function read({ of, solution }: Solved, quantity: Exclude<Asked['quantity'], 'winding' | 'sink' | 'output'>): number {
   if (quantity === 'rail') return solution.rails[0]!.meanV;

@@ -1,10 +1,7 @@
-import { mainsVolts } from '@/core/circuit/feed';
-import { networkOf } from '@/core/circuit/network-of';
-import { CONDITIONS } from '@/core/circuit/condition';
 import type { Design } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
 import type { Unknown } from '@/core/fit/belief';
-import { caseFaults, HOW_COMMON } from '@/core/fit/case-faults';
+import { HOW_COMMON } from '@/core/fit/case-faults';
 import { diagnose, EXPLAINED_SIGMAS, type Hypothesis, type Weighed } from '@/core/fit/diagnose';
 import { foretell } from '@/core/fit/foretell';
 import { expectedGain, type Outlook } from '@/core/fit/gain';
@@ -16,7 +13,7 @@ import { FAULT_WORDS, type BenchFault, type FaultWords } from './fault-words';
 import type { Factors } from './factors';
 import { movables } from './movables';
 import { measuredOf, readingSigma, type Measured } from './measured';
-import { outputFaults } from './output-faults';
+import { designFaults } from './design-faults';
 import { latestReadings, mainsForReadings } from './readings';
 import type { PointId } from './test-point';
 
@@ -115,14 +112,11 @@ export function findFault(design: Design): FaultReport | string {
     return 'Two readings or more are needed: winding, reservoir, ripple or output. Type them on the power-up page, in its order.';
   const may = movables(design).filter((m) => m.id !== 'sink');
   const model = mainModel(design);
-  const { sound, faults: behind } = outputFaults(design);
+  const { sound, ahead, behind } = designFaults(design);
   const parts: Unknown[] = [
     ...may.map((m) => ({ id: m.id as string, centre: 1, spread: m.spread })),
     ...(model ? [{ id: 'set', centre: model.outputV, spread: Math.max(0.002, 0.5 * model.spread) }] : []),
   ];
-  const network = networkOf(design, CONDITIONS.nominal, { mainsV: mainsVolts(design, 'nominal') });
-  const scale = { railV: 1.3 * network.sections[0]!.winding.voltageRms, loadA: design.demand.outputA };
-  const ahead = caseFaults(network, scale);
   const readings = held.map(({ value, sigma }) => ({ value, sigma }));
 
   const states = new DesignModel(design);

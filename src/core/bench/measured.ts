@@ -2,6 +2,7 @@ import type { Design } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
 import { formatQuantity as q } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';
+import { rowCopperC } from './copper-warmth';
 import { latestReadings, mainsForReadings } from './readings';
 import { pointNames } from './stages';
 import type { PointId } from './test-point';
@@ -14,6 +15,8 @@ export interface MeasuredState {
   mainsV: number;
   /** Amperes out of the main output, the other outputs in step; 'bare' with nothing behind the reservoir. */
   load: number | 'bare' | 'open';
+  /** What the copper was at, °C; as the design takes it where left out. */
+  copperC?: number;
 }
 
 /** One reading a model is held against, whichever page it was typed on. */
@@ -86,6 +89,7 @@ export function measuredOf(design: Design): Measured[] {
       },
     ];
   });
+  const copperC = rowCopperC(design);
   const rows = design.bench.loadLine.flatMap((row, n) =>
     row.fedFrom === 'lamp'
       ? []
@@ -98,7 +102,7 @@ export function measuredOf(design: Design): Measured[] {
               label: `row ${n + 1}, ${q(row.loadA, 'A')}, ${words}`,
               quantity,
               unit,
-              state: { mainsV: row.mainsV, load: row.loadA },
+              state: { mainsV: row.mainsV, load: row.loadA, ...(copperC[n] === null ? {} : { copperC: copperC[n]! }) },
               value,
               sigma: readingSigma(design, quantity, value),
             },

@@ -11,7 +11,8 @@ const sound =
   (railV, loadA, setV) =>
     Math.max(0, Math.min(setV, railV - dropoutAt(model, loadA)));
 
-interface OutputFault {
+/** Something wrong behind the reservoir: what then comes out. */
+export interface OutputFault {
   fault: Extract<BenchFault, `output-${string}`>;
   prior: number;
   through: Throughput;

@@ -1,3 +1,4 @@
+import { BOX_S, arrived, sinkS, windingS } from './time-constants';
 import { conditionsOf, type ConditionId } from '@/core/circuit/condition';
 import { esrOf, placedParts } from '@/core/circuit/filter-of';
 import { applyPatch, type Design, type OutputId, type Patch } from '@/core/design/design';
@@ -54,16 +55,6 @@ export interface HeatView {
 
 /** Hours a can's life is promised for at its grade: the usual figure. */
 const GRADE_HOURS = 2000;
-
-/** Time constants, s: a box of air and tin, and a winding by its size. */
-const BOX_S = 2400;
-
-const windingS = (ratedVA: number) => 3000 * (ratedVA / 100) ** 0.25;
-
-/** A sink's own: its resistance times the heat in an aluminium plate of that resistance, 2 mm thick. */
-const sinkS = (kPerW: number) => kPerW * 0.486 * (50 / kPerW) ** 2;
-
-const arrived = (minutes: number | null, tauS: number) => (minutes === null ? 1 : 1 - Math.exp((-60 * minutes) / tauS));
 
 /** The heat of one corner, steady or some minutes after cold. @throws SolveError when that corner does not converge */
 export function heatView(design: Design, corner: ConditionId, minutes: number | null): HeatView | null {

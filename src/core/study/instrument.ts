@@ -1,5 +1,4 @@
-import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
+import { dice } from '@/core/quantity/dice';
 
 /** What the instrument behind the probe does to a signal. */
 export interface Instrument {
@@ -32,11 +31,8 @@ export function throughInstrument(
     out = out.map((v) => (y += share * (v - y)));
   }
   if (noiseRms > 0) {
-    const random = xoroshiro128plus(seed);
-    out = out.map((v) => {
-      const radius = Math.sqrt(-2 * Math.log(1 - uniformFloat64(random)));
-      return v + noiseRms * radius * Math.cos(2 * Math.PI * uniformFloat64(random));
-    });
+    const { normal } = dice(seed);
+    out = out.map((v) => v + noiseRms * normal());
   }
   return out;
 }
