@@ -4,6 +4,7 @@ import { mainModel } from '@/core/design/outputs';
 import { copperRatio } from '@/core/parts/transformer';
 import { READ_AT_C } from '@/core/parts/transformer-source';
 import { dice } from '@/core/quantity/dice';
+import { SolveError } from '@/core/solve/solve-error';
 import { arrived, sinkS } from '@/core/study/time-constants';
 import { copperAfter, warmCopperC } from './copper-warmth';
 import { designFaults } from './design-faults';
@@ -117,6 +118,7 @@ export class SimulatedBuild {
   private metalC(held: Held): number {
     const { heat } = this.design;
     const share = held.metal ?? 1;
+    if (!mainModel(this.design)) throw new SolveError('nothing of this design has metal to read');
     if (typeof held.load !== 'number' || held.load === 0) return heat.ambientC;
     const state = { mainsV: held.mainsV, load: held.load };
     const soundC = this.model.predict([{ quantity: 'sink', state }], this.hidden.factors)[0]!;
