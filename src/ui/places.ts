@@ -18,6 +18,7 @@ export type RoomId =
   | 'bench'
   | 'line'
   | 'faults'
+  | 'instruments'
   | 'sheet'
   | 'log';
 
@@ -72,6 +73,7 @@ export function placesOf({ source }: Pick<Design, 'source'>): readonly Place[] {
         { id: 'bench', name: 'Power-up' },
         { id: 'line', name: 'Load line and fit' },
         { id: 'faults', name: 'Faults' },
+        { id: 'instruments', name: 'Instruments' },
       ],
     },
     {

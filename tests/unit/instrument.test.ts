@@ -331,6 +331,16 @@ describe('a sweep', () => {
     expect(told.at(-1)).toBe('off');
   });
 
+  test('noise below nothing is nothing; leads the wrong way round end it', async () => {
+    const noisy = await swept(benchOf({ loadReads: async () => ({ volts: 20, amps: -0.003 }) }).bench);
+    expect(noisy.rows[0]!.loadA).toBe(0);
+    const swapped = benchOf({ meterV: async () => -25 });
+    const { end, rows } = await swept(swapped.bench);
+    expect(end.why).toContain('The meter reads -25.00, below nothing: are its leads swapped?');
+    expect(rows).toEqual([]);
+    expect(swapped.told.at(-1)).toBe('off');
+  });
+
   test('a load that cannot be told is said to be so', async () => {
     const gone = () => Promise.reject(new LineFault('The connection to the load broke.'));
     const { bench } = benchOf({ loadReads: gone, loadOff: gone });

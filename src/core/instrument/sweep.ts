@@ -124,21 +124,30 @@ async function steps(
       leftS -= waits;
     }
     const reads = await bench.loadReads();
-    const at = await (bench.meterV?.() ?? null);
+    const at = bench.meterV ? upright('meter', await bench.meterV()) : null;
     onRow({
       at: bench.now().toISOString(),
       mainsV: bench.sourceV ? await bench.sourceV() : plan.sourceV,
       fedFrom: bench.sourceV ? 'variable' : 'mains',
-      loadA: reads.amps,
+      loadA: upright('load', reads.amps),
       reservoirV: plan.meterOn === 'reservoir' ? at : null,
       rippleV: bench.rippleV ? await bench.rippleV() : null,
-      outputV: plan.meterOn === 'output' && at !== null ? at : reads.volts,
+      outputV: plan.meterOn === 'output' && at !== null ? at : upright('load', reads.volts),
       sinkC: bench.metalC ? await bench.metalC() : null,
       loadedS: plan.settleS,
       note: 'swept',
     });
   }
   return DONE;
+}
+
+/** What an instrument may read below nothing by its noise alone. */
+const NOISE = 0.05;
+
+/** A reading that has to be above nothing. @throws Error where its sign is the other way round */
+function upright(name: string, value: number): number {
+  if (value < -NOISE) throw new Error(`The ${name} reads ${value.toFixed(2)}, below nothing: are its leads swapped?`);
+  return Math.max(0, value);
 }
 
 /** How often limits are looked at while a load settles, s. */

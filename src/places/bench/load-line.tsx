@@ -9,11 +9,17 @@ import { Room } from '@/ui/room';
 import { useDesign, useView } from '@/ui/session';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
+import { useState } from 'react';
 import { FitPanel } from './fit-panel';
 import { LoadRows } from './load-rows';
 
 const LineChart = dynamic(
   orSay(() => import('./line-chart').then((m) => m.LineChart)),
+  { ssr: false },
+);
+
+const Sweep = dynamic(
+  orSay(() => import('./sweep').then((m) => m.Sweep)),
   { ssr: false },
 );
 
@@ -25,6 +31,7 @@ export function LoadLine() {
   const hazard = useView((s) => s.picture?.hazard ?? null);
   const { value: computed, trouble } = useSolved(askLine, { waitMs: 150 });
   const say = termsOf(design);
+  const [sweeps, setSweeps] = useState(false);
   return (
     <Room name={null} className="">
       <div className="mx-auto max-w-[1240px] px-5 pb-12 pt-4">
@@ -40,7 +47,14 @@ export function LoadLine() {
           </p>
         )}
         <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[1200px]:grid-cols-[minmax(0,1fr)_minmax(320px,400px)]">
-          <LoadRows computed={computed} />
+          <div className="min-w-0">
+            <LoadRows computed={computed} sweeps={sweeps} onSweep={() => setSweeps(!sweeps)} />
+            {sweeps && (
+              <div className="mt-3">
+                <Sweep />
+              </div>
+            )}
+          </div>
           <figure className="m-0">
             <div className="h-[290px]" role="img" aria-label={chartWords(design, computed)}>
               {computed && <LineChart computed={computed} rows={design.bench.loadLine} />}

@@ -40,7 +40,16 @@ const READ = [
 ] as const;
 
 /** The measured rows, each beside what the design says of it, and a row to type the next one in. */
-export function LoadRows({ computed }: { computed: ComputedLine | null }) {
+export function LoadRows({
+  computed,
+  sweeps,
+  onSweep,
+}: {
+  computed: ComputedLine | null;
+  /** Whether the sweep stands open below. */
+  sweeps: boolean;
+  onSweep(): void;
+}) {
   const design = useDesign();
   const edit = useEdit();
   const [pasting, setPasting] = useState(false);
@@ -141,6 +150,9 @@ export function LoadRows({ computed }: { computed: ComputedLine | null }) {
       <div className="mt-2 flex flex-wrap gap-2">
         <button type="button" className="btn" aria-expanded={pasting} onClick={() => setPasting(!pasting)}>
           Paste or read a file
+        </button>
+        <button type="button" className="btn" aria-expanded={sweeps} onClick={onSweep}>
+          Sweep it
         </button>
         {rows.length > 0 && (
           <button

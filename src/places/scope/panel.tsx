@@ -267,10 +267,17 @@ function Nudge({ label, sign, onClick }: { label: string; sign: string; onClick(
 }
 
 /** A recording laid over the first trace: found by itself in time and level, its scale set by hand. */
+/** What is asked of a scope: so many cycles of the mains over its divisions. */
+const TRACE_CYCLES = 4;
+const SCOPE_DIVISIONS = 10;
+
 function Measured({ overlay, onOverlay, shown, traces }: Props) {
   const input = useRef<HTMLInputElement>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [left, setLeft] = useState<number | null>(null);
+  const [asking, setAsking] = useState(false);
+  const [simulated, setSimulated] = useState(false);
+  const { frequencyHz } = useDesign().mains;
   const first = shown[0];
 
   function lay(trace: Overlay['trace'], factor: number) {
@@ -285,7 +292,20 @@ function Measured({ overlay, onOverlay, shown, traces }: Props) {
     const result = readTrace(await file.text());
     if (!result.ok) return setFault(`${file.name}: ${result.error}`);
     setFault(null);
+    setSimulated(false);
     lay(result.trace, overlay?.factor ?? 1);
+  }
+
+  /** A trace of the entered scope, over a few cycles of what is shown. */
+  async function take() {
+    setAsking(true);
+    const { traceFromScope } = await import('@/ui/instruments');
+    const answer = await traceFromScope(TRACE_CYCLES / frequencyHz / SCOPE_DIVISIONS);
+    setAsking(false);
+    setFault(answer.ok ? null : answer.refusal.sentence);
+    if (!answer.ok) return;
+    setSimulated(answer.value.simulated);
+    lay(answer.value, overlay?.factor ?? 1);
   }
 
   return (
@@ -297,9 +317,14 @@ function Measured({ overlay, onOverlay, shown, traces }: Props) {
             Remove it
           </button>
         ) : (
-          <button type="button" className="btn" disabled={!first} onClick={() => input.current?.click()}>
-            Lay a CSV over
-          </button>
+          <span className="flex gap-1.5">
+            <button type="button" className="btn" disabled={!first || asking} onClick={() => void take()}>
+              From the scope
+            </button>
+            <button type="button" className="btn" disabled={!first} onClick={() => input.current?.click()}>
+              Lay a CSV over
+            </button>
+          </span>
         )}
       </div>
       <input
@@ -323,6 +348,7 @@ function Measured({ overlay, onOverlay, shown, traces }: Props) {
       {overlay && first ? (
         <>
           <p className="mt-1 text-[13px] text-quiet">
+            {simulated && <strong className="text-tight">Simulated, from a stand-in. </strong>}
             {overlay.trace.t.length} samples over “{first.trace.label}”: shifted by{' '}
             {formatQuantity(overlay.shiftS, 's')}, level by {formatQuantity(overlay.offset, first.trace.unit)}
             {left !== null ? `; ${formatQuantity(left, first.trace.unit)} RMS apart.` : '.'}

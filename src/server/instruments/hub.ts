@@ -11,7 +11,7 @@ import type { InstrumentStore, KeptInstrument } from './store';
 import type { SweepNews, SweepOrder } from './sweep-process';
 
 /** Built beside the application by scripts/build.mjs. */
-const PROGRAMS = path.join(process.cwd(), 'node_modules/.cache/ember-rail');
+const PROGRAMS = path.join(/* turbopackIgnore: true */ process.cwd(), 'node_modules/.cache/ember-rail');
 const START_MS = 20_000;
 /** Lines that are remembered. */
 const LOG_LINES = 4000;
@@ -26,7 +26,7 @@ export interface Playing {
 
 interface Hub {
   said: Said[];
-  standIns: { child: ChildProcess; playing: Playing; ports: Ports } | null;
+  standIns: { child: ChildProcess; playing: Playing; ports: Partial<Ports> } | null;
   sweep: ChildProcess | null;
 }
 
@@ -44,9 +44,30 @@ export const conversationLog = (): readonly Said[] => hub.said;
 export const playing = (): Playing | null => hub.standIns?.playing ?? null;
 export const sweeping = (): boolean => hub.sweep !== null;
 
-/** Whether an address is that of a stand-in this server runs. */
-export const isStandIn = ({ kind, port, host }: KeptInstrument): boolean =>
-  host === '127.0.0.1' && hub.standIns?.ports[kind] === port;
+/** An instrument that can be spoken to now. */
+export interface Reachable extends KeptInstrument {
+  standIn: boolean;
+}
+
+/** The instruments as they stand now: stand-ins, while they play, in place of those that were entered. */
+export function reachable(store: InstrumentStore): Reachable[] {
+  const entered = store.list();
+  return INSTRUMENT_KINDS.flatMap((kind): Reachable[] => {
+    const port = hub.standIns?.ports[kind];
+    if (port !== undefined)
+      return [{ kind, host: '127.0.0.1', port, commands: {}, confirmedAt: new Date().toISOString(), standIn: true }];
+    const own = entered.find((i) => i.kind === kind);
+    return own ? [{ ...own, standIn: false }] : [];
+  });
+}
+
+export const reachableOf = (store: InstrumentStore, kind: InstrumentKind): Reachable | null =>
+  reachable(store).find((i) => i.kind === kind) ?? null;
+
+/** The stand-in of a kind gives way to an instrument of the person's, or to none. */
+export function giveWay(kind: InstrumentKind): void {
+  if (hub.standIns) delete hub.standIns.ports[kind];
+}
 
 /** Talks to a kept instrument and hangs up. @throws LineFault */
 export async function withInstrument<K extends InstrumentKind, T>(
@@ -62,13 +83,12 @@ export async function withInstrument<K extends InstrumentKind, T>(
   }
 }
 
-/** Starts simulated instruments around a build of a design in place of those that were there, and enters their addresses. */
-export async function playStandIns(
-  store: InstrumentStore,
-  order: Omit<StandInOrder, 'port'>,
-): Promise<Playing | { fault: string }> {
-  stopStandIns(store);
-  const child = fork(path.join(PROGRAMS, 'stand-in-process.mjs'), { stdio: ['ignore', 'ignore', 'inherit', 'ipc'] });
+/** Starts simulated instruments around a build of a design in place of those that played before. */
+export async function playStandIns(order: Omit<StandInOrder, 'port'>): Promise<Playing | { fault: string }> {
+  stopStandIns();
+  const child = fork(/* turbopackIgnore: true */ path.join(PROGRAMS, 'stand-in-process.mjs'), {
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  });
   const ports = await new Promise<Ports | string>((resolve) => {
     const timer = setTimeout(() => resolve('The stand-ins did not start.'), START_MS);
     child.once('message', (told: { ports?: Ports; fault?: string }) => {
@@ -88,15 +108,12 @@ export async function playStandIns(
   child.once('exit', () => {
     if (hub.standIns?.child === child) hub.standIns = null;
   });
-  for (const kind of INSTRUMENT_KINDS) store.keep(kind, { host: '127.0.0.1', port: ports[kind], commands: {} });
   return play;
 }
 
-/** Ends the stand-ins; their addresses go with them. */
-export function stopStandIns(store: InstrumentStore): void {
-  if (!hub.standIns) return;
-  for (const kept of store.list()) if (isStandIn(kept)) store.remove(kept.kind);
-  hub.standIns.child.kill();
+/** Ends the stand-ins: what was entered is there again. */
+export function stopStandIns(): void {
+  hub.standIns?.child.kill();
   hub.standIns = null;
 }
 
@@ -112,7 +129,7 @@ export interface SweepAsk {
  * the load is switched off from here.
  */
 export function startSweep(store: InstrumentStore, { plan, metal, design }: SweepAsk): ReadableStream<Uint8Array> {
-  const of = (kind: InstrumentKind) => store.of(kind);
+  const of = (kind: InstrumentKind) => reachableOf(store, kind);
   const load = of('load')!;
   const order: SweepOrder = {
     plan,
@@ -123,7 +140,9 @@ export function startSweep(store: InstrumentStore, { plan, metal, design }: Swee
     source: of('source'),
     frequencyHz: design.mains.frequencyHz,
   };
-  const child = fork(path.join(PROGRAMS, 'sweep-process.mjs'), { stdio: ['ignore', 'ignore', 'inherit', 'ipc'] });
+  const child = fork(/* turbopackIgnore: true */ path.join(PROGRAMS, 'sweep-process.mjs'), {
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  });
   hub.sweep = child;
   const encoder = new TextEncoder();
   let ended = false;
@@ -173,6 +192,13 @@ export function startSweep(store: InstrumentStore, { plan, metal, design }: Swee
       if (hub.sweep === child) hub.sweep = null;
     },
   });
+}
+
+/** Asks the sweep that runs to end: it switches the load off and tells how it ended. @returns whether one ran */
+export function stopSweep(): boolean {
+  if (!hub.sweep) return false;
+  hub.sweep.kill('SIGTERM');
+  return true;
 }
 
 /** @returns why it is not known that the load is off; null where it said so */

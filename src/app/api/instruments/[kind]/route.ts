@@ -1,6 +1,6 @@
 import { NextResponse } from 'next/server';
 import { answered, problem, readJson } from '@/server/http';
-import { identify } from '@/server/instruments/hub';
+import { giveWay, identify } from '@/server/instruments/hub';
 import { isKind, readInstrument } from '@/server/instruments/store';
 import { instruments } from '@/server/store';
 
@@ -14,6 +14,7 @@ export const PUT = answered<Context>(async (request, { params }) => {
   if (!body.ok) return body.answer;
   const read = readInstrument(kind, body.value);
   if (!read.ok) return problem(422, 'Not an instrument', read.fault.sentence, { path: read.fault.path });
+  giveWay(kind);
   instruments().keep(kind, read.instrument);
   return NextResponse.json(await identify(instruments().of(kind)!));
 });
@@ -22,6 +23,7 @@ export const PUT = answered<Context>(async (request, { params }) => {
 export const DELETE = answered<Context>(async (_, { params }) => {
   const { kind } = await params;
   if (!isKind(kind)) return noSuch(kind);
+  giveWay(kind);
   instruments().remove(kind);
   return new NextResponse(null, { status: 204 });
 });

@@ -4,7 +4,6 @@ import { readDesign } from '@/core/design/schema';
 import { dice } from '@/core/quantity/dice';
 import { answered, problem, readJson } from '@/server/http';
 import { playStandIns, stopStandIns, sweeping } from '@/server/instruments/hub';
-import { instruments } from '@/server/store';
 
 /** A seed is a whole number of a size a person can write down. */
 const SEED_MAX = 999_999;
@@ -23,12 +22,12 @@ export const POST = answered(async (request) => {
   if (sweeping()) return problem(409, 'A sweep is running', 'A sweep has the instruments: stop it first.');
   const faults = faultsToHide(read.design).filter((f) => f !== 'none');
   const fault = faulty === true ? faults[Math.floor(dice(seed).uniform() * faults.length)]! : 'none';
-  const told = await playStandIns(instruments(), { design: read.design, seed, fault, speed });
+  const told = await playStandIns({ design: read.design, seed, fault, speed });
   return 'fault' in told ? problem(503, 'Not started', told.fault) : NextResponse.json(told, { status: 201 });
 });
 
 /** Ends them. */
 export const DELETE = answered(() => {
-  stopStandIns(instruments());
+  stopStandIns();
   return new NextResponse(null, { status: 204 });
 });

@@ -1,7 +1,8 @@
+import { NextResponse } from 'next/server';
 import { readDesign } from '@/core/design/schema';
 import { planFault, type SweepPlan } from '@/core/instrument/sweep';
 import { answered, problem, readJson } from '@/server/http';
-import { startSweep, sweeping } from '@/server/instruments/hub';
+import { reachableOf, startSweep, stopSweep, sweeping } from '@/server/instruments/hub';
 import { readPlan } from '@/server/instruments/plan';
 import { instruments } from '@/server/store';
 
@@ -16,11 +17,17 @@ export const POST = answered(async (request) => {
   if (!asked.ok) return problem(422, 'Not a sweep', asked.fault.sentence, { path: asked.fault.path });
   const wrong = planFault(asked.plan as SweepPlan);
   if (wrong) return problem(422, 'Not a sweep', wrong);
-  if (!instruments().of('load'))
+  if (!reachableOf(instruments(), 'load'))
     return problem(409, 'No load', 'No electronic load is entered: its address goes on the Instruments page.');
   if (sweeping()) return problem(409, 'A sweep is running', 'A sweep is running already: stop it first.');
   const stream = startSweep(instruments(), { plan: asked.plan, metal: metal === true, design: read.design });
   return new Response(stream, {
     headers: { 'content-type': 'application/x-ndjson; charset=utf-8', 'cache-control': 'no-store' },
   });
+});
+
+/** Ends the sweep that runs, load off first; whoever listens to it hears how it ended. */
+export const DELETE = answered(() => {
+  stopSweep();
+  return new NextResponse(null, { status: 204 });
 });

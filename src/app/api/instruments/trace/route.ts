@@ -1,12 +1,13 @@
 import { NextResponse } from 'next/server';
 import { answered, problem, readJson } from '@/server/http';
-import { sweeping, withInstrument } from '@/server/instruments/hub';
+import { reachableOf, sweeping, withInstrument } from '@/server/instruments/hub';
+import { isSimulated } from '@/server/instruments/conversation';
 import { LineFault } from '@/server/instruments/line';
 import { instruments } from '@/server/store';
 
 /** One trace of the scope, with so many seconds to a division. */
 export const POST = answered(async (request) => {
-  const kept = instruments().of('scope');
+  const kept = reachableOf(instruments(), 'scope');
   if (!kept) return problem(404, 'No scope', 'No scope is entered: its address goes on the Instruments page.');
   const body = await readJson(request);
   if (!body.ok) return body.answer;
@@ -22,7 +23,8 @@ export const POST = answered(async (request) => {
       const values = await scope.numbers('trace');
       const stepS = await scope.number('step');
       if (!(stepS > 0)) throw new LineFault('scope: it says that no time lies between its points.');
-      return { t: values.map((_, n) => n * stepS), values };
+      const simulated = isSimulated(await scope.raw('*IDN?'));
+      return { t: values.map((_, n) => n * stepS), values, simulated };
     });
     return NextResponse.json(trace);
   } catch (error) {

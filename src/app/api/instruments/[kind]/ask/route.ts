@@ -1,7 +1,7 @@
 import { NextResponse } from 'next/server';
 import { asksOf, type AskOf, type InstrumentKind } from '@/core/instrument/commands';
 import { answered, problem, readJson } from '@/server/http';
-import { sweeping, withInstrument } from '@/server/instruments/hub';
+import { reachableOf, sweeping, withInstrument } from '@/server/instruments/hub';
 import { LineFault } from '@/server/instruments/line';
 import { isKind } from '@/server/instruments/store';
 import { instruments } from '@/server/store';
@@ -11,7 +11,7 @@ type Context = { params: Promise<{ kind: string }> };
 /** One reading of an instrument: what is asked has to be a number of the table. */
 export const POST = answered<Context>(async (request, { params }) => {
   const { kind } = await params;
-  const kept = isKind(kind) ? instruments().of(kind) : null;
+  const kept = isKind(kind) ? reachableOf(instruments(), kind) : null;
   if (!kept) return problem(404, 'No such instrument', `No ${kind.slice(0, 40)} is entered.`);
   const body = await readJson(request);
   if (!body.ok) return body.answer;
