@@ -18,6 +18,7 @@ export type RoomId =
   | 'bench'
   | 'line'
   | 'faults'
+  | 'practice'
   | 'instruments'
   | 'sheet'
   | 'log';
@@ -73,6 +74,7 @@ export function placesOf({ source }: Pick<Design, 'source'>): readonly Place[] {
         { id: 'bench', name: 'Power-up' },
         { id: 'line', name: 'Load line and fit' },
         { id: 'faults', name: 'Faults' },
+        { id: 'practice', name: 'Practice' },
         { id: 'instruments', name: 'Instruments' },
       ],
     },

@@ -3,6 +3,10 @@ import type { FactorId } from '@/core/bench/factors';
 import { findFault, type FaultReport } from '@/core/bench/find-fault';
 import { fitDesign, type DesignFit } from '@/core/bench/fit-design';
 import { computedLine, type ComputedLine } from '@/core/bench/load-line';
+import { finderPath, practiceChoices, seededPuzzle, setPuzzle, takeReading } from '@/core/bench/practice';
+import type { FinderStep, PracticeChoice, PracticeReading, Puzzle } from '@/core/bench/practice-puzzles';
+import { faultsToHide } from '@/core/bench/simulated-build';
+import type { BenchFault } from '@/core/bench/fault-words';
 import { mainsForReadings } from '@/core/bench/readings';
 import type { TestPoint } from '@/core/bench/test-point';
 import { testPoints } from '@/core/bench/test-points';
@@ -126,7 +130,32 @@ async function tellAsFound<T>(
   return { ok: true, value: true };
 }
 
+/** Which puzzle is wanted: a set one, or whatever a seed puts into one of the school's supplies or the person's own. */
+export type PuzzleAsk = { set: string } | { seed: number; own: Design | null };
+
+/** A puzzle with what can be read of it and what could be wrong with it. */
+export interface OnTheBench {
+  puzzle: Puzzle;
+  choices: PracticeChoice[];
+  faults: BenchFault[];
+}
+
 const solver = {
+  /** A supply with something hidden in it, and what can be read of it; null where no puzzle has that name. */
+  practice(ask: PuzzleAsk): Answer<OnTheBench | null> {
+    return answer(() => {
+      const puzzle = 'set' in ask ? setPuzzle(ask.set) : seededPuzzle(ask.seed, ask.own);
+      return puzzle && { puzzle, choices: practiceChoices(puzzle.design), faults: faultsToHide(puzzle.design) };
+    });
+  },
+  /** One reading of it. */
+  practiceReading(puzzle: Puzzle, id: string, nth: number): Answer<PracticeReading> {
+    return answer(() => takeReading(puzzle, id, nth));
+  },
+  /** How the finder itself goes through it, told step by step. */
+  async finderPath(puzzle: Puzzle, onStep: (step: FinderStep) => void): Promise<Answer<BenchFault>> {
+    return answer(() => finderPath(puzzle, onStep).names);
+  },
   /** Solves and judges, starting from the last design's cycle. */
   evaluate(design: Design): Answer<Picture> {
     return answer(() => {

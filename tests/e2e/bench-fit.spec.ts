@@ -84,3 +84,32 @@ test('the tide gauge’s dead diode is found, with what proves it; the sound clo
   await openDesign(page, server, CLOCK, '/faults');
   await expect(page.getByTestId('suspect').first()).toContainText('Nothing wrong');
 });
+
+test('a practice supply is read, its fault named wrongly and rightly, and the finder shows its way', async ({
+  page,
+}) => {
+  await openDesign(page, server, 'Dome motor, unregulated', '/practice');
+  await page.getByRole('button', { name: 'The chime that hums' }).click();
+  const puzzle = page.getByTestId('puzzle');
+  await expect(puzzle.getByRole('heading', { level: 2 })).toBeFocused();
+  await puzzle.getByRole('button', { name: /^Diode range across each/ }).click();
+  await expect(puzzle.getByLabel('What was read')).toContainText(/D[1-4] shows nothing either way/);
+  const place = /D[1-4]/.exec(await puzzle.getByLabel('What was read').innerText())![0];
+  await puzzle.getByLabel('What is wrong').selectOption('A diode does not conduct');
+  await puzzle.getByLabel('Which').selectOption(place);
+  await puzzle.getByRole('button', { name: 'Name it' }).click();
+  const told = page.getByTestId('told');
+  await expect(told).toContainText(`● Found. A diode does not conduct, ${place}`);
+  await expect(told).toContainText(
+    /You: 1 reading, 0 of them powered, 4 minutes\. The finder: \d, \d powered, \d+ minutes/,
+  );
+  await expect(page.getByRole('navigation', { name: 'Puzzles' })).toContainText('● found');
+  await page.getByLabel('Another, by its seed').fill('0');
+  await page.getByRole('button', { name: 'This supply' }).click();
+  await expect(page.getByRole('navigation', { name: 'Puzzles' }).getByRole('alert')).toContainText(
+    'whole number from 1',
+  );
+  await page.getByLabel('Another, by its seed').fill('7');
+  await page.getByRole('button', { name: 'This supply' }).click();
+  await expect(puzzle.getByRole('heading', { level: 2 })).toHaveText('This supply, seed 7');
+});

@@ -17,6 +17,7 @@ export const ROOMS: readonly [string, RegExp][] = [
   ['/bench', /Power-up, stage by stage/],
   ['/line', /The design that behaves like it/],
   ['/faults', /Two readings or more are needed|Worth reading next/],
+  ['/practice', /Find what is wrong/],
   ['/instruments', /Instruments on the network/],
   ['/sheet', /Rating plate/],
   ['/log', /What was done to it/],

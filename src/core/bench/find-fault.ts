@@ -12,6 +12,7 @@ import { DesignModel, SOUND, type Asked, type CircuitEdit, type Throughput } fro
 import { FAULT_WORDS, type BenchFault, type FaultWords } from './fault-words';
 import type { Factors } from './factors';
 import { movables } from './movables';
+import { POWERED, UNPOWERED, type PoweredQuantity } from './reading-choices';
 import { measuredOf, readingSigma, type Measured } from './measured';
 import { designFaults } from './design-faults';
 import { latestReadings, mainsForReadings } from './readings';
@@ -41,6 +42,7 @@ export interface Suspect extends FaultWords {
 }
 
 export interface NextReading {
+  id: string;
   label: string;
   /** Minutes it costs. */
   minutes: number;
@@ -55,7 +57,7 @@ export interface FaultReport {
 }
 
 /** A reading behind the regulator. */
-type Held = Omit<Measured, 'quantity'> & { quantity: Measured['quantity'] | 'output' };
+type Held = Omit<Measured, 'quantity'> & { quantity: PoweredQuantity };
 
 /** A hypothesis that can be asked of places nobody read. */
 type Askable = Hypothesis & { over(list: readonly Asked[]): Hypothesis['predict'] };
@@ -222,37 +224,6 @@ function placeWords(part: string): string {
   return '';
 }
 
-/** What may still be read with power on, and the minutes it costs. */
-const POWERED: readonly {
-  id: string;
-  label: string;
-  quantity: Held['quantity'];
-  load: 'bare' | 'open' | number;
-  minutes: number;
-}[] = [
-  { id: 'secondary-open', label: 'the winding, open', quantity: 'winding', load: 'open', minutes: 6 },
-  { id: 'reservoir-idle', label: 'the reservoir without load', quantity: 'reservoir', load: 'bare', minutes: 3 },
-  { id: 'reservoir-loaded', label: 'the reservoir at full load', quantity: 'reservoir', load: 1, minutes: 4 },
-  { id: 'reservoir-ripple', label: 'the ripple at full load', quantity: 'ripple', load: 1, minutes: 5 },
-  { id: 'output-loaded', label: 'the output at full load', quantity: 'output', load: 1, minutes: 3 },
-];
-
-/** Checks without power: which faults each tells from all others, and how surely. */
-const UNPOWERED: readonly { label: string; minutes: number; shows: readonly BenchFault[] }[] = [
-  {
-    label: 'diode range across each diode, unplugged and discharged',
-    minutes: 4,
-    shows: ['diode-open', 'diode-short'],
-  },
-  {
-    label: 'capacitance or ESR of the reservoir, one lead off',
-    minutes: 6,
-    shows: ['reservoir-dry', 'reservoir-open'],
-  },
-  { label: 'ohms along the charging path, unplugged and discharged', minutes: 4, shows: ['source-weak'] },
-  { label: 'ohms from the regulator’s input to its output', minutes: 3, shows: ['output-through'] },
-  { label: 'ohms from the setting pin to ground', minutes: 3, shows: ['output-top', 'output-bottom'] },
-];
 /** How often such a check says what is so. */
 const RELIABLE = 0.96;
 /** A powered reading counts so many times its minutes: a hand near live parts is trouble of its own. */
@@ -282,14 +253,20 @@ function nextReadings(design: Design, weighed: readonly Weighed<Askable>[], held
       const meter = readingSigma(design, p.quantity === 'output' ? 'reservoir' : p.quantity, told.value);
       return [{ probability: w.probability, mean: told.value, sigma: Math.hypot(told.sigma, meter) }];
     });
-    return { label: p.label, minutes: p.minutes, powered: true, gain: expectedGain(outlooks) };
+    return { id: p.id, label: p.label, minutes: p.minutes, powered: true, gain: expectedGain(outlooks) };
   });
   const unpowered = UNPOWERED.map((u): NextReading => {
     const total = likely.reduce((sum, w) => sum + w.probability, 0);
     const shown = likely
       .filter((w) => u.shows.includes(w.hypothesis.fault as BenchFault))
       .reduce((sum, w) => sum + w.probability, 0);
-    return { label: u.label, minutes: u.minutes, powered: false, gain: binaryGain(total > 0 ? shown / total : 0) };
+    return {
+      id: u.id,
+      label: u.label,
+      minutes: u.minutes,
+      powered: false,
+      gain: binaryGain(total > 0 ? shown / total : 0),
+    };
   });
   const trouble = (n: NextReading) => n.minutes * (n.powered ? LIVE : 1);
   return [...powered, ...unpowered]

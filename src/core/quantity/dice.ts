@@ -10,7 +10,8 @@ export interface Dice {
 }
 
 export function dice(seed: number): Dice {
-  const random = xoroshiro128plus(seed);
+  // Seeds a person counts up by one begin nearly alike in this generator: they are spread over its range first.
+  const random = xoroshiro128plus(Math.imul(seed + 1, 0x9e3779b1) | 0);
   const uniform = () => uniformFloat64(random);
   return {
     uniform,
