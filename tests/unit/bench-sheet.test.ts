@@ -19,9 +19,13 @@ test('points come in the order of a staged power-up', () => {
     'secondary-open',
     'reservoir-idle',
     'output-idle',
+    'reservoir-light',
+    'output-light',
     'reservoir-loaded',
     'reservoir-ripple',
+    'ripple-meter',
     'output-loaded',
+    'load-current',
     'sink-warm',
   ]);
   expect(testPoints(dome, () => 230).map((p) => p.id)).not.toContain('output-idle');

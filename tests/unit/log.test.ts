@@ -17,7 +17,7 @@ test('the days come newest first, each with what was done and what was read then
 test('a load line stands with the day it was taken, without a word of the log', () => {
   const days = logDays({ ...dome, log: [] });
   expect(days.map((d) => d.day)).toEqual(['2026-04-18']);
-  expect(days[0]!.read).toContain('at 2.00 A, reservoir 34.3 V');
+  expect(days[0]!.read).toContain('at 2.00 A, reservoir 33.6 V');
 });
 
 test('words are looked for in all of a day, and all of them have to be there', () => {

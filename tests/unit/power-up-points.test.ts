@@ -1,6 +1,9 @@
 import { CONDITIONS } from '@/core/circuit/condition';
 import { networkOf, type Adjust } from '@/core/circuit/network-of';
-import { judgeReading, mainsForReadings, mainsToday } from '@/core/bench/readings';
+import { measuredOf } from '@/core/bench/measured';
+import { acReading } from '@/core/bench/own-instruments';
+import { judgedWhenFed, judgeReading, mainsForReadings, mainsToday } from '@/core/bench/readings';
+import { stagesOf } from '@/core/bench/stages';
 import { testPoints } from '@/core/bench/test-points';
 import type { PointId, TestPoint } from '@/core/bench/test-point';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
@@ -90,7 +93,9 @@ describe('windows worked out by hand', () => {
     expect(loaded.low).toBeCloseTo(mean.low - off(mean.low), 3);
     expect(loaded.high).toBeCloseTo(mean.high + off(mean.high), 3);
     expect([input(loaded, 'mains read'), input(loaded, 'load')]).toEqual([226, 1.2]);
-    const idle = ends(d, (r) => r.meanV, 'none');
+    // A meter of 10 MΩ hangs across it: 5 µA beside the bleeder's 160.
+    const withMeter = { ...d, filter: { ...d.filter, bleederOhm: 1 / (1 / d.filter.bleederOhm! + 1e-7) } };
+    const idle = ends(withMeter, (r) => r.meanV, 'none');
     const unloaded = point(d, 'reservoir-idle', () => 226);
     expect(unloaded.expected.value).toBeCloseTo(idle.here, 4);
     expect(unloaded.low).toBeCloseTo(idle.low - off(idle.low), 3);
@@ -100,7 +105,8 @@ describe('windows worked out by hand', () => {
     const ripple = ends(d, (r) => r.ripplePeakToPeakV);
     const scoped = point(d, 'reservoir-ripple', () => 226);
     expect(scoped.low).toBeCloseTo(0.9 * ripple.low, 3);
-    expect(scoped.high).toBeCloseTo(1.1 * ripple.high, 3);
+    // The scope of the drawer shows 10 mV with its tip on its own ground.
+    expect(scoped.high).toBeCloseTo(1.1 * ripple.high + 0.01, 3);
     expect(input(scoped, 'reservoir')).toBe(6800e-6);
     // Cans within 5 % leave the ripple less room than cans within 20 %.
     const tight = point(applyPatch(d, { reservoir: { tolerancePct: 5 } }), 'reservoir-ripple', () => 226);
@@ -114,8 +120,9 @@ describe('windows worked out by hand', () => {
     const watts = input(p, 'all watts on the sink')!;
     // 2.2 K/W is quoted at a rise of 60 K; at less it carries less.
     expect(rise).toBeCloseTo(watts * 2.2 * (60 / rise) ** 0.25, 2);
-    expect(p.low).toBeCloseTo(25 - 15 + 0.7 * rise, 9);
-    expect(p.high).toBeCloseTo(25 + 5 + 1.3 * rise, 9);
+    // The thermometer's own 2 K on top.
+    expect(p.low).toBeCloseTo(25 - 15 + 0.7 * rise - 2, 9);
+    expect(p.high).toBeCloseTo(25 + 5 + 1.3 * rise + 2, 9);
     // Its fins stand outside of the box.
     expect(input(p, 'air at the sink')).toBe(25);
     expect(input(p, 'air at the sink')! + watts * input(p, 'sink to air, at this rise')!).toBeCloseTo(25 + rise, 9);
@@ -290,7 +297,7 @@ test('every point of every design says where to probe, what it rests on and what
         expect(i.unit).toBeTruthy();
       }
       const spread = p.expected.assumes.some((a) => /each simulated, the excursions added/.test(a));
-      expect([p.id, spread]).toEqual([p.id, p.id.startsWith('reservoir')]);
+      expect([p.id, spread]).toEqual([p.id, /^reservoir|^ripple/.test(p.id)]);
       expect(p.low).toBeLessThan(p.expected.value);
       expect(p.high).toBeGreaterThan(p.expected.value);
     }
@@ -306,4 +313,94 @@ test('with heat solved together the loaded points are those of warm parts', () =
     point(applyPatch(physics, { heat: { together, ambientC: 60 } }), 'reservoir-idle'),
   ) as [TestPoint, TestPoint];
   expect(idleTogether.expected.value).toBe(idle.expected.value);
+});
+
+describe('what the person’s own instruments show', () => {
+  const bare = applyPatch(dome, { bench: { readings: [], loadLine: [] } });
+  const own = (bench: Partial<Design['bench']>, id: PointId, of = bare) =>
+    all(applyPatch(of, { bench }), () => 230).find((p) => p.id === id)!;
+
+  test('a scope’s floor lies on top of a ripple, ten times of it through a ×10 probe, and never below', () => {
+    const clean = own({ scopeFloorV: 0 }, 'reservoir-ripple');
+    const noisy = own({ scopeFloorV: 0.03 }, 'reservoir-ripple');
+    const probed = own({ scopeFloorV: 0.03, probe: 10 }, 'reservoir-ripple');
+    expect(noisy.high - clean.high).toBeCloseTo(0.03, 9);
+    expect(probed.high - clean.high).toBeCloseTo(0.3, 9);
+    expect([noisy.low, probed.low]).toEqual([clean.low, clean.low]);
+    expect(probed.how).toContain('×10 probe');
+  });
+
+  test('a ripple on the AC range: near p-p by 2√3, and 4 % less on a meter that takes the mean', () => {
+    const swing = own({}, 'reservoir-ripple').expected.value;
+    const rms = own({ acTrueRms: true }, 'ripple-meter').expected.value;
+    const mean = own({ acTrueRms: false }, 'ripple-meter').expected.value;
+    // A sawtooth has p-p / (2·√3) of RMS, and 1.11 × a quarter of it on an averaging meter; the charging makes it rounder.
+    expect(rms / swing).toBeGreaterThan(0.27);
+    expect(rms / swing).toBeLessThan(0.32);
+    expect(mean / rms).toBeGreaterThan(0.95);
+    expect(mean / rms).toBeLessThan(0.995);
+    expect(
+      acReading(
+        [0, 1, 2, 3].map((n) => 5 + n),
+        { acTrueRms: true },
+      ),
+    ).toBeCloseTo(Math.sqrt(1.25), 12);
+    expect(acReading([5, 6, 7, 8], { acTrueRms: false })).toBeCloseTo(1.1107207, 6);
+    const sine = Array.from({ length: 360 }, (_, n) => 30 + Math.sqrt(2) * Math.sin((Math.PI * n) / 180));
+    expect(acReading(sine, { acTrueRms: true })).toBeCloseTo(1, 6);
+    expect(acReading(sine, { acTrueRms: false })).toBeCloseTo(1, 4);
+  });
+
+  test('a burden starves a resistance, and not a load that is set', () => {
+    const set = own({ burdenV: 0.5 }, 'load-current').expected.value;
+    const ohms = own({ burdenV: 0.5 }, 'load-current', applyPatch(bare, { demand: { kind: 'resistance' } })).expected;
+    expect(set).toBe(4);
+    const outV = ohms.inputs.find((i) => i.label === 'output')!.value;
+    expect(ohms.value).toBeCloseTo((4 * (outV - 0.5)) / outV, 9);
+  });
+
+  test('a meter of 100 kΩ pulls an idle reservoir down where little else hangs on it', () => {
+    const light = own({ inputOhm: 1e12 }, 'reservoir-idle').expected.value;
+    const heavy = own({ inputOhm: 1e3 }, 'reservoir-idle').expected.value;
+    expect(light - heavy).toBeGreaterThan(0.05);
+    expect(own({ inputOhm: 10e6 }, 'reservoir-idle').expected.value).toBeCloseTo(light, 2);
+  });
+
+  test('a thermometer’s error widens the window of the metal by itself', () => {
+    const near = own({ thermometerK: 0 }, 'sink-warm', clock);
+    const far = own({ thermometerK: 5 }, 'sink-warm', clock);
+    expect([near.low - far.low, far.high - near.high]).toEqual([5, 5]);
+  });
+
+  test('a light load lies between idle and full, and is a stage nobody has to wait for', () => {
+    const at = (id: PointId) => own({}, id, clock).expected.value;
+    expect(at('reservoir-light')).toBeLessThan(at('reservoir-idle'));
+    expect(at('reservoir-light')).toBeGreaterThan(at('reservoir-loaded'));
+    expect(at('output-light')).toBeCloseTo(24, 1);
+    expect(stagesOf(clock).find((s) => s.name === 'Light load')).toEqual({
+      name: 'Light load',
+      points: [],
+      more: ['reservoir-light', 'output-light'],
+    });
+  });
+
+  test('what was read through a lamp, or of a bench supply in place of the mains, is held against nothing', () => {
+    expect((['mains', 'variable', 'lamp', 'bench supply'] as const).map((f) => judgedWhenFed(clock, f))).toEqual([
+      true,
+      true,
+      false,
+      false,
+    ]);
+    expect(judgedWhenFed(logger, 'bench supply')).toBe(true);
+    const through = (fedFrom: 'mains' | 'lamp') =>
+      measuredOf(
+        applyPatch(clock, {
+          bench: {
+            readings: [{ point: 'reservoir-light', value: 34, mainsV: 230, fedFrom, at: '2026-03-01T20:00:00Z' }],
+          },
+        }),
+      );
+    expect(through('mains')).toMatchObject([{ quantity: 'reservoir', state: { load: 0.12 } }]);
+    expect(through('lamp')).toEqual([]);
+  });
 });

@@ -74,9 +74,10 @@ describe('what is next', () => {
       const points = testPoints(design, mainsForReadings(design));
       const asked = [...new Set(points.map((p) => p.stage))].map((name) => ({
         name,
-        points: points.filter((p) => p.stage === name).map((p) => p.id),
+        points: points.filter((p) => p.stage === name).map((p) => p.id as string),
       }));
-      expect(stagesOf(design)).toEqual(asked);
+      const told = stagesOf(design).map((s) => ({ name: s.name, points: [...s.points, ...s.more].sort() }));
+      expect(told).toEqual(asked.map((s) => ({ ...s, points: s.points.sort() })));
     }
   });
 });

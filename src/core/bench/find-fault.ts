@@ -15,7 +15,7 @@ import { movables } from './movables';
 import { POWERED, UNPOWERED, type PoweredQuantity } from './reading-choices';
 import { measuredOf, readingSigma, type Measured } from './measured';
 import { designFaults } from './design-faults';
-import { latestReadings, mainsForReadings } from './readings';
+import { judgedWhenFed, latestReadings, mainsForReadings } from './readings';
 import type { PointId } from './test-point';
 
 /** A reading a fault was held against. */
@@ -79,7 +79,7 @@ function outputReadings(design: Design): Held[] {
   const points = (['output-idle', 'output-loaded'] as const).flatMap((id: PointId) => {
     const reading = latest.get(id);
     const idle = id === 'output-idle';
-    return reading
+    return reading && judgedWhenFed(design, reading.fedFrom)
       ? [
           at(
             id,
@@ -92,7 +92,7 @@ function outputReadings(design: Design): Held[] {
       : [];
   });
   const rows = design.bench.loadLine.flatMap((row, n) =>
-    row.outputV === null || row.fedFrom === 'lamp'
+    row.outputV === null || !judgedWhenFed(design, row.fedFrom)
       ? []
       : [at(`row-${n}-outputV`, `row ${n + 1}, ${q(row.loadA, 'A')}, output`, row.outputV, row.mainsV, row.loadA)],
   );

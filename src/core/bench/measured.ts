@@ -3,8 +3,9 @@ import { mainModel } from '@/core/design/outputs';
 import { formatQuantity as q } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';
 import { rowCopperC } from './copper-warmth';
-import { latestReadings, mainsForReadings } from './readings';
-import { pointNames } from './stages';
+import { floorV } from './own-instruments';
+import { judgedWhenFed, latestReadings, mainsForReadings } from './readings';
+import { LIGHT, pointNames } from './stages';
 import type { PointId } from './test-point';
 
 /** What is read of a supply that its model has a figure for. */
@@ -36,21 +37,23 @@ const PRINTED = 0.5;
 /** What is left unsaid of a state: mains that move while one reads, a load that is not quite what it says. */
 const STATE_SHARE = 0.001;
 /** Reading a ripple off a screen: a twentieth of it, and what the trace is thick. */
-const RIPPLE = { share: 0.05, floorV: 0.01 };
-const THERMOMETER_K = 2;
+const RIPPLE = { share: 0.05, leastV: 0.002 };
+/** No thermometer held to metal is nearer than that. */
+const THERMOMETER_K = 0.5;
 
 /** Standard deviation of one reading with the person's own instrument. */
 export function readingSigma({ bench }: Pick<Design, 'bench'>, quantity: Quantity, value: number): number {
-  if (quantity === 'ripple') return Math.hypot(RIPPLE.share * value, RIPPLE.floorV);
-  if (quantity === 'sink') return THERMOMETER_K;
+  if (quantity === 'ripple') return Math.hypot(RIPPLE.share * value, Math.max(RIPPLE.leastV, floorV(bench)));
+  if (quantity === 'sink') return Math.max(THERMOMETER_K, bench.thermometerK);
   const printed = (Math.abs(value) * bench.meterPct) / 100 + bench.meterDigitsV;
   return Math.hypot(PRINTED * printed, STATE_SHARE * value, 1e-4);
 }
 
 /** What of the power-up tells something of transformer, rectifier, reservoir and sink. */
-const OF_POINT: Readonly<Partial<Record<PointId, { quantity: Quantity; load: 'bare' | 'open' | 'full' }>>> = {
+const OF_POINT: Readonly<Partial<Record<PointId, { quantity: Quantity; load: 'bare' | 'open' | 'light' | 'full' }>>> = {
   'secondary-open': { quantity: 'winding', load: 'open' },
   'reservoir-idle': { quantity: 'reservoir', load: 'bare' },
+  'reservoir-light': { quantity: 'reservoir', load: 'light' },
   'reservoir-loaded': { quantity: 'reservoir', load: 'full' },
   'reservoir-ripple': { quantity: 'ripple', load: 'full' },
   'sink-warm': { quantity: 'sink', load: 'full' },
@@ -73,8 +76,8 @@ export function measuredOf(design: Design): Measured[] {
   const mainsFor = mainsForReadings(design);
   const full = design.demand.outputA;
   const names = pointNames(design);
-  const points = [...latestReadings(design.bench.readings)].flatMap(([point, { value }]): Measured[] => {
-    const of = OF_POINT[point as PointId];
+  const points = [...latestReadings(design.bench.readings)].flatMap(([point, { value, fedFrom }]): Measured[] => {
+    const of = judgedWhenFed(design, fedFrom) ? OF_POINT[point as PointId] : undefined;
     // What the mains transformer gives open is what the source itself is where there is none.
     if (!of || (of.quantity === 'winding' && design.source.kind !== 'mains')) return [];
     return [
@@ -83,7 +86,10 @@ export function measuredOf(design: Design): Measured[] {
         label: names[point] ?? point,
         quantity: of.quantity,
         unit: of.quantity === 'sink' ? '°C' : 'V',
-        state: { mainsV: mainsFor(point as PointId), load: of.load === 'full' ? full : of.load },
+        state: {
+          mainsV: mainsFor(point as PointId),
+          load: of.load === 'full' ? full : of.load === 'light' ? LIGHT * full : of.load,
+        },
         value,
         sigma: readingSigma(design, of.quantity, value),
       },
@@ -91,7 +97,7 @@ export function measuredOf(design: Design): Measured[] {
   });
   const copperC = rowCopperC(design);
   const rows = design.bench.loadLine.flatMap((row, n) =>
-    row.fedFrom === 'lamp'
+    !judgedWhenFed(design, row.fedFrom)
       ? []
       : ROW_COLUMNS.flatMap(([key, quantity, words, unit]): Measured[] => {
           const value = row[key];

@@ -11,6 +11,13 @@ export function judgeReading(point: TestPoint, value: number): ReadingVerdict {
   return { state: 'as expected', offBy: 0, hint: '' };
 }
 
+/**
+ * Whether what was read while fed so can be held against the design. A lamp's resistance follows its own glow, and a bench
+ * supply in place of a transformer has no peaks: what was read so is kept, and held against nothing.
+ */
+export const judgedWhenFed = ({ source }: Pick<Design, 'source'>, fedFrom: Reading['fedFrom']): boolean =>
+  fedFrom !== 'lamp' && (fedFrom !== 'bench supply' || source.kind !== 'mains');
+
 /** The newest reading of each point. */
 export function latestReadings(readings: readonly Reading[]): Map<string, Reading> {
   const latest = new Map<string, Reading>();

@@ -3,7 +3,7 @@ import { mainModel, outputModel, outputsOf } from '@/core/design/outputs';
 import { CONDITIONS, type Condition } from '@/core/circuit/condition';
 import { mainsVolts, modelOf } from '@/core/circuit/feed';
 import { networkOf, type Adjust } from '@/core/circuit/network-of';
-import type { Design } from '@/core/design/design';
+import { applyPatch, type Design } from '@/core/design/design';
 import { dcSourceOf, termsOf } from '@/core/design/source';
 import { sourceSpread } from '@/core/parts/transformer-trust';
 import { TOUCH_DC_V } from '@/core/parts/touch-limits';
@@ -13,8 +13,10 @@ import { windingCount } from '@/core/design/words';
 import { solveSteady } from '@/core/solve/steady';
 import { metalWorking } from '@/core/picture/heat-working';
 import { operatingPoint, reservoirOf, restingAdjust } from '@/core/study/operating-point';
+import { scaledLoads } from '@/core/study/load-line';
 import { WAVE_SAMPLES, rippleHz } from '@/core/study/point';
-import { stagesOf } from './stages';
+import { acReading, ampsError, currentThrough, floorV } from './own-instruments';
+import { LIGHT, stagesOf } from './stages';
 import { sourcePoint } from './source-point';
 import { figure, type PointId, type TestPoint } from './test-point';
 
@@ -25,6 +27,10 @@ const SPREAD = {
   warmerRoomK: 5,
   rippleReading: 0.1,
 };
+
+/** A bleeder with a meter's input beside it, Ω. @param ohm null for no bleeder */
+const beside = (ohm: number | null, inputOhm: number): number =>
+  ohm === null ? inputOhm : 1 / (1 / ohm + 1 / inputOhm);
 
 /** How far open volts and resistance of a healthy build may be off, per cent: 3 and 20, or what a fit left of it. */
 function healthySpread({ source, transformer }: Design): { voltsPct: number; ohmPct: number } {
@@ -57,7 +63,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     points.push({
       id: 'mains',
       label: 'Mains',
-      how: 'At the outlet, AC range, CAT II leads.',
+      how: 'A plug-in meter, or the AC range with CAT II leads at the outlet. Leave it out where you have neither: nominal is taken.',
       unit: 'V',
       expected: figure(
         'mains',
@@ -123,6 +129,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     regulator: { kind: 'none' },
     preRegulator: { kind: 'none' },
     outputs: [],
+    filter: { ...design.filter, bleederOhm: beside(design.filter.bleederOhm, bench.inputOhm) },
   });
   points.push({
     id: 'reservoir-idle',
@@ -182,6 +189,66 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     });
   }
 
+  const light = applyPatch(design, scaledLoads(design, LIGHT));
+  const lightA = LIGHT * demand.outputA;
+  const lightMains = mainsFor('reservoir-light');
+  const lit = window({ ...CONDITIONS.nominal }, lightMains, light);
+  points.push({
+    id: 'reservoir-light',
+    label: 'Reservoir, light load',
+    how: `DC range, across the reservoir, about ${formatNominal(Number(lightA.toPrecision(2)), 'A')} drawn for a minute.`,
+    unit: 'V',
+    expected: figure(
+      'reservoir-light',
+      'Reservoir at a light load',
+      lit.value,
+      'V',
+      'simulated',
+      'mean reservoir voltage over the cycle, a tenth of the full load',
+      [
+        { label: read, value: lightMains, unit: 'V' },
+        { label: 'load', value: lightA, unit: 'A' },
+      ],
+      'Periodic steady state.',
+      lit.assumes,
+    ),
+    low: lit.low - meter(lit.low),
+    high: lit.high + meter(lit.high),
+    ifLow:
+      'Far more is drawn than you think: a leaking or reversed capacitor, a short behind the regulator. Switch off, feel nothing, look.',
+    ifHigh: 'The load is not on: it stands where it idles.',
+  });
+  if (made) {
+    const spread = made.outputV * made.spread;
+    const mainsV = mainsFor('output-light');
+    const out = operatingPoint(light, 'nominal', undefined, { mainsV });
+    points.push({
+      id: 'output-light',
+      label: 'Output, light load',
+      how: `DC range, across the output, about ${formatNominal(Number(lightA.toPrecision(2)), 'A')} drawn.`,
+      unit: 'V',
+      expected: figure(
+        'output-light',
+        'Output at a light load',
+        out.outputMeanV,
+        'V',
+        'simulated',
+        'mean output over the cycle, a tenth of the full load',
+        [
+          { label: read, value: mainsV, unit: 'V' },
+          { label: 'spread', value: 100 * made.spread, unit: '%' },
+        ],
+        'Periodic steady state; regulator accuracy typical of the family.',
+        [],
+      ),
+      low: out.outputMeanV - spread - meter(out.outputMeanV),
+      high: out.outputMeanV + spread + meter(out.outputMeanV),
+      ifLow:
+        'It holds without load and lets go with a little: an oscillation, a bad joint at its pins, or a load that is a short.',
+      ifHigh: 'Ground pin lifts under load, or it leans on a minimum load it does not get.',
+    });
+  }
+
   const loadedMains = mainsFor('reservoir-loaded');
   const loaded = window({ ...CONDITIONS.nominal }, loadedMains, design);
   points.push({
@@ -218,7 +285,7 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     points.push({
       id: 'reservoir-ripple',
       label: 'Reservoir ripple',
-      how: 'Scope, AC coupled, short ground lead, peak to peak. Its earth clip on the negative only.',
+      how: `Scope, AC coupled, ×${bench.probe} probe, short ground lead, peak to peak; its floor first, tip on its own ground. Earth clip on the negative only.`,
       unit: 'V',
       expected: figure(
         'reservoir-ripple',
@@ -232,14 +299,45 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
           { label: 'reservoir', value: design.reservoir.capacitanceF, unit: 'F' },
         ],
         'Periodic steady state.',
-        [...ripple.assumes, 'Reading a scope adds ±10 %.'],
+        [...ripple.assumes, `Reading a scope adds ±10 %, and its floor of ${q(floorV(bench), 'V')} may lie on top.`],
       ),
       low: ripple.low * (1 - SPREAD.rippleReading),
-      high: ripple.high * (1 + SPREAD.rippleReading),
+      high: ripple.high * (1 + SPREAD.rippleReading) + floorV(bench),
       ifLow: 'A ×10 probe read as ×1, or the load is not on.',
       ifHigh: dc
         ? 'A dried-out reservoir, or an adapter that is none the better for its years.'
         : `A dried-out reservoir; twice as high and at ${q(mains.frequencyHz, 'Hz')}: one half of the rectifier is dead.`,
+    });
+  }
+
+  if (dc?.kind !== 'battery') {
+    const meterMains = mainsFor('ripple-meter');
+    const ac = window({ ...CONDITIONS.nominal }, meterMains, design, (v) => acReading(v.samples, bench));
+    points.push({
+      id: 'ripple-meter',
+      label: 'Reservoir ripple by the meter',
+      how: `AC range across the reservoir, ${formatNominal(demand.outputA, 'A')} drawn; where there is no scope. Its range has to block ${q(loaded.value, 'V')} DC.`,
+      unit: 'V',
+      expected: figure(
+        'ripple-meter',
+        bench.acTrueRms ? 'Ripple, true RMS' : 'Ripple as an average-responding meter shows it',
+        ac.value,
+        'V',
+        'simulated',
+        bench.acTrueRms
+          ? 'root of the mean square of what swings about the mean'
+          : '1.11 × mean of what swings about the mean, rectified: right for sines only',
+        [
+          { label: read, value: meterMains, unit: 'V' },
+          { label: 'reservoir', value: design.reservoir.capacitanceF, unit: 'F' },
+        ],
+        'Periodic steady state.',
+        [...ac.assumes, 'AC ranges are about twice as coarse as DC ones.'],
+      ),
+      low: ac.low - 2 * meter(ac.low),
+      high: ac.high + 2 * meter(ac.high),
+      ifLow: 'The load is not on, or the meter’s AC range does not reach the pulses’ frequency.',
+      ifHigh: 'A dried-out reservoir, or half of the rectifier dead: the scope, or the fault finder, tells which.',
     });
   }
 
@@ -272,6 +370,35 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     high: outputWindow.high + meter(outputWindow.high),
     ifLow: 'Out of regulation, or limiting because it is hot: look at the reservoir’s valley and the sink.',
     ifHigh: 'Load missing or the sense of the meter: check the load current.',
+  });
+
+  const amps = currentThrough(design, output.outputMeanV);
+  points.push({
+    id: 'load-current',
+    label: 'Load current',
+    how: 'Amps range in series with the load, leads in the amps sockets, back in the volts sockets at once after.',
+    unit: 'A',
+    expected: figure(
+      'load-current',
+      'What the load draws, meter in series',
+      amps,
+      'A',
+      'formula',
+      demand.kind === 'resistance'
+        ? 'load current × (output − burden) / output'
+        : 'the load current: what it is set to, burden or not',
+      [
+        { label: 'load', value: demand.outputA, unit: 'A' },
+        { label: 'burden', value: bench.burdenV, unit: 'V' },
+        { label: 'output', value: output.outputMeanV, unit: 'V' },
+      ],
+      'The load as designed; the burden of your amps range.',
+      ['Loads within ±5 % of what they say; amps ranges twice as coarse as volts, by rule of thumb.'],
+    ),
+    low: 0.95 * amps - ampsError(bench, amps),
+    high: 1.05 * amps + ampsError(bench, amps),
+    ifLow: 'The load is less than you think, or the meter’s burden starves it.',
+    ifHigh: 'More is drawn than you think: everything else on this page then reads low.',
   });
 
   for (const o of outputsOf(design).filter((o) => o.id !== 'main')) {
@@ -331,10 +458,12 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
         working.expression,
         working.inputs,
         'Steady heat flow.',
-        ['Natural convection, ±30 % on its thermal resistance; the room up to 15 K cooler or 5 K warmer than assumed.'],
+        [
+          'Natural convection, ±30 % on its thermal resistance; the room up to 15 K cooler or 5 K warmer than assumed; the thermometer on top.',
+        ],
       ),
-      low: heat.ambientC - SPREAD.coolerRoomK + 0.7 * rise,
-      high: heat.ambientC + SPREAD.warmerRoomK + 1.3 * rise,
+      low: heat.ambientC - SPREAD.coolerRoomK + 0.7 * rise - bench.thermometerK,
+      high: heat.ambientC + SPREAD.warmerRoomK + 1.3 * rise + bench.thermometerK,
       caution: expectedC > 60 ? `About ${q(expectedC, '°C')}: burns. Thermometer, not finger.` : undefined,
       ifLow: 'Colder room than assumed, or it is not carrying the load.',
       ifHigh: bare
@@ -343,14 +472,17 @@ export function testPoints(design: Design, mainsFor: (point: PointId) => number)
     });
   }
   const stages = stagesOf(design);
-  return points.map((p) => ({ ...p, stage: stages.find((s) => s.points.includes(p.id))!.name }));
+  return points.map((p) => ({
+    ...p,
+    stage: stages.find((s) => s.points.includes(p.id) || s.more.includes(p.id))!.name,
+  }));
 
   /** Value and worst-case ends of a reservoir figure under a condition at `mainsV`. */
   function window(
     condition: Condition,
     mainsV: number,
     of: Design,
-    pick = (reservoir: { meanV: number; minV: number; maxV: number }) => reservoir.meanV,
+    pick = (reservoir: ReturnType<typeof reservoirOf>) => reservoir.meanV,
   ) {
     const resting = of.heat.together && condition.load !== 'none' ? restingAdjust(of, 'nominal') : {};
     const at = (adjust: Adjust) => {

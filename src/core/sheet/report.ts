@@ -2,6 +2,7 @@ import { mainModel, outputModel, outputsOf, type Output } from '@/core/design/ou
 import { arrangementOf, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { sourceOhm } from '@/core/parts/dc-source';
 import { judgeReading, latestReadings } from '@/core/bench/readings';
+import { stagesOf } from '@/core/bench/stages';
 import type { TestPoint } from '@/core/bench/test-point';
 import { capacitanceAt, esrOf } from '@/core/circuit/filter-of';
 import { mainsVolts, modelOf } from '@/core/circuit/feed';
@@ -42,6 +43,7 @@ export function report(picture: Picture, points: TestPoint[], most: readonly Mos
   const nominal = picture.points.nominal;
   const diode = diodeOf(rectifier);
   const latest = latestReadings(design.bench.readings);
+  const further = new Set(stagesOf(design).flatMap((s) => s.more));
   const primaryVA = nominal.solution.energyBalance.sourceW;
   return {
     plate: [
@@ -130,17 +132,22 @@ export function report(picture: Picture, points: TestPoint[], most: readonly Mos
       limit: `${v.relation} ${n(Number(v.limit.toPrecision(3)), v.figure.unit)}`,
       condition: v.figure.condition ?? '',
     })),
-    readings: points.map((p) => {
-      const reading = latest.get(p.id);
-      const judged = reading ? judgeReading(p, reading.value) : null;
-      return {
-        stage: p.stage,
-        label: p.label,
-        expected: `${q(p.low, p.unit)} to ${q(p.high, p.unit)}`,
-        read: reading ? `${q(reading.value, p.unit, 4)}${p.id === 'mains' ? '' : ` at ${q(reading.mainsV, 'V')}`}` : '',
-        judged: judged ? judged.state : '',
-      };
-    }),
+    // Points no stage waits for stand there once they were read.
+    readings: points
+      .filter((p) => latest.has(p.id) || !further.has(p.id))
+      .map((p) => {
+        const reading = latest.get(p.id);
+        const judged = reading ? judgeReading(p, reading.value) : null;
+        return {
+          stage: p.stage,
+          label: p.label,
+          expected: `${q(p.low, p.unit)} to ${q(p.high, p.unit)}`,
+          read: reading
+            ? `${q(reading.value, p.unit, 4)}${p.id === 'mains' ? '' : ` at ${q(reading.mainsV, 'V')}`}`
+            : '',
+          judged: judged ? judged.state : '',
+        };
+      }),
     cautions: cautions(design, picture.hazard, picture.points.high.heat?.sinkC ?? null),
   };
 }

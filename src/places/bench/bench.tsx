@@ -1,17 +1,20 @@
 'use client';
 
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import { judgeReading, latestReadings, mainsToday } from '@/core/bench/readings';
+import { judgedWhenFed, judgeReading, latestReadings, mainsToday } from '@/core/bench/readings';
 import type { TestPoint } from '@/core/bench/test-point';
 import type { Design, Reading } from '@/core/design/design';
+import { FED_FROM } from '@/core/design/kinds';
 import { termsOf } from '@/core/design/source';
 import { formatQuantity } from '@/core/quantity/format';
-import { parseQuantity } from '@/core/quantity/parse';
-import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
 import { Room } from '@/ui/room';
 import { Working } from '@/ui/working';
 import type { RemoteSolver } from '@/workers/client';
+import { FED_ADVICE, FED_THROUGH, FED_WORDS } from './fed-words';
+import { OneAtATime } from './one-at-a-time';
+import { OwnInstruments } from './own-instruments';
+import { useTypedReading } from './typed-reading';
 import { WindowGauge } from './window-gauge';
 import { useSolved } from '@/ui/use-solved';
 
@@ -24,6 +27,9 @@ export function Bench() {
   const hazard = useView((s) => s.picture?.hazard ?? null);
   const [understood, setUnderstood] = useState(false);
   const [opened, setOpened] = useState<string | null>(null);
+  const [own, setOwn] = useState(false);
+  const [large, setLarge] = useState(false);
+  const [fedFrom, setFedFrom] = useState<Reading['fedFrom']>(design.source.kind === 'mains' ? 'mains' : 'bench supply');
   const list = useRef<HTMLOListElement>(null);
 
   const { value: points, trouble } = useSolved(askBench);
@@ -44,7 +50,7 @@ export function Bench() {
       point: point.id,
       value,
       mainsV: point.id === 'mains' ? value : mainsV,
-      fedFrom: 'mains',
+      fedFrom,
       at: new Date().toISOString(),
     };
     edit({ bench: { readings: [...design.bench.readings, reading] } });
@@ -59,8 +65,8 @@ export function Bench() {
   return (
     <Room name={null} className="">
       <div className="mx-auto max-w-[1060px] px-5 pb-12 pt-4">
-        <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-          <div className="mr-auto">
+        <div>
+          <div>
             <h1 className="text-[23px] font-semibold leading-7">Power-up, stage by stage</h1>
             <p className="text-quiet">
               Type a reading, press Enter, go on to the next. Windows follow {dc ? `the ${say.source}` : 'the mains'}{' '}
@@ -68,23 +74,31 @@ export function Bench() {
               {latest.has('mains') ? '' : ' (nominal; none read yet)'}.
             </p>
           </div>
-          <div className="w-[120px]">
-            <QuantityField
-              path="bench.meterPct"
-              label="Meter, ± of reading"
-              value={design.bench.meterPct}
-              onCommit={(v) => edit({ bench: { meterPct: v! } })}
-            />
-          </div>
-          <div className="w-[120px]">
-            <QuantityField
-              path="bench.meterDigitsV"
-              label="Meter, ± last digits"
-              value={design.bench.meterDigitsV}
-              onCommit={(v) => edit({ bench: { meterDigitsV: v! } })}
-            />
+          <div className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-2">
+            <label className="flex items-center gap-2 text-[14.5px]">
+              Fed from
+              <select
+                className="field !w-[140px]"
+                value={fedFrom}
+                onChange={(e) => setFedFrom(e.target.value as Reading['fedFrom'])}
+              >
+                {FED_FROM.map((f) => (
+                  <option key={f} value={f}>
+                    {FED_WORDS[f]}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <button type="button" className="btn" aria-expanded={own} onClick={() => setOwn(!own)}>
+              Your instruments
+            </button>
+            <button type="button" className="btn" aria-pressed={large} onClick={() => setLarge(!large)}>
+              Large, one at a time
+            </button>
+            <p className="text-[14px] text-quiet">{FED_ADVICE[fedFrom]}</p>
           </div>
         </div>
+        {own && <OwnInstruments />}
         {!understood ? (
           <section
             aria-label={`Before the ${say.source}`}
@@ -116,7 +130,16 @@ export function Bench() {
             Simulating the test points…
           </p>
         )}
-        {points && (
+        {points && large && (
+          <OneAtATime
+            points={points}
+            latest={latest}
+            enabled={understood}
+            judged={(r) => judgedWhenFed(design, r.fedFrom)}
+            onKeep={keep}
+          />
+        )}
+        {points && !large && (
           <ol ref={list} className="mt-4">
             {stages.map((stage, n) => (
               <li key={stage} className="border-t border-rule py-3">
@@ -131,6 +154,7 @@ export function Bench() {
                         key={p.id}
                         point={p}
                         reading={latest.get(p.id)}
+                        judged={(r) => judgedWhenFed(design, r.fedFrom)}
                         enabled={understood}
                         working={opened === p.id}
                         onWorking={() => setOpened(opened === p.id ? null : p.id)}
@@ -194,6 +218,8 @@ function Before({ kind }: { kind: Design['source']['kind'] }) {
 interface StepProps {
   point: TestPoint;
   reading: Reading | undefined;
+  /** Whether a reading can be held against the window: not through a lamp. */
+  judged(reading: Reading): boolean;
   enabled: boolean;
   working: boolean;
   onWorking(): void;
@@ -201,35 +227,10 @@ interface StepProps {
   onMove(from: HTMLElement, direction: number): void;
 }
 
-function Step({ point, reading, enabled, working, onWorking, onKeep, onMove }: StepProps) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
+function Step({ point, reading, judged, enabled, working, onWorking, onKeep, onMove }: StepProps) {
   const id = `reading-${point.id}`;
-  const verdict = reading ? judgeReading(point, reading.value) : null;
-  const shown = draft ?? (reading ? String(Number(reading.value.toPrecision(5))) : '');
-
-  function commit(text: string): boolean {
-    if (text.trim() === '' || (draft === null && reading)) {
-      setDraft(null);
-      setFault(null);
-      return true;
-    }
-    const parsed = parseQuantity(text, point.unit);
-    if (!parsed.ok) {
-      setFault(parsed.error);
-      return false;
-    }
-    if (Math.abs(parsed.value) > 5000) {
-      setFault(
-        `${formatQuantity(parsed.value, point.unit)} is no reading of this point: look at the range of the meter.`,
-      );
-      return false;
-    }
-    setFault(null);
-    setDraft(null);
-    onKeep(parsed.value);
-    return true;
-  }
+  const { draft, setDraft, fault, setFault, shown, commit } = useTypedReading(point, reading, onKeep);
+  const verdict = reading && judged(reading) ? judgeReading(point, reading.value) : null;
 
   function onKeyDown(event: KeyboardEvent<HTMLInputElement>) {
     if (draft !== null && (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') event.stopPropagation();
@@ -289,6 +290,9 @@ function Step({ point, reading, enabled, working, onWorking, onKeep, onMove }: S
       </div>
       <div id={`${id}-said`} aria-live="polite" className="text-[14px] leading-snug">
         {fault && <p className="text-fail">{fault}</p>}
+        {!fault && reading && !verdict && (
+          <p className="text-quiet">Read {FED_THROUGH[reading.fedFrom]}: kept, not held against the window.</p>
+        )}
         {!fault && verdict && (
           <>
             <p className={`font-semibold ${verdict.state === 'as expected' ? 'text-volt' : 'text-fail'}`}>
@@ -300,6 +304,7 @@ function Step({ point, reading, enabled, working, onWorking, onKeep, onMove }: S
             <p className="text-[13px] text-quiet">
               {when(reading!.at)}
               {point.id === 'mains' ? '' : ` at ${formatQuantity(reading!.mainsV, 'V')}`}
+              {reading!.fedFrom === 'mains' ? '' : `, ${FED_WORDS[reading!.fedFrom]}`}
             </p>
           </>
         )}

@@ -3,7 +3,7 @@
 import { Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { ComputedLine } from '@/core/bench/load-line';
-import { mainsToday } from '@/core/bench/readings';
+import { judgedWhenFed, mainsToday } from '@/core/bench/readings';
 import { rowFault } from '@/core/bench/row-fault';
 import type { Design, LoadRow } from '@/core/design/design';
 import { LOAD_ROWS_MAX } from '@/core/design/how-many';
@@ -16,6 +16,7 @@ import { formatQuantity } from '@/core/quantity/format';
 import { AmountCell } from '@/ui/amount-cell';
 import { save } from '@/ui/download';
 import { useDesign, useEdit } from '@/ui/session';
+import { FED_WORDS } from './fed-words';
 import dynamic from 'next/dynamic';
 import { orSay } from '@/ui/loading';
 import { Working } from '@/ui/working';
@@ -24,13 +25,6 @@ const PasteRows = dynamic(
   orSay(() => import('./paste-rows').then((m) => m.PasteRows)),
   { ssr: false },
 );
-
-const FED_WORDS: Readonly<Record<LoadRow['fedFrom'], string>> = {
-  mains: 'mains',
-  variable: 'variable',
-  lamp: 'series lamp',
-  'bench supply': 'bench supply',
-};
 
 const READ = [
   { key: 'reservoirV', path: 'bench.volts', label: 'Reservoir, V' },
@@ -198,8 +192,8 @@ function Against({
   opened: string | null;
   onOpen(id: string | null): void;
 }) {
-  if (row.fedFrom === 'lamp')
-    return <span className="text-[13px] text-quiet">through a lamp: not held against it</span>;
+  if (!judgedWhenFed(design, row.fedFrom))
+    return <span className="text-[13px] text-quiet">{FED_WORDS[row.fedFrom]}: not held against it</span>;
   const lines = READ.flatMap((c) => computed?.at[`row-${n}-${c.key}`] ?? []);
   if (lines.length === 0)
     return (
