@@ -30,14 +30,6 @@ async function main() {
     { name: 'split', at: `/design/${ids['Drum seismograph amplifier, ±18 V']}`, prepare: fixesDone },
     { name: 'choke-input', at: tide, prepare: async (page) => page.getByTestId('verdict-count').waitFor() },
     {
-      name: 'battery',
-      at: `/design/${ids['Tide-pole logger, on the jetty']}`,
-      prepare: async (page) => {
-        await page.getByTestId('verdict-count').waitFor();
-        await page.getByRole('slider', { name: 'Battery' }).click();
-      },
-    },
-    {
       name: 'scope',
       at: `${clock}/scope`,
       prepare: async (page) => page.locator('[data-trace="reservoir-v-0"]').waitFor(),
@@ -89,6 +81,25 @@ async function main() {
       prepare: async (page) => page.getByTestId('opened-suspect').waitFor(),
     },
     {
+      name: 'instruments',
+      at: `${dome}/instruments`,
+      prepare: async (page) => {
+        await page.getByText('SIMULATED METER').waitFor();
+        await page.getByRole('button', { name: 'DC volts' }).click();
+        await page.getByRole('button', { name: 'Volts at its terminals' }).click();
+        await page.getByText(/\d\d\.\d\d V/).nth(1).waitFor();
+      },
+    },
+    {
+      name: 'practice',
+      at: `${dome}/practice`,
+      prepare: async (page) => {
+        await page.getByRole('button', { name: 'The chime that hums' }).click();
+        await page.getByRole('button', { name: /^Diode range across/ }).click();
+        await page.getByText(/shows nothing either way/).waitFor();
+      },
+    },
+    {
       name: 'load',
       at: `${dome}/load`,
       prepare: async (page) => page.getByLabel('Name of line 1').waitFor(),
@@ -103,17 +114,6 @@ async function main() {
         await page.getByText(/[1-9]\d\d circuits simulated/).waitFor({ timeout: 15_000 });
         const stop = page.getByRole('button', { name: 'Stop' });
         if (await stop.isVisible()) await stop.click();
-      },
-    },
-    {
-      name: 'own-winding',
-      at: `${dome}/pick`,
-      prepare: async (page) => {
-        await visit(page, 'Buy', 'Transformer');
-        await page
-          .getByRole('button', { name: /^wind so/ })
-          .first()
-          .waitFor();
       },
     },
     {

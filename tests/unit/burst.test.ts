@@ -36,3 +36,8 @@ test('no more cans of a kind than there are, none below the volts it idles at, a
   const found = banksFor(ask, shopCans(50));
   for (let n = 1; n < found.length; n++) expect(found[n]!.priceEur).toBeGreaterThanOrEqual(found[n - 1]!.priceEur);
 });
+
+test('a bank from the shop costs its cans, one from the drawer nothing', () => {
+  expect(banksFor(ask, [can])[0]!.priceEur).toBeCloseTo(49 * 0.2, 9);
+  expect(banksFor(ask, [{ ...can, count: 60 }])[0]!.priceEur).toBe(0);
+});
