@@ -9,6 +9,7 @@ import { faultsToHide } from '@/core/bench/simulated-build';
 import type { BenchFault } from '@/core/bench/fault-words';
 import { mainsForReadings } from '@/core/bench/readings';
 import type { TestPoint } from '@/core/bench/test-point';
+import { soakOf, type Soak } from '@/core/bench/soak';
 import { testPoints } from '@/core/bench/test-points';
 import type { Ask, Design, OutputId, Mains, Patch } from '@/core/design/design';
 import type { PartRole } from '@/core/design/kinds';
@@ -147,6 +148,10 @@ const solver = {
       const puzzle = 'set' in ask ? setPuzzle(ask.set) : seededPuzzle(ask.seed, ask.own);
       return puzzle && { puzzle, choices: practiceChoices(puzzle.design), faults: faultsToHide(puzzle.design) };
     });
+  },
+  /** Where the metal ends, by the temperatures read so far. */
+  soak(design: Design): Answer<Soak | string> {
+    return answer(() => soakOf(design));
   },
   /** One reading of it. */
   practiceReading(puzzle: Puzzle, id: string, nth: number): Answer<PracticeReading> {

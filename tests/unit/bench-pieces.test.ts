@@ -7,6 +7,7 @@ import { measuredOf, readingSigma } from '@/core/bench/measured';
 import { movables } from '@/core/bench/movables';
 import { outputFaults } from '@/core/bench/output-faults';
 import { readRows, rowsCsv } from '@/core/bench/rows-csv';
+import { soakOf, type Soak } from '@/core/bench/soak';
 import { rowFault } from '@/core/bench/row-fault';
 import { faultsToHide, hide, SimulatedBuild, Warming } from '@/core/bench/simulated-build';
 import { conditionsOf } from '@/core/circuit/condition';
@@ -275,4 +276,43 @@ test('only a supply that can be turned down has circumstances at its lowest outp
   const lowest = (d: Design) => conditionsOf(d).some((c) => /lowest/i.test(c.id) || /lowest/i.test(JSON.stringify(c)));
   expect(lowest(clock)).toBe(false);
   expect(lowest(physics)).toBe(true);
+});
+
+describe('a soak', () => {
+  /** Temperatures of a sink that starts at a room and rises by so much at such a pace, read to a tenth. */
+  const run = (roomC: number, riseK: number, tauS: number, minutes: readonly number[]) =>
+    minutes.map((m) => ({
+      afterS: 60 * m,
+      tempC: Number((roomC + riseK * (1 - Math.exp((-60 * m) / tauS))).toFixed(1)),
+    }));
+  const soaked = (soak: Design['bench']['soak'], design: Design = clock): Soak => {
+    const found = soakOf(applyPatch(design, { bench: { soak } }));
+    if (typeof found === 'string') throw new Error(found);
+    return found;
+  };
+
+  test('its end is told from a third of the way, within its spread, and surer the longer it runs', () => {
+    const early = soaked(run(22, 31, 800, [1, 3, 5, 8]));
+    const late = soaked(run(22, 31, 800, [1, 3, 5, 8, 12, 20, 30]));
+    expect(Math.abs(early.final.value - 53)).toBeLessThan(2 * early.sigmaK);
+    expect(Math.abs(late.final.value - 53)).toBeLessThan(1);
+    expect(late.sigmaK).toBeLessThan(early.sigmaK);
+    expect(late.sigmaK).toBeGreaterThanOrEqual(2);
+    const input = (label: string) => late.final.inputs.find((i) => i.label === label)!.value;
+    expect(input('time constant')).toBeCloseTo(800, -2);
+    expect(input('room')).toBeCloseTo(22, 0);
+    // 31 K fall to one in 800 s × ln 31.
+    expect(late.thereMin).toBeCloseTo((800 * Math.log(31)) / 60, -0.5);
+  });
+
+  test('a closed box adds a slow second term', () => {
+    const closed = applyPatch(clock, { heat: { box: 'closed' } });
+    expect(soaked(run(22, 31, 800, [1, 3, 5, 8]), closed).terms).toBe(2);
+    expect(soaked(run(22, 31, 800, [1, 3, 5, 8])).terms).toBe(1);
+  });
+
+  test('too few temperatures, and a supply without metal, get a sentence', () => {
+    expect(soakOf(applyPatch(clock, { bench: { soak: run(22, 31, 800, [1, 3]) } }))).toContain('Three temperatures');
+    expect(soakOf(dome)).toContain('no regulator');
+  });
 });

@@ -131,6 +131,7 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
       probe: 1,
       thermometerK: 2,
       loadLine: [],
+      soak: [],
       readings: [],
     },
     log: [],

@@ -127,6 +127,13 @@ export function demoDesigns(): Design[] {
       ],
       bench: {
         ...clock.bench,
+        soak: [
+          { afterS: 60, tempC: 23 },
+          { afterS: 180, tempC: 27 },
+          { afterS: 360, tempC: 32 },
+          { afterS: 600, tempC: 37 },
+          { afterS: 900, tempC: 41 },
+        ],
         readings: [
           read('mains', 231.2, 231.2, '15:02'),
           read('secondary-open', 26.5, 231.2, '15:09'),

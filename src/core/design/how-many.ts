@@ -4,6 +4,8 @@ export const NOTE_MAX = 4000;
 /** Most parts a filter may have on each side of the reservoir. */
 export const FILTER_STEPS_MAX = 8;
 export const READINGS_MAX = 2000;
+/** Most temperatures of a run. */
+export const SOAK_MAX = 500;
 /** Most rows of a measured load line. */
 export const LOAD_ROWS_MAX = 500;
 

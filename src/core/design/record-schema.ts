@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { FED_FROM, PART_ROLES } from './kinds';
-import { LOAD_ROWS_MAX, LOG_MAX, LOG_TEXT_MAX, READINGS_MAX } from './how-many';
+import { LOAD_ROWS_MAX, LOG_MAX, LOG_TEXT_MAX, READINGS_MAX, SOAK_MAX } from './how-many';
 import { field, flag, group, list, oneOf, oneOfNumbers, text } from './schema-pieces';
 
 /** Parts taken from the drawer, with what they were when they were taken. */
@@ -57,6 +57,12 @@ const loadRow = group({
   note: text(200),
 });
 
+/** One temperature of the metal, so long after the full load was put on. */
+const soakRow = group({
+  afterS: field('bench.loadedS').required('${path} is missing'),
+  tempC: field('bench.sinkC').required('${path} is missing'),
+});
+
 /** What was done to the box on a day, and why. */
 export const logSchema = list(
   group({
@@ -87,5 +93,7 @@ export const benchSchema = group({
   /** What the thermometer may be off, K. */
   thermometerK: field('bench.thermometerK'),
   loadLine: list(loadRow, LOAD_ROWS_MAX, `${LOAD_ROWS_MAX} rows`),
+  /** The metal's temperature from cold, at full load. */
+  soak: list(soakRow, SOAK_MAX, `${SOAK_MAX} temperatures`),
   readings: list(reading, READINGS_MAX, `${READINGS_MAX} readings`),
 });

@@ -1,6 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
+import { mainModel } from '@/core/design/outputs';
 import { termsOf } from '@/core/design/source';
 import type { Design } from '@/core/design/design';
 import { formatQuantity } from '@/core/quantity/format';
@@ -12,6 +13,7 @@ import type { RemoteSolver } from '@/workers/client';
 import { useState } from 'react';
 import { FitPanel } from './fit-panel';
 import { LoadRows } from './load-rows';
+import { Soak } from './soak';
 
 const LineChart = dynamic(
   orSay(() => import('./line-chart').then((m) => m.LineChart)),
@@ -66,6 +68,7 @@ export function LoadLine() {
             </figcaption>
           </figure>
         </div>
+        {mainModel(design) && <Soak />}
         <FitPanel />
       </div>
     </Room>

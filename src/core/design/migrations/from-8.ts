@@ -9,6 +9,7 @@ export function from8(d: Json): Json {
     scopeFloorV: 0.01,
     probe: 1,
     thermometerK: 2,
+    soak: [],
   });
   return { ...d, version: 9, log: [], bench: isRecord(bench) ? { ...bench, readings: fed(bench['readings']) } : bench };
 }
