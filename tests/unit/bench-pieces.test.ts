@@ -7,6 +7,8 @@ import { measuredOf, readingSigma } from '@/core/bench/measured';
 import { movables } from '@/core/bench/movables';
 import { outputFaults } from '@/core/bench/output-faults';
 import { readRows, rowsCsv } from '@/core/bench/rows-csv';
+import { lineSvg } from '@/core/bench/line-svg';
+import type { ComputedLine } from '@/core/bench/load-line';
 import { soakOf, type Soak } from '@/core/bench/soak';
 import { rowFault } from '@/core/bench/row-fault';
 import { faultsToHide, hide, SimulatedBuild, Warming } from '@/core/bench/simulated-build';
@@ -315,4 +317,27 @@ describe('a soak', () => {
     expect(soakOf(applyPatch(clock, { bench: { soak: run(22, 31, 800, [1, 3]) } }))).toContain('Three temperatures');
     expect(soakOf(dome)).toContain('no regulator');
   });
+});
+
+test('a load line as a drawing: the design’s own volts and every reading where they belong, whatever the name', () => {
+  const computed: ComputedLine = {
+    mainsV: 230,
+    at: {},
+    line: [0, 1, 2].map((loadA) => ({ loadA, value: 20 - 2 * loadA, sigma: 0.5 })),
+  };
+  const svg = lineSvg('<b> & "Dome"', computed, [
+    row({ loadA: 1, reservoirV: 18 }),
+    row({ reservoirV: null, sinkC: 40 }),
+  ]);
+  expect(svg).toContain('<title>&lt;b&gt; &amp; &quot;Dome&quot;: load line</title>');
+  const circles = [...svg.matchAll(/<circle cx="([\d.]+)" cy="([\d.]+)"/g)].map((m) => [Number(m[1]), Number(m[2])]);
+  const stroke = /<path d="M([\d.]+) ([\d.]+)L([\d.]+) ([\d.]+)L([\d.]+) ([\d.]+)" fill="none"/
+    .exec(svg)!
+    .slice(1)
+    .map(Number);
+  // The one reading lies on the line: half way along it, in both directions.
+  expect(circles).toEqual([[stroke[2], stroke[3]]]);
+  expect(stroke[2]).toBeCloseTo((stroke[0]! + stroke[4]!) / 2, 1);
+  expect(stroke[3]).toBeCloseTo((stroke[1]! + stroke[5]!) / 2, 1);
+  expect(svg).toMatch(/>20 V<[\s\S]*>1 A</);
 });

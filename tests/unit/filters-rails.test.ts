@@ -254,7 +254,8 @@ describe('many at once', () => {
 
 test('a file of the first version opens with nothing where the new parts would be', () => {
   const { load, mainsSide, filter } = blankDesign('', clock.demand, clock.mains);
-  const plain = { ...clock, load, mainsSide, filter };
+  // Nor did it know a log, or a run of temperatures.
+  const plain = { ...clock, load, mainsSide, filter, log: [], bench: { ...clock.bench, soak: [] } };
   const old = JSON.parse(JSON.stringify(plain)) as Record<string, Record<string, unknown>>;
   delete old['filter'];
   delete old['heater'];

@@ -161,6 +161,19 @@ export function LoadRows({
             CSV
           </button>
         )}
+        {computed && (
+          <button
+            type="button"
+            className="btn"
+            onClick={() =>
+              void import('@/core/bench/line-svg').then(({ lineSvg }) =>
+                save('load-line.svg', new Blob([lineSvg(design.name, computed, rows)], { type: 'image/svg+xml' })),
+              )
+            }
+          >
+            SVG
+          </button>
+        )}
       </div>
       {pasting && (
         <PasteRows
