@@ -1,3 +1,4 @@
+import { DESIGN_VERSION } from '@/core/design/migrate';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -80,7 +81,7 @@ test.each([
 test('a refused import leaves the shelf as it was', async () => {
   const count = async () => ((await (await all.GET(request('GET', '/api/designs'))).json()) as unknown[]).length;
   const before = await count();
-  for (const body of ['{"half":', '[]', '"text"', { ...design, version: 9 }, { ...design, name: 7 }]) {
+  for (const body of ['{"half":', '[]', '"text"', { ...design, version: DESIGN_VERSION + 1 }, { ...design, name: 7 }]) {
     const response = await all.POST(request('POST', '/api/designs', body));
     expect(response.status).toBeGreaterThanOrEqual(400);
     const problem = (await response.json()) as { detail: string; status: number };

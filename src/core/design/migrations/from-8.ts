@@ -11,8 +11,8 @@ export function from8(d: Json): Json {
     thermometerK: 2,
     soak: [],
   });
-  return { ...d, version: 9, log: [], bench: isRecord(bench) ? { ...bench, readings: fed(bench['readings']) } : bench };
+  return { log: [], ...d, version: 9, bench: isRecord(bench) ? { ...bench, readings: fed(bench['readings']) } : bench };
 }
 
 const fed = (readings: unknown): unknown =>
-  Array.isArray(readings) ? readings.map((r: unknown) => (isRecord(r) ? { ...r, fedFrom: 'mains' } : r)) : readings;
+  Array.isArray(readings) ? readings.map((r: unknown) => (isRecord(r) ? { fedFrom: 'mains', ...r } : r)) : readings;
