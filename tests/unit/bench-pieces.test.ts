@@ -18,6 +18,7 @@ import { CONDITIONS } from '@/core/circuit/condition';
 import { applyPatch, type Design, type LoadRow } from '@/core/design/design';
 import { caseFaults } from '@/core/fit/case-faults';
 import { numberAt } from '@/core/fit/case-model';
+import { regulatorOfKind } from '@/core/design/regulator-edit';
 import { dice } from '@/core/quantity/dice';
 import { clock, dome, drum, logger, pen, physics } from '../support/demos';
 
@@ -340,4 +341,23 @@ test('a load line as a drawing: the design’s own volts and every reading where
   expect(stroke[2]).toBeCloseTo((stroke[0]! + stroke[4]!) / 2, 1);
   expect(stroke[3]).toBeCloseTo((stroke[1]! + stroke[5]!) / 2, 1);
   expect(svg).toMatch(/>20 V<[\s\S]*>1 A</);
+});
+
+test('each family says what its dead parts do: those set by resistors fall to their reference', () => {
+  const held = (d: Design) =>
+    outputFaults(d)
+      .faults.find((f) => f.fault === 'output-bottom')
+      ?.through(31, 0.1, 12);
+  const set = (regulator: Design['regulator']) => ({ ...clock, regulator });
+  expect(held(set(regulatorOfKind(clock, 'adjustable')))).toBe(1.25);
+  const discrete = regulatorOfKind(clock, 'error-transistor') as Extract<
+    Design['regulator'],
+    { kind: 'error-transistor' }
+  >;
+  expect(held(set(discrete))).toBeCloseTo(discrete.zenerV + 0.65, 1);
+  for (const kind of ['fixed', 'low-dropout', 'follower', 'bench'] as const) {
+    const faults = outputFaults(set(regulatorOfKind(clock, kind))).faults;
+    expect([kind, faults.map((f) => f.fault)]).toEqual([kind, ['output-dead', 'output-through', 'output-top']]);
+    expect(faults.map((f) => f.prior)).toEqual([0.05, 0.02, 0.03]);
+  }
 });

@@ -19,7 +19,7 @@ export const FAULT_WORDS: Readonly<Record<BenchFault, FaultWords>> = {
   none: { name: 'Nothing wrong: within tolerance', confirm: 'Any further reading inside its window.' },
   'diode-open': {
     name: 'A diode does not conduct',
-    confirm: `${UNPOWERED} diode range across each, both ways. An open one shows nothing either way; a bad joint there does the same.`,
+    confirm: `${UNPOWERED} diode range across each, both ways. An open one shows nothing either way; a bad joint there does the same, and so does its half of a tapped winding.`,
   },
   'diode-short': {
     name: 'A diode is shorted',
@@ -62,8 +62,8 @@ export const FAULT_WORDS: Readonly<Record<BenchFault, FaultWords>> = {
     caution: 'The whole rail stands at the output: take the load off before anything else.',
   },
   'output-top': {
-    name: 'The output goes to the top: ground or lower setting resistor open',
-    confirm: `${UNPOWERED} ohms from the setting pin to ground, and the ground joint.`,
+    name: 'The output goes to the top: ground, zener or lower setting resistor open',
+    confirm: `${UNPOWERED} ohms from the setting pin to ground, the zener both ways, and the ground joint.`,
     caution: 'The load sees nearly the whole rail: take it off first.',
   },
   'output-bottom': {

@@ -1,8 +1,6 @@
 import type { Design } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
-import { REFERENCE_V } from '@/core/parts/regulators/adjustable';
-import { VBE } from '@/core/parts/regulators/error-transistor';
-import { dropoutAt, type RegulatorModel } from '@/core/parts/regulators/model';
+import { dropoutAt, type OutputFailure, type RegulatorModel } from '@/core/parts/regulators/model';
 import type { Throughput } from './design-model';
 import type { BenchFault } from './fault-words';
 
@@ -18,35 +16,30 @@ export interface OutputFault {
   through: Throughput;
 }
 
-/** What a regulator set by resistors holds with the lower one shorted, V; null where no resistor sets it. */
-function bottomV({ regulator }: Design): number | null {
-  if (regulator.kind === 'adjustable') return REFERENCE_V;
-  // Its reference and the base-emitter volts of the transistor that compares.
-  if (regulator.kind === 'error-transistor') return regulator.zenerV + VBE;
-  return null;
+/** What is left at an output nothing comes to, V. */
+const NEXT_TO_NOTHING = 0.02;
+
+/** What a dead part of a regulator makes of its input. */
+function failed(model: RegulatorModel, { how, heldV = 0 }: OutputFailure): Throughput {
+  const top: Throughput = (railV, loadA) => Math.max(0, railV - dropoutAt(model, loadA));
+  switch (how) {
+    case 'dead':
+      return () => NEXT_TO_NOTHING;
+    case 'through':
+      return (railV) => railV;
+    case 'top':
+      return top;
+    case 'bottom':
+      return (railV, loadA, setV) => Math.min(heldV, top(railV, loadA, setV));
+  }
 }
 
-/** What can go wrong behind the reservoir, as its family can have it. */
+/** What can go wrong behind the reservoir, as its family says. */
 export function outputFaults(design: Design): { sound: Throughput | null; faults: OutputFault[] } {
   const model = mainModel(design);
   if (!model) return { sound: null, faults: [] };
-  const bottom = bottomV(design);
-  const top: Throughput = (railV, loadA) => Math.max(0, railV - dropoutAt(model, loadA));
   return {
     sound: sound(model),
-    faults: [
-      { fault: 'output-dead', prior: 0.05, through: () => 0.02 },
-      { fault: 'output-through', prior: 0.02, through: (railV) => railV },
-      { fault: 'output-top', prior: 0.03, through: top },
-      ...(bottom === null
-        ? []
-        : [
-            {
-              fault: 'output-bottom' as const,
-              prior: 0.02,
-              through: (railV: number, loadA: number) => Math.min(bottom, top(railV, loadA, 0)),
-            },
-          ]),
-    ],
+    faults: model.failsTo.map((f) => ({ fault: `output-${f.how}`, prior: f.share, through: failed(model, f) })),
   };
 }

@@ -1,5 +1,5 @@
 import { nearestInDecades, SERIES, type SeriesName } from '@/core/quantity/preferred';
-import { fallingRejection, PIN_CAPACITORS, REVERSE_DIODE, type RegulatorModel } from './model';
+import { failsToReference, fallingRejection, PIN_CAPACITORS, REVERSE_DIODE, type RegulatorModel } from './model';
 
 export const ADJUSTABLE_PARTS = {
   '317L': {
@@ -120,6 +120,7 @@ export function adjustableModel(r: AdjustableRegulator): RegulatorModel {
     limitA: LIMIT_TIMES * part.ratedA,
     shortA: (acrossV) => adjustableLimit(part.ratedA, acrossV),
     limitsItself: true,
+    failsTo: failsToReference(REFERENCE_V),
     quiescentA: REFERENCE_V / r.r1Ohm,
     drains: () => [],
     passShare: 1,

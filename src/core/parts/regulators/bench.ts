@@ -1,5 +1,5 @@
 import { passTransistor } from '../transistor';
-import { always, fallingRejection, type RegulatorModel } from './model';
+import { FAILS_ANYWAY, always, fallingRejection, type RegulatorModel } from './model';
 import { passDevice, sharing, shortName } from './pass-stage';
 
 export interface BenchRegulator {
@@ -69,6 +69,7 @@ export function benchModel(r: BenchRegulator): RegulatorModel {
     limitA: r.limitA,
     shortA: always(r.limitA),
     limitsItself: false,
+    failsTo: FAILS_ANYWAY,
     quiescentA: own ? DRIVER_A : AMPLIFIERS_A,
     drains: () => [],
     passShare: 1,

@@ -1,5 +1,5 @@
 import { passTransistor } from '../transistor';
-import { always, fallingRejection, type RegulatorModel } from './model';
+import { failsToReference, always, fallingRejection, type RegulatorModel } from './model';
 import { passDevice, sharing, shortName, type PassStage } from './pass-stage';
 
 export interface ErrorTransistorRegulator extends PassStage {
@@ -63,6 +63,7 @@ export function errorTransistorModel(r: ErrorTransistorRegulator): RegulatorMode
     limitA,
     shortA: always(limitA),
     limitsItself: false,
+    failsTo: failsToReference(r.zenerV + VBE),
     quiescentA: 0.005,
     drains: (v) => [{ fromV: v + junctions, ohm: r.driveOhm }],
     passShare: 1,

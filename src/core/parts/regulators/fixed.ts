@@ -1,4 +1,4 @@
-import { always, fallingRejection, PIN_CAPACITORS, REVERSE_DIODE, type RegulatorModel } from './model';
+import { FAILS_ANYWAY, always, fallingRejection, PIN_CAPACITORS, REVERSE_DIODE, type RegulatorModel } from './model';
 
 /** Fixed three-terminal regulators, the positive 78 family in its four current sizes. Typical values for the class. */
 
@@ -138,6 +138,7 @@ export function fixedModel({ size: id, outputV }: FixedRegulator): RegulatorMode
     limitA: 2.2 * size.ratedA,
     shortA: always(0.75 * size.ratedA),
     limitsItself: true,
+    failsTo: FAILS_ANYWAY,
     quiescentA: size.quiescentA,
     drains: () => [],
     passShare: 1,

@@ -1,5 +1,5 @@
 import { passTransistor } from '../transistor';
-import { always, fallingRejection, type RegulatorModel } from './model';
+import { FAILS_ANYWAY, always, fallingRejection, type RegulatorModel } from './model';
 import { passDevice, sharing, shortName, type PassStage } from './pass-stage';
 
 export interface FollowerRegulator extends PassStage {
@@ -46,6 +46,7 @@ export function followerModel(r: FollowerRegulator): RegulatorModel {
     limitA,
     shortA: always(limitA),
     limitsItself: false,
+    failsTo: FAILS_ANYWAY,
     quiescentA: 0,
     drains: () => [{ fromV: r.zenerV, ohm: r.seriesOhm }],
     passShare: gain / (gain + 1),

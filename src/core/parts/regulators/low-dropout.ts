@@ -1,4 +1,4 @@
-import { always, fallingRejection, type RegulatorModel } from './model';
+import { FAILS_ANYWAY, always, fallingRejection, type RegulatorModel } from './model';
 
 /** Copper under the tab against thermal resistance, one side, 35 um: [cm2, K/W]. */
 const BOARD_COPPER: readonly (readonly [number, number])[] = [
@@ -102,6 +102,7 @@ export function lowDropoutModel(r: LowDropoutRegulator): RegulatorModel {
     limitA: 1.4 * part.ratedA,
     shortA: always(1.2 * part.ratedA),
     limitsItself: true,
+    failsTo: FAILS_ANYWAY,
     quiescentA: part.quiescentA,
     drains: () => [],
     passShare: 1,

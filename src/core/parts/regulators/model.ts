@@ -58,6 +58,29 @@ export interface PassDevice {
   safeA: ((volts: number) => number) | null;
 }
 
+/** Something that can be wrong with a regulator, by what then comes out of it. */
+export interface OutputFailure {
+  /** Nothing; the whole input; as much as the pass device lets through; the least its reference allows. */
+  how: 'dead' | 'through' | 'top' | 'bottom';
+  /** How common it is among supplies somebody doubts, 0 to 1. Rule of thumb. */
+  share: number;
+  /** What it holds at the bottom, V. */
+  heldV?: number;
+}
+
+/** What any of them can come to: pins or joints gone, the pass device shorted, the ground or what sets it open. */
+export const FAILS_ANYWAY: readonly OutputFailure[] = [
+  { how: 'dead', share: 0.05 },
+  { how: 'through', share: 0.02 },
+  { how: 'top', share: 0.03 },
+];
+
+/** One that is set by resistors, and holds its reference where the lower one is shorted. */
+export const failsToReference = (heldV: number): readonly OutputFailure[] => [
+  ...FAILS_ANYWAY,
+  { how: 'bottom', share: 0.02, heldV },
+];
+
 /** A regulator as the rest of the program sees it, whatever family it is of. All typical of the class. */
 export interface RegulatorModel {
   family: string;
@@ -81,6 +104,8 @@ export interface RegulatorModel {
   shortA: (acrossV: number) => number;
   /** Whether it protects itself against heat and shorts. */
   limitsItself: boolean;
+  /** What its parts can do to the output when they die. */
+  failsTo: readonly OutputFailure[];
   quiescentA: number;
   /** What else it draws from its input. */
   drains: (outputV: number) => Drain[];
