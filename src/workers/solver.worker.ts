@@ -1,6 +1,7 @@
 import * as Comlink from 'comlink';
 import type { FactorId } from '@/core/bench/factors';
 import { findFault, type FaultReport } from '@/core/bench/find-fault';
+import { fittedToBox } from '@/core/bench/fit-box';
 import { fitDesign, type DesignFit } from '@/core/bench/fit-design';
 import { computedLine, type ComputedLine } from '@/core/bench/load-line';
 import { finderPath, practiceChoices, seededPuzzle, setPuzzle, takeReading } from '@/core/bench/practice';
@@ -11,7 +12,7 @@ import { mainsForReadings } from '@/core/bench/readings';
 import type { TestPoint } from '@/core/bench/test-point';
 import { soakOf, type Soak } from '@/core/bench/soak';
 import { testPoints } from '@/core/bench/test-points';
-import type { Ask, Design, OutputId, Mains, Patch } from '@/core/design/design';
+import type { Ask, Design, LoadRow, OutputId, Mains, Patch } from '@/core/design/design';
 import type { PartRole } from '@/core/design/kinds';
 import { readPartsCsv, type RowResult } from '@/core/drawer/csv';
 import type { Part } from '@/core/drawer/part';
@@ -244,8 +245,8 @@ const solver = {
     return answer(() => drawnShares(design, solveBuilds(design, 1, 0, builds)));
   },
   /** A first design that behaves as an existing box was read. */
-  fromReadings(readings: BoxReadings, mains: Mains): Answer<Design> {
-    return answer(() => designFromReadings(readings, mains));
+  fromReadings(readings: BoxReadings, mains: Mains, more: readonly LoadRow[], at: string): Answer<Design> {
+    return answer(() => fittedToBox(designFromReadings(readings, mains), readings, more, at));
   },
   /** Variations of one design, each with its own trouble where it has one. */
   variations(design: Design, variations: readonly Variation[]): Answer<VariationResult[]> {

@@ -10,7 +10,7 @@ import type { Regulator } from '@/core/design/design';
 import { solveSteady } from '@/core/solve/steady';
 
 const mains = MAINS_PRESETS[0]!.mains;
-const box: BoxReadings = { mainsV: 224, idleV: 36, loadedV: 31, loadA: 1.5, rippleVpp: 1.6 };
+const box: BoxReadings = { mainsV: 224, idleV: 36, loadedV: 31, loadA: 1.5, rippleVpp: 1.6, flatTopPct: 0 };
 
 describe('a box and a meter', () => {
   const d = designFromReadings(box, mains);

@@ -381,7 +381,7 @@ test('a share of builds is known to within 1.96 of its deviation: 90 of 100 to 5
 });
 
 describe('a box and a meter', () => {
-  const read = { mainsV: 230, idleV: 36.5, loadedV: 30, loadA: 1.2, rippleVpp: 1.8 };
+  const read = { mainsV: 230, idleV: 36.5, loadedV: 30, loadA: 1.2, rippleVpp: 1.8, flatTopPct: 0 };
 
   test('the design that comes of it reads what was read', () => {
     const found = designFromReadings(read, mains);

@@ -136,7 +136,12 @@ test('what screens ask is what the core says', () => {
   expect(value(solver.summariseBuilds(clock, 3, runs.flat()))).toEqual(summarise(clock, 3, runs.flat()));
   expect(Object.values(value(solver.sharesOf(clock, 5))).every((share) => share >= 0 && share <= 1)).toBe(true);
   const made = value(
-    solver.fromReadings({ mainsV: 230, idleV: 36, loadedV: 31, loadA: 1.5, rippleVpp: 1.6 }, MAINS_PRESETS[0]!.mains),
+    solver.fromReadings(
+      { mainsV: 230, idleV: 36, loadedV: 31, loadA: 1.5, rippleVpp: 1.6, flatTopPct: 0 },
+      MAINS_PRESETS[0]!.mains,
+      [],
+      '2026-05-03T19:00:00Z',
+    ),
   );
   expect(made.demand.outputA).toBe(1.5);
   expect(value(solver.variations(clock, [{ condition: 'nominal' }]))[0]).toMatchObject({ ok: true });

@@ -2,6 +2,7 @@ import { CONDITIONS } from '@/core/circuit/condition';
 import { networkOf } from '@/core/circuit/network-of';
 import { MAINS_PRESETS } from '@/core/design/defaults';
 import { inParallel, inSeries, primariesInSeries, tapOf } from '@/core/parts/combine';
+import { fittedToBox } from '@/core/bench/fit-box';
 import { designFromReadings } from '@/core/size/from-readings';
 import { readingsFault } from '@/core/size/box-readings';
 import { plainWay } from '@/cli/plain-way';
@@ -16,7 +17,7 @@ import { amps, circuit, farad, henry, ohms } from './circuits';
 const mains = MAINS_PRESETS[0]!.mains;
 
 describe('a design begun at the readings of a box', () => {
-  const box = { mainsV: 226, idleV: 36.2, loadedV: 30.4, loadA: 1.2, rippleVpp: 1.7 };
+  const box = { mainsV: 226, idleV: 36.2, loadedV: 30.4, loadA: 1.2, rippleVpp: 1.7, flatTopPct: 0 };
 
   test('gives the loaded reading back at that day’s mains, and nearly the idle one', () => {
     const design = designFromReadings(box, mains);
@@ -26,6 +27,32 @@ describe('a design begun at the readings of a box', () => {
     expect(at('nominal').ripplePeakToPeakV / box.rippleVpp).toBeGreaterThan(0.6);
     expect(at('nominal').ripplePeakToPeakV / box.rippleVpp).toBeLessThan(1.6);
     expect(Math.abs(at('nominalIdle').meanV - box.idleV)).toBeLessThan(0.7);
+  });
+
+  const mean = (design: Design, condition: 'nominal' | 'nominalIdle', mainsV: number) =>
+    solveSteady(networkOf(design, CONDITIONS[condition], { mainsV })).rails[0]!;
+
+  test('fitted, both readings and the ripple come back within the meter, and stay with it as its load line', () => {
+    const first = designFromReadings(box, mains);
+    const design = fittedToBox(first, box, [], '2026-05-03T19:00:00Z');
+    expect(Math.abs(mean(design, 'nominalIdle', 226).meanV - 36.2)).toBeLessThan(0.31);
+    expect(Math.abs(mean(design, 'nominal', 226).meanV - 30.4)).toBeLessThan(0.2);
+    expect(mean(design, 'nominal', 226).ripplePeakToPeakV / 1.7).toBeCloseTo(1, 0.9);
+    expect(design.bench.loadLine.map((r) => [r.loadA, r.reservoirV, r.rippleV])).toEqual([
+      [0, 36.2, null],
+      [1.2, 30.4, 1.7],
+    ]);
+    expect(design.transformer.source.kind).toBe('fitted');
+  });
+
+  test('without a ripple, and with peaks the mains cuts, it still behaves as it was read', () => {
+    const dim = { ...box, rippleVpp: null, flatTopPct: 4 };
+    const design = fittedToBox(designFromReadings(dim, mains), dim, [], '2026-05-03T19:00:00Z');
+    expect(design.mains.flatTopPct).toBe(4);
+    expect(Math.abs(mean(design, 'nominalIdle', 226).meanV - 36.2)).toBeLessThan(0.2);
+    expect(Math.abs(mean(design, 'nominal', 226).meanV - 30.4)).toBeLessThan(0.3);
+    expect(readingsFault({ ...box, flatTopPct: 12 })).toContain('up to 10 %');
+    expect(readingsFault({ ...box, rippleVpp: null })).toBeNull();
   });
 
   test('a drop no copper explains is said, not fitted', () => {

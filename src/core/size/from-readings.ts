@@ -14,6 +14,9 @@ const IDLE_DROP_V = 0.45;
 /** How much less the ripple is than I*t/C says: the reservoir is recharged for part of the time. */
 const RECHARGED = 0.8;
 
+/** What builders leave of ripple where nobody read it, as a share of the volts. */
+const USUAL_RIPPLE = 0.06;
+
 /**
  * A first design that behaves as a box was read, taken as a bridge with silicon diodes and one reservoir: open volts from
  * the idle reading, capacitance from the ripple, copper by simulating until the loaded reading comes out.
@@ -22,8 +25,9 @@ const RECHARGED = 0.8;
 export function designFromReadings(r: BoxReadings, mains: Mains): Design {
   const fault = readingsFault(r);
   if (fault) throw new RangeError(fault);
-  const openV = (r.idleV + 2 * IDLE_DROP_V) / Math.SQRT2;
-  const capacitanceF = (RECHARGED * r.loadA) / (2 * mains.frequencyHz * r.rippleVpp);
+  const openV = (r.idleV + 2 * IDLE_DROP_V) / (Math.SQRT2 * (1 - r.flatTopPct / 100));
+  const rippleVpp = r.rippleVpp ?? USUAL_RIPPLE * r.loadedV;
+  const capacitanceF = (RECHARGED * r.loadA) / (2 * mains.frequencyHz * rippleVpp);
   const idlePeak = r.idleV * (1 + mains.highPct / 100) * (mains.voltageRms / r.mainsV);
   const base = applyPatch(
     blankDesign(
@@ -32,10 +36,10 @@ export function designFromReadings(r: BoxReadings, mains: Mains): Design {
         outputV: Number(r.loadedV.toPrecision(3)),
         outputA: r.loadA,
         tolerancePct: 30,
-        rippleVpp: Number((1.5 * r.rippleVpp).toPrecision(2)),
+        rippleVpp: Number((1.5 * rippleVpp).toPrecision(2)),
         kind: 'current',
       },
-      mains,
+      { ...mains, flatTopPct: r.flatTopPct },
     ),
     {
       transformer: {
