@@ -87,7 +87,10 @@ async function main() {
         await page.getByText('SIMULATED METER').waitFor();
         await page.getByRole('button', { name: 'DC volts' }).click();
         await page.getByRole('button', { name: 'Volts at its terminals' }).click();
-        await page.getByText(/\d\d\.\d\d V/).nth(1).waitFor();
+        await page
+          .getByText(/\d\d\.\d\d V/)
+          .nth(1)
+          .waitFor();
       },
     },
     {
