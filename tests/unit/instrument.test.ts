@@ -181,6 +181,21 @@ describe('stand-ins', () => {
     expect(Number(ask('scope', 'WAV:XINC?')) * 500).toBeCloseTo(0.05, 6);
   });
 
+  test('the AC range shows what swings about the mean, as the meter at hand reads it', () => {
+    const ac = (acTrueRms: boolean) => {
+      const { ask, number } = stood({ ...dome, bench: { ...dome.bench, acTrueRms, meterPct: 0, meterDigitsV: 0 } });
+      ask('meter', 'SIM:PROB RESERVOIR');
+      ask('load', 'CURR 4');
+      ask('load', 'INP ON');
+      return number('meter', 'MEAS:VOLT:AC?');
+    };
+    // Near 1.5 V peak to peak of something like a sawtooth: 0.43 V RMS, a little less as a mean.
+    expect(ac(true)).toBeGreaterThan(0.36);
+    expect(ac(true)).toBeLessThan(0.5);
+    expect(ac(false) / ac(true)).toBeGreaterThan(0.95);
+    expect(ac(false) / ac(true)).toBeLessThan(0.995);
+  });
+
   test('copper and metal warm while they are loaded: volts fall, degrees rise, and both only so far', () => {
     const warm = stood(clock, { ...asDesigned, setV: 24 }, 60);
     warm.ask('load', 'CURR 1.2');

@@ -1,3 +1,4 @@
+import { acReading } from '@/core/bench/own-instruments';
 import { Warming, type Held, type SimulatedBuild } from '@/core/bench/simulated-build';
 import { dice } from '@/core/quantity/dice';
 import type { InstrumentKind } from './commands';
@@ -102,7 +103,7 @@ export class StandIns {
         return this.probe === 'WINDING' ? shown(this.meterNoise(0, 0.01)) : shown(this.meterV());
       case 'MEAS:VOLT:AC?':
         if (this.probe === 'WINDING') return shown(this.metered(this.sourceOn ? this.at('winding', 'open') : 0));
-        return shown(this.metered(this.at('ripple') / (2 * Math.sqrt(3))));
+        return shown(this.metered(this.acV()));
       case 'MEAS:CURR:DC?':
         return shown(this.metered(this.drawn()));
       case 'MEAS:RES?':
@@ -229,6 +230,13 @@ export class StandIns {
   private at(quantity: Parameters<SimulatedBuild['read']>[0], load?: Held['load']): number {
     if (!this.sourceOn && quantity !== 'sink') return 0;
     return this.build.read(quantity, this.held(load));
+  }
+
+  /** What the meter's AC range shows of what swings where its leads are; behind a regulator next to nothing does. */
+  private acV(): number {
+    const { design } = this.build;
+    if (!this.sourceOn || (this.probe === 'OUTPUT' && design.regulator.kind !== 'none')) return 0;
+    return acReading(this.build.wave(this.held()).volts, design.bench);
   }
 
   private meterV(): number {
