@@ -1,4 +1,4 @@
-import { copperAfter, rowCopperC } from '@/core/bench/copper-warmth';
+import { copperAfter, metalAfter, rowWarmth } from '@/core/bench/row-warmth';
 import { designFaults } from '@/core/bench/design-faults';
 import { DesignModel } from '@/core/bench/design-model';
 import { findFault } from '@/core/bench/find-fault';
@@ -56,7 +56,7 @@ describe('copper as warm as a load line left it', () => {
     const heat = (from: number, s: number) => 70 + (from - 70) * Math.exp(-s / tau);
     const cool = (from: number, s: number) => 25 + (from - 25) * Math.exp(-s / tau);
     const rows = [0, 10, 60, 60 + 300].map((m) => row({ at: at(m), loadA: 4, loadedS: 600 }));
-    const [first, second, third, fourth] = rowCopperC(withRows(dome, rows)) as number[];
+    const [first, second, third, fourth] = rowWarmth(withRows(dome, rows)).map((w) => w!.copperC!);
     expect(first).toBeCloseTo(heat(25, 600), 6);
     // Ten minutes apart, ten minutes loaded: no pause between them.
     expect(second).toBeCloseTo(heat(first!, 600), 6);
@@ -65,9 +65,29 @@ describe('copper as warm as a load line left it', () => {
   });
 
   test('a row that does not say how long is taken as the design has it, like a battery’s', () => {
-    expect(rowCopperC(withRows(dome, [row({}), row({ loadedS: 60, loadA: 0 })]))).toEqual([null, 25]);
-    expect(rowCopperC(withRows(logger, [row({ loadedS: 60 })]))).toEqual([null]);
+    expect(rowWarmth(withRows(dome, [row({}), row({ loadedS: 60, loadA: 0 })]))).toEqual([
+      null,
+      { copperC: 25, metal: 0 },
+    ]);
+    expect(rowWarmth(withRows(logger, [row({ loadedS: 60 })]))[0]).toMatchObject({ copperC: null });
     expect(measuredOf(withRows(dome, [row({})]))[0]!.state).toEqual({ mainsV: 230, load: 1 });
+  });
+
+  test('metal read before it is warm is held against what it had come to by then', () => {
+    // 1.5 K/W: 1.5 × 0.486 × (50 / 1.5)² = 810 s.
+    const share = 1 - Math.exp(-300 / 810);
+    expect(metalAfter(clock, 0, 1.2, 300)).toBeCloseTo(share, 9);
+    expect(metalAfter(clock, 1, 0, 300)).toBeCloseTo(1 - share, 9);
+    const early = withRows(clock, [row({ loadA: 1.2, reservoirV: null, sinkC: 45, loadedS: 300 })]);
+    const state = measuredOf(early)[0]!.state;
+    expect(state.metal).toBeCloseTo(share, 9);
+    const model = new DesignModel(clock);
+    const at = (metal?: number) =>
+      model.predict(
+        [{ quantity: 'sink', state: { mainsV: 230, load: 1.2, ...(metal === undefined ? {} : { metal }) } }],
+        {},
+      )[0]!;
+    expect(at(share) - 35).toBeCloseTo(share * (at() - 35), 9);
   });
 
   test('colder copper leaves more volts: a fifth less of the winding’s share of the loss', () => {

@@ -102,7 +102,7 @@ export class DesignModel {
       if (!heat) throw new SolveError('nothing of this design has metal to read');
       this.rise.set(key, (rise = heat.sinkC - this.design.heat.ambientC));
     }
-    return this.design.heat.ambientC + sink * rise;
+    return this.design.heat.ambientC + sink * (state.metal ?? 1) * rise;
   }
 
   private state(state: MeasuredState) {

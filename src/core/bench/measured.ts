@@ -2,7 +2,7 @@ import type { Design } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
 import { formatQuantity as q } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';
-import { rowCopperC } from './copper-warmth';
+import { rowWarmth, type RowWarmth } from './row-warmth';
 import { floorV } from './own-instruments';
 import { judgedWhenFed, latestReadings, mainsForReadings } from './readings';
 import { LIGHT, pointNames } from './stages';
@@ -18,6 +18,8 @@ export interface MeasuredState {
   load: number | 'bare' | 'open';
   /** What the copper was at, °C; as the design takes it where left out. */
   copperC?: number;
+  /** Share of its rise the regulator's metal had made, 0 to 1; all of it where left out. */
+  metal?: number;
 }
 
 /** One reading a model is held against, whichever page it was typed on. */
@@ -59,6 +61,9 @@ const OF_POINT: Readonly<Partial<Record<PointId, { quantity: Quantity; load: 'ba
   'sink-warm': { quantity: 'sink', load: 'full' },
 };
 
+const warmState = (warmth: RowWarmth | null) =>
+  warmth ? { metal: warmth.metal, ...(warmth.copperC === null ? {} : { copperC: warmth.copperC }) } : {};
+
 const ROW_COLUMNS = [
   ['reservoirV', 'reservoir', 'reservoir', 'V'],
   ['rippleV', 'ripple', 'ripple', 'V'],
@@ -95,7 +100,7 @@ export function measuredOf(design: Design): Measured[] {
       },
     ];
   });
-  const copperC = rowCopperC(design);
+  const warmth = rowWarmth(design);
   const rows = design.bench.loadLine.flatMap((row, n) =>
     !judgedWhenFed(design, row.fedFrom)
       ? []
@@ -108,7 +113,7 @@ export function measuredOf(design: Design): Measured[] {
               label: `row ${n + 1}, ${q(row.loadA, 'A')}, ${words}`,
               quantity,
               unit,
-              state: { mainsV: row.mainsV, load: row.loadA, ...(copperC[n] === null ? {} : { copperC: copperC[n]! }) },
+              state: { mainsV: row.mainsV, load: row.loadA, ...warmState(warmth[n] ?? null) },
               value,
               sigma: readingSigma(design, quantity, value),
             },

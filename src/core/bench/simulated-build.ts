@@ -5,8 +5,7 @@ import { copperRatio } from '@/core/parts/transformer';
 import { READ_AT_C } from '@/core/parts/transformer-source';
 import { dice } from '@/core/quantity/dice';
 import { SolveError } from '@/core/solve/solve-error';
-import { arrived, sinkS } from '@/core/study/time-constants';
-import { copperAfter, warmCopperC } from './copper-warmth';
+import { copperAfter, metalAfter, warmCopperC } from './row-warmth';
 import { designFaults } from './design-faults';
 import { DesignModel, SOUND, type Asked, type CircuitEdit, type Throughput } from './design-model';
 import type { Factors } from './factors';
@@ -143,9 +142,7 @@ export class Warming {
   pass(seconds: number, loadA: number): void {
     if (this.design.source.kind === 'mains')
       this.copper = copperAfter(this.design, this.copper, loadA, seconds, this.endC);
-    const { sinkKPerW } = this.design.heat;
-    const come = arrived(seconds / 60, sinkKPerW === null ? 120 : sinkS(sinkKPerW));
-    this.metal += ((loadA > 0 ? 1 : 0) - this.metal) * come;
+    this.metal = metalAfter(this.design, this.metal, loadA, seconds);
   }
 
   get state(): { copperC?: number; metal: number } {

@@ -6,8 +6,9 @@ import { posterior } from '@/core/fit/posterior';
 import { CONDITIONS } from '@/core/circuit/condition';
 import type { Figure } from '@/core/study/figure';
 import { operatingPoint } from '@/core/study/operating-point';
-import { BOX_S, sinkS } from '@/core/study/time-constants';
+import { BOX_S } from '@/core/study/time-constants';
 import { readingSigma } from './measured';
+import { metalS } from './row-warmth';
 import { mainsToday } from './readings';
 
 /** What a run of the metal's temperature under full load comes to. */
@@ -32,9 +33,6 @@ const LEAST = 3;
 const BELIEF = { rise: 0.45, pace: 0.6, roomK: 4, box: 0.8 };
 /** A closed box adds about so much of the metal's own rise, slowly. */
 const BOX_SHARE = 0.2;
-/** A part without a sink warms in about two minutes, s. */
-const BARE_S = 120;
-
 /**
  * Fits one exponential to the warming of the metal, and a second, slow one where a closed box warms around it: told long
  * before it is there, with its spread.
@@ -53,7 +51,7 @@ export function soakOf(design: Design): Soak | string {
   const unknowns: Unknown[] = [
     { id: 'room', centre: heat.ambientC + KELVIN, spread: BELIEF.roomK / (heat.ambientC + KELVIN) },
     { id: 'rise', centre: two ? rise * (1 - BOX_SHARE) : rise, spread: BELIEF.rise },
-    { id: 'pace', centre: heat.sinkKPerW === null ? BARE_S : sinkS(heat.sinkKPerW), spread: BELIEF.pace },
+    { id: 'pace', centre: metalS(design), spread: BELIEF.pace },
     ...(two
       ? [
           { id: 'box', centre: rise * BOX_SHARE, spread: BELIEF.box },

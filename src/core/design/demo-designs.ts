@@ -42,6 +42,28 @@ const row = (loadA: number, mainsV: number, reservoirV: number, rippleV: number 
   note: '',
 });
 
+/** A row of the seismograph amplifier's supply as the program's own stand-ins swept it. */
+const swept = (
+  loadA: number,
+  mainsV: number,
+  reservoirV: number,
+  rippleV: number,
+  outputV: number,
+  sinkC: number,
+  at: string,
+): LoadRow => ({
+  at: `2026-05-09T${at}:00Z`,
+  mainsV,
+  fedFrom: 'variable',
+  loadA,
+  reservoirV,
+  rippleV,
+  outputV,
+  sinkC,
+  loadedS: 120,
+  note: 'swept, simulated',
+});
+
 /** The demo shelf: supplies of a small coastal school's observatory and workshop. Invented, every one. */
 export function demoDesigns(): Design[] {
   const clock = blankDesign(
@@ -253,6 +275,17 @@ export function demoDesigns(): Design[] {
         draws('Pen motor drive', 1, 0.07),
         draws('Seismograph amplifier, minus side', 1, 0.18, { output: 'minus' }),
       ),
+      bench: {
+        ...drum.bench,
+        loadLine: [
+          swept(0.0, 230.5, 31.13, 0.0342, 18.2, 35.7, '18:42'),
+          swept(0.04994, 230.8, 30.03, 0.249, 18.18, 45.0, '18:44'),
+          swept(0.09985, 230.7, 29.22, 0.44, 18.18, 56.1, '18:46'),
+          swept(0.1503, 230.7, 28.58, 0.621, 18.21, 64.1, '18:48'),
+          swept(0.2004, 230.7, 27.98, 0.786, 18.21, 69.8, '18:50'),
+          swept(0.2507, 230.9, 27.52, 0.953, 18.18, 74.3, '18:52'),
+        ],
+      },
       demand: { ...drum.demand, negativeA: 0.18 },
       transformer: { ...clock.transformer, ratedV: 20, ratedVA: 30, regulationPct: 14, hotC: 70, leakageH: 0 },
       rectifier: { ...clock.rectifier, kind: 'split-bridge', diode: 'si-1a' },

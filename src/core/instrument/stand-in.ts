@@ -1,4 +1,4 @@
-import { acReading } from '@/core/bench/own-instruments';
+import { acReading, ampsError } from '@/core/bench/own-instruments';
 import { Warming, type Held, type SimulatedBuild } from '@/core/bench/simulated-build';
 import { dice } from '@/core/quantity/dice';
 import type { InstrumentKind } from './commands';
@@ -105,7 +105,7 @@ export class StandIns {
         if (this.probe === 'WINDING') return shown(this.metered(this.sourceOn ? this.at('winding', 'open') : 0));
         return shown(this.metered(this.acV()));
       case 'MEAS:CURR:DC?':
-        return shown(this.metered(this.drawn()));
+        return shown(this.meteredA());
       case 'MEAS:RES?':
         // Ohms are read of what has no power on it.
         return this.sourceOn ? OVERLOAD : shown(this.windingOhm());
@@ -137,7 +137,7 @@ export class StandIns {
       case 'MEAS:VOLT?':
         return shown(this.metered(this.at('output')));
       case 'MEAS:CURR?':
-        return shown(this.metered(this.drawn()));
+        return shown(this.meteredA());
       case 'MEAS:POW?':
         return shown(this.metered(this.at('output')) * this.drawn());
       default:
@@ -247,6 +247,12 @@ export class StandIns {
   private metered(value: number): number {
     const { meterPct, meterDigitsV } = this.build.design.bench;
     return this.meterNoise(value, 0.5 * ((Math.abs(value) * meterPct) / 100 + meterDigitsV) * STEADY);
+  }
+
+  /** The current as an amps range or the load itself shows it. */
+  private meteredA(): number {
+    const amps = this.drawn();
+    return this.meterNoise(amps, 0.5 * ampsError(this.build.design.bench, amps) * STEADY);
   }
 
   private meterNoise(value: number, sigma: number): number {
