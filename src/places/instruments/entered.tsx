@@ -96,49 +96,51 @@ const addressText = ({ host, port }: EnteredInstrument) =>
 /** The table of what is sent for what; a line that cannot be used says so and is not taken. */
 function Words({ kind, own, onOwn }: { kind: InstrumentKind; own: OwnCommands; onOwn(own: OwnCommands): void }) {
   return (
-    <table className="mt-2 text-[14px]">
-      <thead className="text-left text-[13px] text-quiet">
-        <tr>
-          <th className="pr-4 font-normal">What is wanted</th>
-          <th className="font-normal">What is sent</th>
-          <td />
-        </tr>
-      </thead>
-      <tbody>
-        {asksOf(kind).map(([ask, { words, usual }]) => {
-          const line = own[ask] ?? usual;
-          const fault = commandFault(kind, ask, line);
-          return (
-            <tr key={ask}>
-              <td className="pr-4">{words}</td>
-              <td>
-                <input
-                  className="field !w-[260px] font-mono text-[13px]"
-                  aria-label={`${words}: what is sent`}
-                  aria-invalid={fault !== null}
-                  value={line}
-                  spellCheck={false}
-                  onChange={(e) => {
-                    const { [ask]: _old, ...rest } = own;
-                    void _old;
-                    onOwn(e.target.value === usual ? rest : { ...rest, [ask]: e.target.value });
-                  }}
-                />
-              </td>
-              <td className="pl-3 text-[13px]">
-                {fault ? (
-                  <span className="text-fail">{fault}</span>
-                ) : (
-                  <span className="text-quiet">
-                    {own[ask] === undefined ? '' : `in place of ${usual}; enter it again`}
-                  </span>
-                )}
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <div className="overflow-x-auto" role="region" aria-label="Its words" tabIndex={0}>
+      <table className="mt-2 text-[14px]">
+        <thead className="text-left text-[13px] text-quiet">
+          <tr>
+            <th className="pr-4 font-normal">What is wanted</th>
+            <th className="font-normal">What is sent</th>
+            <td />
+          </tr>
+        </thead>
+        <tbody>
+          {asksOf(kind).map(([ask, { words, usual }]) => {
+            const line = own[ask] ?? usual;
+            const fault = commandFault(kind, ask, line);
+            return (
+              <tr key={ask}>
+                <td className="pr-4">{words}</td>
+                <td>
+                  <input
+                    className="field !w-[260px] font-mono text-[13px]"
+                    aria-label={`${words}: what is sent`}
+                    aria-invalid={fault !== null}
+                    value={line}
+                    spellCheck={false}
+                    onChange={(e) => {
+                      const { [ask]: _old, ...rest } = own;
+                      void _old;
+                      onOwn(e.target.value === usual ? rest : { ...rest, [ask]: e.target.value });
+                    }}
+                  />
+                </td>
+                <td className="pl-3 text-[13px]">
+                  {fault ? (
+                    <span className="text-fail">{fault}</span>
+                  ) : (
+                    <span className="text-quiet">
+                      {own[ask] === undefined ? '' : `in place of ${usual}; enter it again`}
+                    </span>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
   );
 }
 

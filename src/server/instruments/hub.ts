@@ -8,6 +8,7 @@ import { LineFault, type Said } from './line';
 import type { Ports } from './serve-stand-ins';
 import type { StandInOrder } from './stand-in-process';
 import type { InstrumentStore, KeptInstrument } from './store';
+import { STOP } from './sweep-words';
 import type { SweepNews, SweepOrder } from './sweep-process';
 
 /** Built beside the application by scripts/build.mjs. */
@@ -197,7 +198,8 @@ export function startSweep(store: InstrumentStore, { plan, metal, design }: Swee
 /** Asks the sweep that runs to end: it switches the load off and tells how it ended. @returns whether one ran */
 export function stopSweep(): boolean {
   if (!hub.sweep) return false;
-  hub.sweep.kill('SIGTERM');
+  // A message waits until the process can listen; a signal would end one that has only just begun.
+  if (hub.sweep.connected) hub.sweep.send(STOP);
   return true;
 }
 

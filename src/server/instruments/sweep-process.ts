@@ -3,6 +3,7 @@ import { runSweep, type SweepBench, type SweepPlan } from '@/core/instrument/swe
 import type { Address } from './address';
 import { Conversation } from './conversation';
 import { LineFault, type Said } from './line';
+import { STOP } from './sweep-words';
 
 type Reached = Address & { commands: OwnCommands };
 
@@ -77,6 +78,8 @@ if (process.send) {
     if (process.connected) process.send!(news);
   };
   process.once('message', (order) => {
+    // Whoever asked may be gone before this process could listen.
+    if (!process.connected) stop.abort();
     const bench = benchOf(order as SweepOrder, (said) => tell({ said }));
     void runSweep(bench, (order as SweepOrder).plan, stop.signal, (row) => tell({ row })).then((end) => {
       tell({ end });
@@ -85,6 +88,7 @@ if (process.send) {
       setTimeout(() => process.exit(0), 100);
     });
   });
+  process.on('message', (said) => said === STOP && stop.abort());
   process.on('disconnect', () => stop.abort());
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => stop.abort());
 }
