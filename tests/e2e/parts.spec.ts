@@ -176,7 +176,7 @@ test('the mains side knows the design: a fuse is missing until it is chosen, and
   await page.getByTestId('next-step').getByRole('link').click();
   await expect(page.getByRole('heading', { name: 'Before the plug goes in' })).toBeAttached();
   await page.getByRole('checkbox', { name: /^Rating plate outside/ }).check();
-  await expect(page.getByTestId('next-step')).toContainText('stage 1, before anything, is not yet read');
+  await expect(page.getByTestId('next-step')).toContainText('stage 2, transformer alone, is not yet read');
 });
 
 test('a design begins at a transformer in hand: shown before it is made, and what was typed stays', async ({

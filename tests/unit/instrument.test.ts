@@ -5,6 +5,7 @@ import { asksOf, commandFault, INSTRUMENT_KINDS, lineFor } from '@/core/instrume
 import { StandIns } from '@/core/instrument/stand-in';
 import { planFault, runSweep, type SweepBench, type SweepPlan } from '@/core/instrument/sweep';
 import type { LoadRow } from '@/core/design/design';
+import { Conversation } from '@/server/instruments/conversation';
 import { addressFault } from '@/server/instruments/address';
 import { Line, LineFault, type Said } from '@/server/instruments/line';
 import { readPlan } from '@/server/instruments/plan';
@@ -63,6 +64,7 @@ describe('the table of commands', () => {
     ['off', 'INP OFF\nINP ON', 'one line'],
     ['off', '', 'one line'],
     ['off', 'x'.repeat(201), 'at most 200'],
+    ['error', 'SYST:ERR', 'has to be a question'],
     ['smoke', 'SMOK', 'Nothing called'],
   ])('%s as %p is refused', (ask, line, words) => expect(commandFault('load', ask, line)).toContain(words));
 });
@@ -104,7 +106,7 @@ describe('addresses', () => {
 });
 
 /** The dome's supply exactly as designed. */
-const asDesigned: Hidden = { seed: 4, factors: {}, setV: null, fault: 'none', part: '', severity: [] };
+const asDesigned: Hidden = { seed: 4, factors: {}, setV: null, fault: 'none', entry: null, part: '', severity: [] };
 
 function stood(design = dome, hidden = asDesigned, speed = 1) {
   let now = 0;
@@ -278,6 +280,7 @@ function benchOf(more: Partial<SweepBench> = {}) {
     sourceV: null,
     wait: async (s) => void (seconds += s),
     now: () => new Date(1e12 + 1000 * seconds),
+    simulated: async () => false,
     ...more,
   };
   return { bench, told };
@@ -328,6 +331,15 @@ describe('a sweep', () => {
     const { end } = await swept(bench);
     expect(end.why).toContain('3.200 A, above your 3 A');
     expect(told.at(-1)).toBe('off');
+  });
+
+  test('rows of a stand-in say that they are simulated', async () => {
+    const notes = async (simulated: boolean) => {
+      const { rows } = await swept(benchOf({ simulated: async () => simulated }).bench);
+      return new Set(rows.map((r) => r.note));
+    };
+    expect(await notes(true)).toEqual(new Set(['swept, simulated']));
+    expect(await notes(false)).toEqual(new Set(['swept']));
   });
 
   test('stopped by the person in the middle of a step, load off', async () => {
@@ -413,6 +425,24 @@ describe('a line', () => {
       'answered 0',
     ]);
     line.close();
+    close();
+  });
+
+  test('what a load refused ends the sweep with its words; a make without such a question is not asked', async () => {
+    const { ports, close } = await serveStandIns(new StandIns(new SimulatedBuild(dome, asDesigned), 230, () => 0));
+    const at = { host: '127.0.0.1', port: ports.load };
+    const load = new Conversation('load', at, {});
+    await load.tell('amps', 2);
+    await load.accepted();
+    await load.tell('amps', 500);
+    await expect(load.accepted()).rejects.toThrow('The load refused what it was told: -113');
+    expect(await load.isSimulated()).toBe(true);
+    load.close();
+    const silent = new Conversation('load', at, { error: '' });
+    await silent.tell('amps', 500);
+    await silent.accepted();
+    silent.close();
+    expect(commandFault('load', 'error', '')).toBeNull();
     close();
   });
 

@@ -44,6 +44,7 @@ test('Markdown keeps to its lines, whatever was written', () => {
 
 test.each([
   ['a month that is none', { day: '2026-13-01', what: 'x', why: '' }, 'log[0].day'],
+  ['a day that is none', { day: '2026-02-31', what: 'x', why: '' }, 'log[0].day'],
   ['nothing done', { day: '2026-01-01', what: '', why: '' }, 'log[0].what'],
   ['a page of text', { day: '2026-01-01', what: 'x', why: 'y'.repeat(601) }, 'log[0].why'],
 ])('an entry with %s is refused where it is wrong', (_, entry, path) => {

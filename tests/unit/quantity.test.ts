@@ -115,3 +115,15 @@ test('a step up and a step down end where they began', () => {
     }),
   );
 });
+
+test('times are read and written in minutes where they are long', () => {
+  const read = (text: string) => parseQuantity(text, 's');
+  expect(['90', '2 min', '1.5min', '2 h', '20 ms'].map(read)).toEqual(
+    [90, 120, 90, 7200, 0.02].map((value) => ({ ok: true, value })),
+  );
+  for (const seconds of [0.02, 5, 60, 120, 95, 7200, 86_400]) {
+    const again = parseQuantity(formatForInput(seconds, 's'), 's');
+    expect(again.ok && again.value).toBeCloseTo(seconds, 2);
+  }
+  expect(formatForInput(120, 's')).toBe('2 min');
+});

@@ -49,7 +49,7 @@ describe('what is next', () => {
     const open = applyPatch(fused, { mainsSide: { ticked: [] }, bench: { readings: [] } });
     expect(nextStep(open, good).room).toBe('checklist');
     const ticked = applyPatch(open, { mainsSide: { ticked: ['label'] } });
-    expect(nextStep(ticked, good)).toEqual({ room: 'bench', text: 'stage 1, before anything, is not yet read' });
+    expect(nextStep(ticked, good)).toEqual({ room: 'bench', text: 'stage 2, transformer alone, is not yet read' });
     expect(nextStep(read(ticked, ['mains', 'secondary-open']), good).text).toBe(
       'stage 3, rectifier and reservoir, is not yet read',
     );

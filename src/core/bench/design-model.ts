@@ -92,9 +92,12 @@ export class DesignModel {
     return { volts, stepS: 1 / (of.mains.frequencyHz * volts.length) };
   }
 
-  /** The metal's rise over the room grows with what its way out resists. */
-  private sinkC(state: MeasuredState, { sink = 1 }: Factors): number {
-    const key = keyOf(state);
+  /**
+   * What the regulator's metal is over the room in the end at a load, every part as the design has it, K.
+   * @throws SolveError
+   */
+  endRiseK(state: Pick<MeasuredState, 'mainsV' | 'load'>): number {
+    const key = `${state.mainsV} ${state.load}`;
     let rise = this.rise.get(key);
     if (rise === undefined) {
       const { of, condition } = this.state(state);
@@ -102,7 +105,15 @@ export class DesignModel {
       if (!heat) throw new SolveError('nothing of this design has metal to read');
       this.rise.set(key, (rise = heat.sinkC - this.design.heat.ambientC));
     }
-    return this.design.heat.ambientC + sink * (state.metal ?? 1) * rise;
+    return rise;
+  }
+
+  /** The metal's rise over the room grows with what its way out resists. */
+  private sinkC(state: MeasuredState, { sink = 1 }: Factors): number {
+    const riseK = state.metal
+      ? state.metal.reduce((sum, m) => sum + m.share * this.endRiseK({ mainsV: m.mainsV, load: m.loadA }), 0)
+      : this.endRiseK(state);
+    return this.design.heat.ambientC + sink * riseK;
   }
 
   private state(state: MeasuredState) {

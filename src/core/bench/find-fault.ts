@@ -12,7 +12,7 @@ import { DesignModel, SOUND, type Asked, type CircuitEdit, type Throughput } fro
 import { FAULT_WORDS, type BenchFault, type FaultWords } from './fault-words';
 import type { Factors } from './factors';
 import { movables } from './movables';
-import { POWERED, UNPOWERED, type PoweredQuantity } from './reading-choices';
+import { POWERED, RELIABLE, UNPOWERED, type PoweredQuantity } from './reading-choices';
 import { measuredOf, readingSigma, type Measured } from './measured';
 import { designFaults } from './design-faults';
 import { judgedWhenFed, latestReadings, mainsForReadings } from './readings';
@@ -224,8 +224,6 @@ function placeWords(part: string): string {
   return '';
 }
 
-/** How often such a check says what is so. */
-const RELIABLE = 0.96;
 /** A powered reading counts so many times its minutes: a hand near live parts is trouble of its own. */
 const LIVE = 2;
 const LEAST_BELIEF = 0.005;

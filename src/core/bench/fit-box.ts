@@ -1,3 +1,4 @@
+import { blankRow } from '@/core/design/blank-row';
 import { applyPatch, type Design, type LoadRow } from '@/core/design/design';
 import type { BoxReadings } from '@/core/size/box-readings';
 import { fitDesign } from './fit-design';
@@ -10,18 +11,8 @@ import { fitDesign } from './fit-design';
  * @throws SolveError where the first design has no answer in a state it was read in
  */
 export function fittedToBox(first: Design, r: BoxReadings, more: readonly LoadRow[], at: string): Design {
-  const row = (loadA: number, reservoirV: number, rippleV: number | null): LoadRow => ({
-    at,
-    mainsV: r.mainsV,
-    fedFrom: 'mains',
-    loadA,
-    reservoirV,
-    rippleV,
-    outputV: null,
-    sinkC: null,
-    loadedS: null,
-    note: '',
-  });
+  const row = (loadA: number, reservoirV: number, rippleV: number | null) =>
+    blankRow({ at, mainsV: r.mainsV, loadA, reservoirV, rippleV });
   const loadLine = [row(0, r.idleV, null), row(r.loadA, r.loadedV, r.rippleVpp), ...more];
   const design = { ...first, bench: { ...first.bench, loadLine } };
   const found = fitDesign(design, ['open', 'copper', 'capacitance']);

@@ -15,6 +15,7 @@ import { DesignModel, type Asked } from './design-model';
 import { diodeSlopeV, DROP_V, movables, OF_PRINTED, type Movable } from './movables';
 import type { FactorId, Factors } from './factors';
 import { measuredOf, readingSigma, type Measured } from './measured';
+import { soakReading } from './soak';
 
 export interface FittedValue {
   id: FactorId;
@@ -76,7 +77,7 @@ const LEAST_READINGS = 2;
  * @throws SolveError where the design has no answer in a state it was read in
  */
 export function fitDesign(design: Design, moving: readonly FactorId[]): DesignFit | string {
-  const measured = measuredOf(design);
+  const measured = [...measuredOf(design), ...soakReading(design)];
   if (measured.length < LEAST_READINGS)
     return 'A fit needs two readings or more of winding, reservoir, ripple or metal. Type them here or on the power-up page.';
   // What no reading tells of stays as unsure as it is believed: a forecast has its spread all the same.

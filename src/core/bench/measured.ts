@@ -2,7 +2,7 @@ import type { Design } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
 import { formatQuantity as q } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';
-import { rowWarmth, type RowWarmth } from './row-warmth';
+import { rowWarmth, type MetalShare } from './row-warmth';
 import { floorV } from './own-instruments';
 import { judgedWhenFed, latestReadings, mainsForReadings } from './readings';
 import { LIGHT, pointNames } from './stages';
@@ -18,8 +18,8 @@ export interface MeasuredState {
   load: number | 'bare' | 'open';
   /** What the copper was at, °C; as the design takes it where left out. */
   copperC?: number;
-  /** Share of its rise the regulator's metal had made, 0 to 1; all of it where left out. */
-  metal?: number;
+  /** What the loads before and now had left in the regulator's metal; all of this load's rise where left out. */
+  metal?: readonly MetalShare[];
 }
 
 /** One reading a model is held against, whichever page it was typed on. */
@@ -60,9 +60,6 @@ const OF_POINT: Readonly<Partial<Record<PointId, { quantity: Quantity; load: 'ba
   'reservoir-ripple': { quantity: 'ripple', load: 'full' },
   'sink-warm': { quantity: 'sink', load: 'full' },
 };
-
-const warmState = (warmth: RowWarmth | null) =>
-  warmth ? { metal: warmth.metal, ...(warmth.copperC === null ? {} : { copperC: warmth.copperC }) } : {};
 
 const ROW_COLUMNS = [
   ['reservoirV', 'reservoir', 'reservoir', 'V'],
@@ -113,7 +110,7 @@ export function measuredOf(design: Design): Measured[] {
               label: `row ${n + 1}, ${q(row.loadA, 'A')}, ${words}`,
               quantity,
               unit,
-              state: { mainsV: row.mainsV, load: row.loadA, ...warmState(warmth[n] ?? null) },
+              state: { mainsV: row.mainsV, load: row.loadA, ...warmth[n] },
               value,
               sigma: readingSigma(design, quantity, value),
             },

@@ -9,7 +9,8 @@ import type { Unit } from '@/core/quantity/parse';
 import { FAULT_WORDS, type BenchFault } from './fault-words';
 import { findFault } from './find-fault';
 import { readingSigma } from './measured';
-import { POWERED, UNPOWERED, type UnpoweredId } from './reading-choices';
+import { pointContext } from './point-context';
+import { POWERED, RELIABLE, UNPOWERED, type UnpoweredId } from './reading-choices';
 import { SET, type FinderStep, type PracticeChoice, type PracticeReading, type Puzzle } from './practice-puzzles';
 import { faultsToHide, hide, SimulatedBuild, type Hidden } from './simulated-build';
 
@@ -51,8 +52,7 @@ export function setPuzzle(id: string): Puzzle | null {
 export function practiceChoices(design: Design): PracticeChoice[] {
   const regulated = mainModel(design) !== null;
   const mains = design.source.kind === 'mains';
-  const idle = { mainsV: mainsVolts(design, 'high'), load: 'bare' as const };
-  const hot = new SimulatedBuild(design, hide(design, 1)).read('peak', idle) > TOUCH_DC_V;
+  const hot = pointContext(design, () => mainsVolts(design, 'nominal')).idlePeakV > TOUCH_DC_V;
   return [
     ...UNPOWERED.filter((u) => regulated || (u.id !== 'through' && u.id !== 'setting')).map((u) => ({
       id: u.id,
@@ -184,25 +184,32 @@ export function finderPath(
       };
     return reading;
   };
-  const first = read(BEGINS[0]!);
-  step({ ...first, believes: 'nothing yet', share: 0 });
+  step({ ...read(BEGINS[0]!), believes: 'nothing yet', share: 0 });
   let reading = read(BEGINS[1]!);
+  let report = findFault(known);
+  /** What checks without power have spoken against. */
+  const ruledOut = new Set<BenchFault>();
   for (;;) {
-    const report = findFault(known);
     if (typeof report === 'string') return { steps, names: 'other' };
-    const top = report.suspects[0]!;
-    step({ ...reading, believes: top.name, share: top.probability });
+    const weighed = report.suspects.map((s) => ({
+      ...s,
+      probability: s.probability * (ruledOut.has(s.fault) ? 1 - RELIABLE : 1),
+    }));
+    const all = weighed.reduce((sum, s) => sum + s.probability, 0);
+    const top = weighed.reduce((best, s) => (s.probability > best.probability ? s : best));
+    step({ ...reading, believes: top.name, share: top.probability / all });
     const next = report.next.find((n) => !done.has(n.id));
-    if (top.probability >= SURE || !next || steps.length >= MOST_STEPS) return { steps, names: top.fault };
+    if (top.probability / all >= SURE || !next || steps.length >= MOST_STEPS) return { steps, names: top.fault };
+    reading = read(next.id);
     if (next.powered) {
-      reading = read(next.id);
+      report = findFault(known);
       continue;
     }
-    reading = read(next.id);
-    const shows = UNPOWERED.find((u) => u.id === next.id)!.shows;
+    const { shows } = UNPOWERED.find((u) => u.id === next.id)!;
     if (shows.includes(hidden.fault)) {
       step({ ...reading, believes: FAULT_WORDS[hidden.fault].name, share: 1 });
       return { steps, names: hidden.fault };
     }
+    shows.forEach((fault) => ruledOut.add(fault));
   }
 }

@@ -39,3 +39,6 @@ export const UNPOWERED: readonly { id: UnpoweredId; label: string; minutes: numb
   { id: 'through', label: 'ohms from the regulator’s input to its output', minutes: 3, shows: ['output-through'] },
   { id: 'setting', label: 'ohms from the setting pin to ground', minutes: 3, shows: ['output-top', 'output-bottom'] },
 ];
+
+/** How often a check without power says what is so. Rule of thumb. */
+export const RELIABLE = 0.96;

@@ -33,8 +33,9 @@ export interface ReadRows {
  * @param at the time they are noted with
  * @param mainsV what is noted where a row does not say
  * @param outputV what ohms and watts are reckoned at
+ * @param room how many more rows the load line holds
  */
-export function readRows(text: string, at: string, mainsV: number, outputV: number): ReadRows {
+export function readRows(text: string, at: string, mainsV: number, outputV: number, room = LOAD_ROWS_MAX): ReadRows {
   const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim(), { skipEmptyLines: 'greedy' });
   const lines = parsed.data.map((r) => r.map((c) => c.trim()));
   if (lines.length === 0 || lines[0]!.every((c) => c === ''))
@@ -80,9 +81,11 @@ export function readRows(text: string, at: string, mainsV: number, outputV: numb
     if (fault) errors.push(`Row ${n + (named ? 2 : 1)}: ${fault}`);
     else rows.push(row);
   });
-  if (rows.length > LOAD_ROWS_MAX) {
-    errors.push(`${LOAD_ROWS_MAX} rows are the most a load line holds: the rest is left out.`);
-    rows.length = LOAD_ROWS_MAX;
+  if (rows.length > room) {
+    errors.push(
+      `${LOAD_ROWS_MAX} rows are the most a load line holds: ${room} more have room, the last ${rows.length - room} are left out.`,
+    );
+    rows.length = room;
   }
   return { rows, errors };
 }

@@ -5,11 +5,11 @@ import { copperRatio } from '@/core/parts/transformer';
 import { READ_AT_C } from '@/core/parts/transformer-source';
 import { dice } from '@/core/quantity/dice';
 import { SolveError } from '@/core/solve/solve-error';
-import { copperAfter, metalAfter, warmCopperC } from './row-warmth';
 import { designFaults } from './design-faults';
 import { DesignModel, SOUND, type Asked, type CircuitEdit, type Throughput } from './design-model';
 import type { Factors } from './factors';
 import type { BenchFault } from './fault-words';
+import type { MeasuredState } from './measured';
 import { movables } from './movables';
 
 /** What is so of a simulated build and shown to nobody who reads it. */
@@ -19,6 +19,8 @@ export interface Hidden {
   /** What its regulator is set to, V; null where there is none. */
   setV: number | null;
   fault: Exclude<BenchFault, 'other'>;
+  /** Which of the design's faults ahead of its regulator it is; null where it is none of them. */
+  entry: number | null;
   /** Where the fault sits, as the finder names places. */
   part: string;
   severity: number[];
@@ -47,28 +49,17 @@ export function hide(design: Design, seed: number, fault: BenchFault = 'none'): 
   const setV = model && model.outputV * (1 + 0.5 * model.spread * within(WITHIN));
   const { ahead, behind } = designFaults(design);
   const back = behind.find((f) => f.fault === fault);
-  if (back) return { seed, factors, setV, fault: back.fault, part: '', severity: [] };
+  if (back) return { seed, factors, setV, fault: back.fault, entry: null, part: '', severity: [] };
   const places = ahead.filter((f) => f.fault === fault);
-  // Among several entries of a fault its first says the usual case: a joint, a tap, not a second transformer.
   const place = places.length > 0 ? pick(places, roll.uniform()) : ahead.find((f) => f.fault === 'none')!;
   const severity = place.severity.map(
     (u) => u.centre * Math.exp(u.spread * (2 * roll.uniform() - 1) * SEVERITY_WITHIN),
   );
-  return { seed, factors, setV, fault: place.fault, part: place.part, severity };
+  return { seed, factors, setV, fault: place.fault, entry: ahead.indexOf(place), part: place.part, severity };
 }
 
 const pick = <T>(list: readonly T[], share: number): T =>
   list[Math.min(list.length - 1, Math.floor(share * list.length))]!;
-
-/** How a build is held while it is read. */
-export interface Held {
-  mainsV: number;
-  /** Amperes out of the main output; 'bare' with nothing behind the reservoir, 'open' for the winding alone. */
-  load: number | 'bare' | 'open';
-  /** What its copper is at, °C, and how much of its rise the metal has made, 0 to 1; warm through where left out. */
-  copperC?: number;
-  metal?: number;
-}
 
 /** A supply somebody could have built of a design: answers with what is really there, without an instrument's error. */
 export class SimulatedBuild {
@@ -81,9 +72,7 @@ export class SimulatedBuild {
     readonly hidden: Hidden,
   ) {
     const { ahead, behind, sound } = designFaults(design);
-    const front = ahead.find(
-      (f) => f.fault === hidden.fault && f.part === hidden.part && f.severity.length === hidden.severity.length,
-    );
+    const front = hidden.entry === null ? undefined : ahead[hidden.entry];
     this.edit = front ? (c) => front.edit(c, hidden.severity) : SOUND;
     const through = behind.find((f) => f.fault === hidden.fault)?.through ?? sound;
     this.out = through && hidden.setV !== null ? { through, setV: hidden.setV } : undefined;
@@ -96,56 +85,29 @@ export class SimulatedBuild {
   }
 
   /** What stands at a place. @throws SolveError */
-  read(quantity: Asked['quantity'], held: Held): number {
-    if (quantity === 'sink') return this.metalC(held);
-    const { mainsV, load, copperC } = held;
-    const state = { mainsV, load, ...(copperC === undefined ? {} : { copperC }) };
+  read(quantity: Asked['quantity'], state: MeasuredState): number {
+    if (quantity === 'sink') return this.metalC(state);
     const asked = quantity === 'output' && !this.out ? 'rail' : quantity;
     return this.model.predict([{ quantity: asked, state }], this.hidden.factors, this.edit, this.out)[0]!;
   }
 
   /** One cycle at the reservoir. @throws SolveError */
-  wave({ mainsV, load, copperC }: Held): { volts: number[]; stepS: number } {
-    return this.model.wave(
-      { mainsV, load, ...(copperC === undefined ? {} : { copperC }) },
-      this.hidden.factors,
-      this.edit,
-    );
+  wave(state: MeasuredState): { volts: number[]; stepS: number } {
+    return this.model.wave(state, this.hidden.factors, this.edit);
   }
 
-  /** The regulator's metal: its rise goes with the watts the fault leaves it. */
-  private metalC(held: Held): number {
-    const { heat } = this.design;
-    const share = held.metal ?? 1;
-    if (!mainModel(this.design)) throw new SolveError('nothing of this design has metal to read');
-    if (typeof held.load !== 'number' || held.load === 0) return heat.ambientC;
-    const state = { mainsV: held.mainsV, load: held.load };
-    const soundC = this.model.predict([{ quantity: 'sink', state }], this.hidden.factors)[0]!;
-    const soundV = this.model.predict([{ quantity: 'rail', state }], {})[0]! - (mainModel(this.design)?.outputV ?? 0);
-    const hereV = this.read('rail', held) - this.read('output', held);
-    return heat.ambientC + share * (soundC - heat.ambientC) * (soundV > 0 ? Math.max(0, hereV) / soundV : 1);
-  }
-}
-
-/** Copper and metal of a build as time goes by under a load. */
-export class Warming {
-  private copper = READ_AT_C;
-  private metal = 0;
-
-  private readonly endC: number;
-
-  constructor(private readonly design: Design) {
-    this.endC = design.source.kind === 'mains' ? warmCopperC(design) : READ_AT_C;
-  }
-
-  /** So many seconds at a load, A. */
-  pass(seconds: number, loadA: number): void {
-    if (this.design.source.kind === 'mains')
-      this.copper = copperAfter(this.design, this.copper, loadA, seconds, this.endC);
-    this.metal = metalAfter(this.design, this.metal, loadA, seconds);
-  }
-
-  get state(): { copperC?: number; metal: number } {
-    return { metal: this.metal, ...(this.design.source.kind === 'mains' ? { copperC: this.copper } : {}) };
+  /** The regulator's metal: each load's rise goes with the watts the fault leaves it. */
+  private metalC({ mainsV, load, metal }: MeasuredState): number {
+    const made = mainModel(this.design);
+    if (!made) throw new SolveError('nothing of this design has metal to read');
+    const shares = metal ?? (typeof load === 'number' && load > 0 ? [{ mainsV, loadA: load, share: 1 }] : []);
+    const { sink = 1 } = this.hidden.factors;
+    const riseK = shares.reduce((sum, m) => {
+      const state = { mainsV: m.mainsV, load: m.loadA };
+      const soundV = this.model.predict([{ quantity: 'rail', state }], {})[0]! - made.outputV;
+      const hereV = this.read('rail', state) - this.read('output', state);
+      return sum + m.share * this.model.endRiseK(state) * (soundV > 0 ? Math.max(0, hereV) / soundV : 1);
+    }, 0);
+    return this.design.heat.ambientC + sink * riseK;
   }
 }

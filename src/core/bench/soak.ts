@@ -7,7 +7,7 @@ import { CONDITIONS } from '@/core/circuit/condition';
 import type { Figure } from '@/core/study/figure';
 import { operatingPoint } from '@/core/study/operating-point';
 import { BOX_S } from '@/core/study/time-constants';
-import { readingSigma } from './measured';
+import { readingSigma, type Measured } from './measured';
 import { metalS } from './row-warmth';
 import { mainsToday } from './readings';
 
@@ -118,3 +118,24 @@ export function soakOf(design: Design): Soak | string {
 const KELVIN = 273.15;
 /** So much of a thermometer's error changes from reading to reading; the rest is the same all along. */
 const SHARED = 0.3;
+
+/**
+ * A soak as a reading of the metal: its rise over the room it was read in, put on the room the design assumes.
+ * @throws SolveError where the design has no answer at the mains read
+ */
+export function soakReading(design: Design): Measured[] {
+  const soak = soakOf(design);
+  if (typeof soak === 'string') return [];
+  const roomC = soak.final.inputs[0]!.value;
+  return [
+    {
+      id: 'soak',
+      label: 'metal in the end, by its soak',
+      quantity: 'sink',
+      unit: '°C',
+      state: { mainsV: mainsToday(design), load: design.demand.outputA },
+      value: design.heat.ambientC + soak.final.value - roomC,
+      sigma: soak.sigmaK,
+    },
+  ];
+}

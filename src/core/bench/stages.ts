@@ -24,7 +24,8 @@ export function stagesOf(design: Design): Stage[] {
   const battery = dc?.kind === 'battery';
   const stage = (name: string, points: PointId[], more: PointId[] = []): Stage => ({ name, points, more });
   return [
-    stage('Before anything', ['mains']),
+    // At the mains itself nothing is waited for: nominal is taken, and the winding tells the rest. A DC source is read.
+    dc ? stage('Before anything', ['mains']) : stage('Before anything', [], ['mains']),
     ...(dc ? [] : [stage('Transformer alone', ['secondary-open'])]),
     stage(dc ? 'Reservoir' : 'Rectifier and reservoir', ['reservoir-idle']),
     ...(made ? [stage('Regulator', ['output-idle'])] : []),

@@ -1,3 +1,4 @@
+import { blankRow } from './blank-row';
 import { blankDesign, MAINS_PRESETS, outputDemand } from './defaults';
 import type { Consumer, Design, LoadRow, Reading } from './design';
 
@@ -29,18 +30,8 @@ const read = (point: string, value: number, mainsV: number, at: string): Reading
 });
 
 /** A row of the load line that was taken of the dome's supply one evening. */
-const row = (loadA: number, mainsV: number, reservoirV: number, rippleV: number | null, at: string): LoadRow => ({
-  at: `2026-04-18T${at}:00Z`,
-  mainsV,
-  fedFrom: 'mains',
-  loadA,
-  reservoirV,
-  rippleV,
-  outputV: null,
-  sinkC: null,
-  loadedS: 120,
-  note: '',
-});
+const row = (loadA: number, mainsV: number, reservoirV: number, rippleV: number | null, at: string): LoadRow =>
+  blankRow({ at: `2026-04-18T${at}:00Z`, mainsV, loadA, reservoirV, rippleV, loadedS: 120 });
 
 /** A row of the seismograph amplifier's supply as the program's own stand-ins swept it. */
 const swept = (
@@ -51,18 +42,19 @@ const swept = (
   outputV: number,
   sinkC: number,
   at: string,
-): LoadRow => ({
-  at: `2026-05-09T${at}:00Z`,
-  mainsV,
-  fedFrom: 'variable',
-  loadA,
-  reservoirV,
-  rippleV,
-  outputV,
-  sinkC,
-  loadedS: 120,
-  note: 'swept, simulated',
-});
+): LoadRow =>
+  blankRow({
+    at: `2026-05-09T${at}:00Z`,
+    mainsV,
+    fedFrom: 'variable',
+    loadA,
+    reservoirV,
+    rippleV,
+    outputV,
+    sinkC,
+    loadedS: 120,
+    note: 'swept, simulated',
+  });
 
 /** The demo shelf: supplies of a small coastal school's observatory and workshop. Invented, every one. */
 export function demoDesigns(): Design[] {
@@ -279,11 +271,11 @@ export function demoDesigns(): Design[] {
         ...drum.bench,
         loadLine: [
           swept(0.0, 230.5, 31.13, 0.0342, 18.2, 35.7, '18:42'),
-          swept(0.04994, 230.8, 30.03, 0.249, 18.18, 45.0, '18:44'),
-          swept(0.09985, 230.7, 29.22, 0.44, 18.18, 56.1, '18:46'),
-          swept(0.1503, 230.7, 28.58, 0.621, 18.21, 64.1, '18:48'),
-          swept(0.2004, 230.7, 27.98, 0.786, 18.21, 69.8, '18:50'),
-          swept(0.2507, 230.9, 27.52, 0.953, 18.18, 74.3, '18:52'),
+          swept(0.04994, 230.8, 30.03, 0.249, 18.18, 44.9, '18:44'),
+          swept(0.09985, 230.7, 29.22, 0.44, 18.18, 53.8, '18:46'),
+          swept(0.1503, 230.7, 28.58, 0.621, 18.21, 60.6, '18:48'),
+          swept(0.2004, 230.7, 27.98, 0.786, 18.21, 65.8, '18:50'),
+          swept(0.2507, 230.9, 27.52, 0.953, 18.18, 70.1, '18:52'),
         ],
       },
       demand: { ...drum.demand, negativeA: 0.18 },

@@ -63,6 +63,12 @@ const soakRow = group({
   tempC: field('bench.sinkC').required('${path} is missing'),
 });
 
+/** Whether a text is a day there was or will be, as 2026-01-31. */
+function isDay(text: string): boolean {
+  const time = Date.parse(`${text}T00:00:00Z`);
+  return Number.isFinite(time) && new Date(time).toISOString().slice(0, 10) === text;
+}
+
 /** What was done to the box on a day, and why. */
 export const logSchema = list(
   group({
@@ -70,7 +76,7 @@ export const logSchema = list(
       .string()
       .strict(true)
       .required('${path} is missing')
-      .matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, '${path} is not a day like 2026-01-31'),
+      .test('day', '${path} is not a day like 2026-01-31', isDay),
     what: yup.string().strict(true).required('${path} is missing').max(LOG_TEXT_MAX, '${path} is too long'),
     why: text(LOG_TEXT_MAX),
   }),

@@ -8,6 +8,8 @@ interface Ask {
   usual: string;
   takes?: true;
   answers?: 'number' | 'numbers' | 'switch' | 'text';
+  /** Left empty where a make has no such thing: it is not asked then. */
+  optional?: true;
 }
 
 /**
@@ -30,6 +32,7 @@ export const COMMANDS = {
     isOn: { words: 'Is it on', usual: 'INP?', answers: 'switch' },
     volts: { words: 'Volts at its terminals', usual: 'MEAS:VOLT?', answers: 'number' },
     drawn: { words: 'Amperes it draws', usual: 'MEAS:CURR?', answers: 'number' },
+    error: { words: 'What it refused', usual: 'SYST:ERR?', answers: 'text', optional: true },
   },
   scope: {
     time: { words: 'Seconds a division', usual: 'TIM:SCAL {value}', takes: true },
@@ -68,6 +71,7 @@ export const LINE_MAX = 200;
 export function commandFault(kind: InstrumentKind, ask: string, line: string): string | null {
   const known = (COMMANDS[kind] as Record<string, Ask>)[ask];
   if (!known) return `Nothing called ‘${ask}’ is asked of a ${kind}.`;
+  if (known.optional && line === '') return null;
   if (!/^[\x20-\x7e]+$/.test(line)) return `${known.words}: a command is one line of plain letters.`;
   if (line.length > LINE_MAX) return `${known.words}: a command has at most ${LINE_MAX} letters.`;
   if (known.takes && !line.includes('{value}')) return `${known.words}: {value} has to stand where the number goes.`;

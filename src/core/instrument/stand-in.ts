@@ -1,5 +1,7 @@
 import { acReading, ampsError } from '@/core/bench/own-instruments';
-import { Warming, type Held, type SimulatedBuild } from '@/core/bench/simulated-build';
+import type { MeasuredState } from '@/core/bench/measured';
+import { Warming } from '@/core/bench/row-warmth';
+import type { SimulatedBuild } from '@/core/bench/simulated-build';
 import { dice } from '@/core/quantity/dice';
 import type { InstrumentKind } from './commands';
 
@@ -213,7 +215,7 @@ export class StandIns {
   /** Lets the time since last time go by in copper and metal. */
   private passed(): void {
     const now = this.clock();
-    this.warming.pass(Math.max(0, now - this.lastS) * this.speed, this.drawn());
+    this.warming.pass(Math.max(0, now - this.lastS) * this.speed, this.drawn(), this.mainsV);
     this.lastS = now;
   }
 
@@ -221,22 +223,22 @@ export class StandIns {
     return this.loadOn && this.sourceOn ? this.loadA : 0;
   }
 
-  private held(load: Held['load'] = this.drawn()): Held {
+  private now(load: MeasuredState['load'] = this.drawn()): MeasuredState {
     this.passed();
     return { mainsV: this.mainsV, load, ...this.warming.state };
   }
 
   /** What stands somewhere right now; nothing where it is not fed. */
-  private at(quantity: Parameters<SimulatedBuild['read']>[0], load?: Held['load']): number {
+  private at(quantity: Parameters<SimulatedBuild['read']>[0], load?: MeasuredState['load']): number {
     if (!this.sourceOn && quantity !== 'sink') return 0;
-    return this.build.read(quantity, this.held(load));
+    return this.build.read(quantity, this.now(load));
   }
 
   /** What the meter's AC range shows of what swings where its leads are; behind a regulator next to nothing does. */
   private acV(): number {
     const { design } = this.build;
     if (!this.sourceOn || (this.probe === 'OUTPUT' && design.regulator.kind !== 'none')) return 0;
-    return acReading(this.build.wave(this.held()).volts, design.bench);
+    return acReading(this.build.wave(this.now()).volts, design.bench);
   }
 
   private meterV(): number {
@@ -268,7 +270,7 @@ export class StandIns {
     const floor = this.build.design.bench.scopeFloorV / FLOOR_SIGMAS;
     const stepS = (DIVISIONS * this.timeS) / TRACE_POINTS;
     if (!this.sourceOn) return Array.from({ length: TRACE_POINTS }, () => this.meterNoise(0, floor));
-    const { volts, stepS: own } = this.build.wave(this.held());
+    const { volts, stepS: own } = this.build.wave(this.now());
     const mean = volts.reduce((a, b) => a + b, 0) / volts.length;
     const start = this.roll.uniform() * volts.length;
     return Array.from({ length: TRACE_POINTS }, (_, n) => {

@@ -1,3 +1,4 @@
+import { blankRow } from '@/core/design/blank-row';
 import type { LoadRow } from '@/core/design/design';
 
 /** A sweep of the load as it is asked for. */
@@ -37,6 +38,8 @@ export interface SweepBench {
   sourceV: (() => Promise<number>) | null;
   wait(seconds: number, stop: AbortSignal): Promise<void>;
   now(): Date;
+  /** Whether what is read comes from a stand-in: every row then says so. */
+  simulated(): Promise<boolean>;
 }
 
 /** How a sweep ended. */
@@ -104,6 +107,7 @@ async function steps(
 ): Promise<string> {
   const { limits } = plan;
   const until = bench.now().getTime() + 60_000 * limits.mostMinutes;
+  const note = (await bench.simulated()) ? 'swept, simulated' : 'swept';
   let on = false;
   for (const amps of plan.amps) {
     if (stop.aborted) return STOPPED;
@@ -125,18 +129,20 @@ async function steps(
     }
     const reads = await bench.loadReads();
     const at = bench.meterV ? upright('meter', await bench.meterV()) : null;
-    onRow({
-      at: bench.now().toISOString(),
-      mainsV: bench.sourceV ? await bench.sourceV() : plan.sourceV,
-      fedFrom: bench.sourceV ? 'variable' : 'mains',
-      loadA: upright('load', reads.amps),
-      reservoirV: plan.meterOn === 'reservoir' ? at : null,
-      rippleV: bench.rippleV ? await bench.rippleV() : null,
-      outputV: plan.meterOn === 'output' && at !== null ? at : upright('load', reads.volts),
-      sinkC: bench.metalC ? await bench.metalC() : null,
-      loadedS: plan.settleS,
-      note: 'swept',
-    });
+    onRow(
+      blankRow({
+        at: bench.now().toISOString(),
+        mainsV: bench.sourceV ? await bench.sourceV() : plan.sourceV,
+        fedFrom: bench.sourceV ? 'variable' : 'mains',
+        loadA: upright('load', reads.amps),
+        reservoirV: plan.meterOn === 'reservoir' ? at : null,
+        rippleV: bench.rippleV ? await bench.rippleV() : null,
+        outputV: plan.meterOn === 'output' && at !== null ? at : upright('load', reads.volts),
+        sinkC: bench.metalC ? await bench.metalC() : null,
+        loadedS: plan.settleS,
+        note,
+      }),
+    );
   }
   return DONE;
 }

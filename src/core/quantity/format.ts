@@ -77,6 +77,7 @@ const PREFIXED: ReadonlySet<Unit> = new Set<Unit>(['V', 'H', 'W', 's']);
 export function formatForInput(value: number, unit: Unit): string {
   if (!Number.isFinite(value)) return '';
   if (unit === 'F' || unit === 'ohm' || unit === 'A') return formatNominal(value, unit);
+  if (unit === 's' && value >= 60) return `${Number((value / 60).toPrecision(6))} min`;
   // What a small number of volts or henries is, and what a long row of zeros is, shows by its prefix.
   const size = Math.abs(value);
   if ((PREFIXED.has(unit) && size > 0 && (size < 0.1 || size >= 1e4)) || (unit === 'Hz' && size >= 1e4))

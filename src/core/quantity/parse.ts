@@ -81,6 +81,9 @@ const SPELLINGS: Record<Unit, string[]> = {
   '': [],
 };
 
+/** How long times are written, s. */
+const LONGER: Readonly<Record<string, number>> = { min: 60, h: 3600 };
+
 /** Units that never carry a prefix, so that 'k/W' or '°C' is not read as kilo or centi. */
 const UNPREFIXED: ReadonlySet<Unit> = new Set<Unit>([
   '%',
@@ -190,6 +193,8 @@ export function parseQuantity(text: string, unit: Unit): ParseResult {
   const number = Number(plain[1]);
   const tail = plain[2]!;
   if (unitMatches(tail, unit)) return finish(number);
+  const longer = unit === 's' ? LONGER[tail.toLowerCase()] : undefined;
+  if (longer) return finish(number * longer);
   if (!UNPREFIXED.has(unit)) {
     const scale = PREFIX[tail[0]!];
     if (scale !== undefined && unitMatches(tail.slice(1), unit))

@@ -7,13 +7,15 @@ import { judgedWhenFed, mainsToday } from '@/core/bench/readings';
 import { rowFault } from '@/core/bench/row-fault';
 import type { Design, LoadRow } from '@/core/design/design';
 import { LOAD_ROWS_MAX } from '@/core/design/how-many';
-import { rangeFault } from '@/core/design/limits';
+import { rangeFault, type FieldPath } from '@/core/design/limits';
 import { mainModel } from '@/core/design/outputs';
+import { blankRow } from '@/core/design/blank-row';
 import { FED_FROM } from '@/core/design/kinds';
 import { parseLoad } from '@/core/quantity/load';
-import { parseQuantity } from '@/core/quantity/parse';
+import { parseQuantity, type Unit } from '@/core/quantity/parse';
 import { formatQuantity } from '@/core/quantity/format';
 import { AmountCell } from '@/ui/amount-cell';
+import { IconButton } from '@/ui/icon-button';
 import { save } from '@/ui/download';
 import { useDesign, useEdit } from '@/ui/session';
 import { FED_WORDS } from './fed-words';
@@ -32,6 +34,8 @@ const READ = [
   { key: 'outputV', path: 'bench.volts', label: 'Output, V' },
   { key: 'sinkC', path: 'bench.sinkC', label: 'Metal, °C' },
 ] as const;
+/** How long the load had hung on it: copper and metal are as warm as that. */
+const LOADED = 'Loaded for';
 
 /** The measured rows, each beside what the design says of it, and a row to type the next one in. */
 export function LoadRows({
@@ -55,7 +59,7 @@ export function LoadRows({
   return (
     <section aria-label="Measured rows" className="min-w-0">
       <div className="overflow-x-auto" role="region" aria-label="Rows read" tabIndex={0}>
-        <table className="w-full min-w-[740px] text-[14px]">
+        <table className="w-full min-w-[800px] text-[14px]">
           <thead className="text-left text-[12.5px] text-quiet">
             <tr>
               <th className="px-1 font-normal">Load</th>
@@ -66,6 +70,7 @@ export function LoadRows({
                   {c.label}
                 </th>
               ))}
+              <th className="px-1 font-normal">{LOADED}</th>
               <th className="px-1 font-normal">Against the design</th>
               <td />
             </tr>
@@ -110,19 +115,25 @@ export function LoadRows({
                     onCommit={(v) => change(n, { [c.key]: v })}
                   />
                 ))}
+                <AmountCell
+                  path="bench.loadedS"
+                  label={`Row ${n + 1}: ${LOADED.toLowerCase()}`}
+                  value={row.loadedS}
+                  placeholder="warm"
+                  onCommit={(v) => change(n, { loadedS: v })}
+                />
                 <td className="h-[52px] min-w-[160px] whitespace-nowrap px-1 leading-[18px]">
                   <Against design={design} row={row} n={n} computed={computed} opened={opened} onOpen={setOpened} />
+                  {row.note !== '' && <span className="block text-[12.5px] text-tight">{row.note}</span>}
                 </td>
                 <td>
-                  <button
-                    type="button"
-                    className="grid h-[28px] w-[28px] place-items-center rounded text-quiet"
-                    aria-label={`Remove row ${n + 1}`}
+                  <IconButton
+                    label={`Remove row ${n + 1}`}
                     title="Remove this row"
                     onClick={() => keep(rows.filter((_, k) => k !== n))}
                   >
                     <Trash2 size={15} />
-                  </button>
+                  </IconButton>
                 </td>
               </tr>
             ))}
@@ -177,9 +188,10 @@ export function LoadRows({
       </div>
       {pasting && (
         <PasteRows
+          room={LOAD_ROWS_MAX - rows.length}
           onClose={() => setPasting(false)}
           onTake={(more) => {
-            keep([...rows, ...more].slice(0, LOAD_ROWS_MAX));
+            keep([...rows, ...more]);
             setPasting(false);
           }}
         />
@@ -245,9 +257,13 @@ const FIELDS = [
   { key: 'rippleV', label: 'Ripple, p-p', hint: 'V' },
   { key: 'outputV', label: 'Output', hint: 'V' },
   { key: 'sinkC', label: 'Metal', hint: '°C' },
+  { key: 'loaded', label: LOADED, hint: '2 min' },
 ] as const;
 
-const EMPTY = { load: '', mains: '', reservoirV: '', rippleV: '', outputV: '', sinkC: '' };
+const EMPTY = { load: '', mains: '', reservoirV: '', rippleV: '', outputV: '', sinkC: '', loaded: '' };
+
+/** A bare number of how long is minutes. */
+const inMinutes = (text: string) => (/^\s*[\d.,]+\s*$/.test(text) ? `${text} min` : text);
 
 /** The next row, typed from field to field; Enter keeps it and goes back to the load. */
 function NextRow({ onKeep }: { onKeep(row: LoadRow): void }) {
@@ -261,18 +277,19 @@ function NextRow({ onKeep }: { onKeep(row: LoadRow): void }) {
   function keep() {
     const load = parseLoad(texts.load, design.demand.outputV);
     if (!load.ok) return setFault(`Load: ${load.error}`);
-    const number = (text: string, unit: 'V' | '°C', path: 'bench.sourceV' | 'bench.volts' | 'bench.sinkC') => {
+    const number = (text: string, unit: Unit, path: FieldPath) => {
       if (text.trim() === '') return { value: null, fault: null };
       const read = parseQuantity(text, unit);
       return read.ok ? { value: read.value, fault: rangeFault(path, read.value) } : { value: null, fault: read.error };
     };
     const mains = number(texts.mains, 'V', 'bench.sourceV');
     const read = READ.map((c) => ({ ...c, ...number(texts[c.key], c.key === 'sinkC' ? '°C' : 'V', c.path) }));
-    const wrong = [{ label: 'Mains then', ...mains }, ...read].find((r) => r.fault);
+    const loaded = { label: LOADED, ...number(inMinutes(texts.loaded), 's', 'bench.loadedS') };
+    const wrong = [{ label: 'Mains then', ...mains }, ...read, loaded].find((r) => r.fault);
     const over = rangeFault('bench.loadA', load.value);
     if (over) return setFault(over);
     if (wrong) return setFault(`${wrong.label}: ${wrong.fault}`);
-    const row: LoadRow = {
+    const row = blankRow({
       at: new Date().toISOString(),
       mainsV: mains.value ?? mainsV,
       fedFrom: last?.fedFrom ?? (design.source.kind === 'mains' ? 'mains' : 'bench supply'),
@@ -281,9 +298,8 @@ function NextRow({ onKeep }: { onKeep(row: LoadRow): void }) {
       rippleV: read[1]!.value,
       outputV: read[2]!.value,
       sinkC: read[3]!.value,
-      loadedS: null,
-      note: '',
-    };
+      loadedS: loaded.value,
+    });
     const whole = rowFault(row);
     if (whole) return setFault(`This row: ${whole}.`);
     setFault(null);
@@ -301,7 +317,7 @@ function NextRow({ onKeep }: { onKeep(row: LoadRow): void }) {
         keep();
       }}
     >
-      <div className="grid grid-cols-3 gap-2 min-[640px]:grid-cols-[repeat(6,minmax(0,1fr))_auto]">
+      <div className="grid grid-cols-3 gap-2 min-[640px]:grid-cols-[repeat(7,minmax(0,1fr))_auto]">
         {FIELDS.map((f, n) => (
           <label key={f.key} className="text-[13px] text-quiet">
             {f.label}

@@ -5,6 +5,7 @@ import { judgeReading } from '@/core/bench/readings';
 import type { TestPoint } from '@/core/bench/test-point';
 import type { Reading } from '@/core/design/design';
 import { formatQuantity } from '@/core/quantity/format';
+import { Working } from '@/ui/working';
 import { useTypedReading } from './typed-reading';
 
 interface Props {
@@ -77,6 +78,7 @@ function Large({
 }) {
   const { draft, setDraft, fault, shown, commit } = useTypedReading(point, reading, onKeep);
   const verdict = reading && judged(reading) ? judgeReading(point, reading.value) : null;
+  const [working, setWorking] = useState(false);
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => field.current?.focus(), [enabled]);
   return (
@@ -106,11 +108,22 @@ function Large({
             else commit(e.currentTarget.value);
           }}
         />
-        <p className="text-[30px]">
+        <button
+          type="button"
+          className="num text-[30px]"
+          aria-expanded={working}
+          onClick={() => setWorking(!working)}
+          aria-label={`Expected ${formatQuantity(point.low, point.unit)} to ${formatQuantity(point.high, point.unit)}: show the working`}
+        >
           {formatQuantity(point.low, point.unit)} <span className="text-quiet">to</span>{' '}
           {formatQuantity(point.high, point.unit)}
-        </p>
+        </button>
       </div>
+      {working && (
+        <div className="mt-2 border-l-2 border-volt pl-3">
+          <Working figure={point.expected} />
+        </div>
+      )}
       <div id="large-said" aria-live="polite" className="mt-3 min-h-[96px] text-[24px] leading-snug">
         {fault && <p className="text-fail">{fault}</p>}
         {!fault && reading && !verdict && <p className="text-quiet">Kept, not held against the window.</p>}

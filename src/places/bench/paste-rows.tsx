@@ -8,7 +8,16 @@ import { PasteCells } from '@/ui/paste-cells';
 import { useDesign } from '@/ui/session';
 
 /** Rows out of a spreadsheet, a logger's file or another design. */
-export function PasteRows({ onClose, onTake }: { onClose(): void; onTake(rows: LoadRow[]): void }) {
+export function PasteRows({
+  room,
+  onClose,
+  onTake,
+}: {
+  /** How many more rows the load line holds. */
+  room: number;
+  onClose(): void;
+  onTake(rows: LoadRow[]): void;
+}) {
   const design = useDesign();
   const [at] = useState(() => new Date().toISOString());
   return (
@@ -17,7 +26,7 @@ export function PasteRows({ onClose, onTake }: { onClose(): void; onTake(rows: L
       fileLabel="File with a load line"
       noun={['row', 'rows']}
       read={(text) => {
-        const { rows, errors } = readRows(text, at, mainsToday(design), design.demand.outputV);
+        const { rows, errors } = readRows(text, at, mainsToday(design), design.demand.outputV, room);
         return { items: rows, errors };
       }}
       onTake={onTake}

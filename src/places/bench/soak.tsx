@@ -9,6 +9,7 @@ import type { Design } from '@/core/design/design';
 import { formatQuantity } from '@/core/quantity/format';
 import { parseQuantity } from '@/core/quantity/parse';
 import { Alert } from '@/ui/alert';
+import { IconButton } from '@/ui/icon-button';
 import { FigureRow } from '@/ui/figure-row';
 import { orSay } from '@/ui/loading';
 import { useDesign, useEdit } from '@/ui/session';
@@ -41,15 +42,13 @@ export function Soak() {
               <li key={n} className="flex items-center gap-3 border-t border-rule/60 py-0.5 text-[15px]">
                 <span className="w-[90px] text-quiet">{formatQuantity(r.afterS / 60, '')} min</span>
                 <strong className="flex-1">{formatQuantity(r.tempC, '°C')}</strong>
-                <button
-                  type="button"
-                  className="grid h-[28px] w-[28px] place-items-center rounded text-quiet"
-                  aria-label={`Remove the temperature at ${formatQuantity(r.afterS / 60, '')} min`}
+                <IconButton
+                  label={`Remove the temperature at ${formatQuantity(r.afterS / 60, '')} min`}
                   title="Remove it"
                   onClick={() => keep(rows.filter((_, k) => k !== n))}
                 >
                   <Trash2 size={15} />
-                </button>
+                </IconButton>
               </li>
             ))}
           </ul>
@@ -85,14 +84,15 @@ export function Soak() {
   );
 }
 
+const NOTHING = { minutes: '', degrees: '' };
+
 function Next({ onKeep }: { onKeep(row: { afterS: number; tempC: number }): void }) {
-  const [minutes, setMinutes] = useState('');
-  const [degrees, setDegrees] = useState('');
+  const [texts, setTexts] = useState(NOTHING);
   const [fault, setFault] = useState<string | null>(null);
   const first = useRef<HTMLInputElement>(null);
   function take() {
-    const after = parseQuantity(minutes, '');
-    const temp = parseQuantity(degrees, '°C');
+    const after = parseQuantity(texts.minutes, '');
+    const temp = parseQuantity(texts.degrees, '°C');
     const wrong = !after.ok
       ? `Minutes: ${after.error}`
       : !temp.ok
@@ -101,8 +101,7 @@ function Next({ onKeep }: { onKeep(row: { afterS: number; tempC: number }): void
     setFault(wrong);
     if (wrong !== null || !after.ok || !temp.ok) return;
     onKeep({ afterS: 60 * after.value, tempC: temp.value });
-    setMinutes('');
-    setDegrees('');
+    setTexts(NOTHING);
     first.current?.focus();
   }
   return (
@@ -114,28 +113,20 @@ function Next({ onKeep }: { onKeep(row: { afterS: number; tempC: number }): void
         take();
       }}
     >
-      <label className="w-[84px] text-[13px] text-quiet">
-        Minutes
-        <input
-          ref={first}
-          className="field text-ink"
-          inputMode="decimal"
-          autoComplete="off"
-          value={minutes}
-          onChange={(e) => setMinutes(e.target.value)}
-        />
-      </label>
-      <label className="w-[84px] text-[13px] text-quiet">
-        Degrees
-        <input
-          className="field text-ink"
-          inputMode="decimal"
-          autoComplete="off"
-          placeholder="°C"
-          value={degrees}
-          onChange={(e) => setDegrees(e.target.value)}
-        />
-      </label>
+      {(['minutes', 'degrees'] as const).map((key, n) => (
+        <label key={key} className="w-[84px] text-[13px] text-quiet">
+          {n === 0 ? 'Minutes' : 'Degrees'}
+          <input
+            ref={n === 0 ? first : undefined}
+            className="field text-ink"
+            inputMode="decimal"
+            autoComplete="off"
+            placeholder={n === 0 ? '' : '°C'}
+            value={texts[key]}
+            onChange={(e) => setTexts({ ...texts, [key]: e.target.value })}
+          />
+        </label>
+      ))}
       <button type="submit" className="btn">
         Keep it
       </button>

@@ -92,6 +92,8 @@ export function Sweep() {
         mostMinutes: read['mostMinutes']!,
       },
     };
+    if (design.bench.loadLine.length + steps > LOAD_ROWS_MAX)
+      return `A load line holds ${LOAD_ROWS_MAX} rows: remove some first.`;
     return planFault(planned) ?? planned;
   }
 
@@ -105,11 +107,10 @@ export function Sweep() {
     current.current = stop;
     setRunning(stop);
     session.document.beginGesture();
-    let kept = design.bench.loadLine;
     const told = await runRemoteSweep({ design, plan: planned, metal: regulated }, stop.signal, (row) => {
       setRows((before) => [...before, row]);
-      kept = [...kept, row].slice(0, LOAD_ROWS_MAX);
-      edit({ bench: { loadLine: kept } });
+      // As it stands now: rows may have been changed by hand meanwhile.
+      edit({ bench: { loadLine: [...session.document.getState().design.bench.loadLine, row] } });
     });
     session.document.endGesture();
     setRunning(null);

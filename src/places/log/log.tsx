@@ -6,6 +6,7 @@ import { logCsv, logDays, logMarkdown } from '@/core/sheet/log';
 import type { LogEntry } from '@/core/design/design';
 import { LOG_MAX, LOG_TEXT_MAX } from '@/core/design/how-many';
 import { download, fileName } from '@/ui/download';
+import { IconButton } from '@/ui/icon-button';
 import { Room } from '@/ui/room';
 import { useDesign, useEdit } from '@/ui/session';
 
@@ -119,10 +120,8 @@ export function Log() {
                       <span className="font-semibold">{entry.what}</span>
                       {entry.why !== '' && <span className="block text-[14.5px]">{entry.why}</span>}
                     </p>
-                    <button
-                      type="button"
-                      className="grid h-[28px] w-[28px] place-items-center rounded text-quiet hover:bg-sunk"
-                      aria-label={`Change: ${entry.what}`}
+                    <IconButton
+                      label={`Change: ${entry.what}`}
                       title="Change this entry"
                       onClick={() => {
                         setDraft(entry);
@@ -131,11 +130,9 @@ export function Log() {
                       }}
                     >
                       <Pencil size={15} />
-                    </button>
-                    <button
-                      type="button"
-                      className="grid h-[28px] w-[28px] place-items-center rounded text-quiet hover:bg-sunk"
-                      aria-label={`Remove: ${entry.what}`}
+                    </IconButton>
+                    <IconButton
+                      label={`Remove: ${entry.what}`}
                       title="Remove this entry"
                       onClick={() => {
                         edit({ log: design.log.filter((_, n) => n !== at) });
@@ -144,7 +141,7 @@ export function Log() {
                       }}
                     >
                       <Trash2 size={15} />
-                    </button>
+                    </IconButton>
                   </li>
                 ))}
                 {d.read.length > 0 && <li className="text-[14px] text-quiet">Read: {d.read.join('; ')}.</li>}

@@ -1,4 +1,4 @@
-import { numberIn, numbersIn, switchIn, type Answer } from '@/core/instrument/answers';
+import { errorIn, numberIn, numbersIn, switchIn, type Answer } from '@/core/instrument/answers';
 import { lineFor, type AskOf, type InstrumentKind, type OwnCommands } from '@/core/instrument/commands';
 import type { Address } from './address';
 import { Line, LineFault, type Said } from './line';
@@ -34,13 +34,21 @@ export class Conversation<K extends InstrumentKind> {
     return this.read(ask, switchIn);
   }
 
+  /** Asks what it refused. @throws LineFault where something was; nothing where its make has no such question */
+  async accepted(this: Conversation<'load'>): Promise<void> {
+    const line = this.of('error');
+    const said = line === '' ? null : errorIn(await this.line.ask(line));
+    if (said !== null) throw new LineFault(`The ${this.kind} refused what it was told: ${said.slice(0, 80)}`);
+  }
+
+  /** Whether it says of itself that it is simulated. */
+  async isSimulated(): Promise<boolean> {
+    return isSimulated(await this.raw('*IDN?'));
+  }
+
   /** What every instrument understands, whatever its make. */
   raw(line: string): Promise<string> {
     return this.line.ask(line);
-  }
-
-  say(line: string): Promise<void> {
-    return this.line.tell(line);
   }
 
   close(): void {

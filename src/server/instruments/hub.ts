@@ -55,8 +55,7 @@ export function reachable(store: InstrumentStore): Reachable[] {
   const entered = store.list();
   return INSTRUMENT_KINDS.flatMap((kind): Reachable[] => {
     const port = hub.standIns?.ports[kind];
-    if (port !== undefined)
-      return [{ kind, host: '127.0.0.1', port, commands: {}, confirmedAt: new Date().toISOString(), standIn: true }];
+    if (port !== undefined) return [{ kind, host: '127.0.0.1', port, commands: {}, confirmedAt: '', standIn: true }];
     const own = entered.find((i) => i.kind === kind);
     return own ? [{ ...own, standIn: false }] : [];
   });

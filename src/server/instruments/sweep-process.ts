@@ -41,8 +41,12 @@ function benchOf(order: SweepOrder, log: (said: Said) => void): SweepBench & { c
       }
       ready = true;
       await load.tell('amps', amps);
+      await load.accepted();
     },
-    loadOn: () => load.tell('on'),
+    loadOn: async () => {
+      await load.tell('on');
+      await load.accepted();
+    },
     loadOff: async () => {
       await load.tell('off');
       if (await load.isOn('isOn')) throw new LineFault('The load says that it is still on: switch it off by hand.');
@@ -67,6 +71,7 @@ function benchOf(order: SweepOrder, log: (said: Said) => void): SweepBench & { c
         });
       }),
     now: () => new Date(),
+    simulated: () => load.isSimulated(),
     close: () => [load, meter, scope, source].forEach((i) => i?.close()),
   };
 }

@@ -1,7 +1,6 @@
 import { NextResponse } from 'next/server';
 import { answered, problem, readJson } from '@/server/http';
 import { reachableOf, sweeping, withInstrument } from '@/server/instruments/hub';
-import { isSimulated } from '@/server/instruments/conversation';
 import { LineFault } from '@/server/instruments/line';
 import { instruments } from '@/server/store';
 
@@ -23,7 +22,7 @@ export const POST = answered(async (request) => {
       const values = await scope.numbers('trace');
       const stepS = await scope.number('step');
       if (!(stepS > 0)) throw new LineFault('scope: it says that no time lies between its points.');
-      const simulated = isSimulated(await scope.raw('*IDN?'));
+      const simulated = await scope.isSimulated();
       return { t: values.map((_, n) => n * stepS), values, simulated };
     });
     return NextResponse.json(trace);
