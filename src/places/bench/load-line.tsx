@@ -48,7 +48,7 @@ export function LoadLine() {
             The computed line could not be drawn. {trouble}
           </p>
         )}
-        <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[1200px]:grid-cols-[minmax(0,1fr)_minmax(320px,400px)]">
+        <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[1200px]:grid-cols-[minmax(0,1fr)_minmax(280px,324px)]">
           <div className="min-w-0">
             <LoadRows computed={computed} sweeps={sweeps} onSweep={() => setSweeps(!sweeps)} />
             {sweeps && (

@@ -59,7 +59,12 @@ export function LoadRows({
   return (
     <section aria-label="Measured rows" className="min-w-0">
       <div className="overflow-x-auto" role="region" aria-label="Rows read" tabIndex={0}>
-        <table className="w-full min-w-[800px] text-[14px]">
+        <table className="w-full min-w-[846px] table-fixed text-[14px]">
+          <colgroup>
+            {COLUMNS_PX.map((width, n) => (
+              <col key={n} style={width === null ? {} : { width }} />
+            ))}
+          </colgroup>
           <thead className="text-left text-[12.5px] text-quiet">
             <tr>
               <th className="px-1 font-normal">Load</th>
@@ -93,7 +98,7 @@ export function LoadRows({
                 />
                 <td className="px-1">
                   <select
-                    className="field !w-[92px] !px-1"
+                    className="field !px-1"
                     aria-label={`Row ${n + 1}: fed from`}
                     value={row.fedFrom}
                     onChange={(e) => change(n, { fedFrom: e.target.value as LoadRow['fedFrom'] })}
@@ -122,7 +127,10 @@ export function LoadRows({
                   placeholder="warm"
                   onCommit={(v) => change(n, { loadedS: v })}
                 />
-                <td className="h-[52px] min-w-[160px] whitespace-nowrap px-1 leading-[18px]">
+                <td
+                  className="min-w-[160px] whitespace-nowrap px-1 leading-[18px]"
+                  style={{ height: heightOf(design, row) }}
+                >
                   <Against design={design} row={row} n={n} computed={computed} opened={opened} onOpen={setOpened} />
                   {row.note !== '' && <span className="block text-[12.5px] text-tight">{row.note}</span>}
                 </td>
@@ -199,6 +207,19 @@ export function LoadRows({
     </section>
   );
 }
+
+/** Room for what will be said of a row, so that nothing moves when it comes, px. */
+function heightOf(design: Design, row: LoadRow): number {
+  const judged = judgedWhenFed(design, row.fedFrom);
+  const lines = judged
+    ? READ.filter((c) => row[c.key] !== null && (c.key !== 'outputV' || mainModel(design) === null)).length
+    : 1;
+  return Math.max(52, LINE_PX * lines + (row.note === '' ? 0 : NOTE_PX) + 1);
+}
+/** Of load, mains, fed from, reservoir, ripple, output, metal, how long, what it comes to, and what removes it. */
+const COLUMNS_PX = [88, 80, 98, 82, 82, 78, 76, 80, null, 32] as const;
+const LINE_PX = 24;
+const NOTE_PX = 18;
 
 /** How far a row's readings are from the design, in the words of the power-up. */
 function Against({
