@@ -27,7 +27,7 @@ test('the dome’s load line is fitted; the values are taken, and undo brings th
 test('a load line by keyboard alone; a row typed wrongly is named and can be retyped', async ({ page }) => {
   await openDesign(page, server, CLOCK, '/line');
   const form = page.getByRole('form', { name: 'Next row' });
-  await form.getByLabel('Load').focus();
+  await form.getByLabel('Load', { exact: true }).focus();
   for (const [load, volts] of [
     ['0.1 A', '35.1'],
     ['0.4 A', '33.7'],
@@ -40,8 +40,8 @@ test('a load line by keyboard alone; a row typed wrongly is named and can be ret
     await page.keyboard.press('Tab');
     await page.keyboard.type(volts!);
     await page.keyboard.press('Enter');
-    await expect(form.getByLabel('Load')).toBeFocused();
-    await expect(form.getByLabel('Load')).toHaveValue('');
+    await expect(form.getByLabel('Load', { exact: true })).toBeFocused();
+    await expect(form.getByLabel('Load', { exact: true })).toHaveValue('');
   }
   await expect(page.getByTestId('load-row')).toHaveCount(4);
   await expect(page.getByTestId('fit-wrong')).toContainText('row 3, 800 mA, reservoir');
@@ -58,12 +58,12 @@ test('a load line by keyboard alone; a row typed wrongly is named and can be ret
 test('bad rows get a sentence and lose nothing; pasted ones are looked at first', async ({ page }) => {
   await openDesign(page, server, DOME, '/line');
   const form = page.getByRole('form', { name: 'Next row' });
-  await form.getByLabel('Load').fill('half an amp');
+  await form.getByLabel('Load', { exact: true }).fill('half an amp');
   await form.getByLabel('Reservoir').fill('35');
   await page.keyboard.press('Enter');
   await expect(form.getByRole('alert')).toContainText('Load:');
   await expect(form.getByLabel('Reservoir')).toHaveValue('35');
-  await form.getByLabel('Load').fill('0.5');
+  await form.getByLabel('Load', { exact: true }).fill('0.5');
   await form.getByLabel('Ripple').fill('200');
   await page.keyboard.press('Enter');
   await expect(form.getByRole('alert')).toContainText('was it read in millivolts?');

@@ -114,7 +114,7 @@ test('a sweep fills the load line with rows that one undo takes back, and leaves
     'All steps are read. 6 rows kept. The load says it is off.',
   );
   await expect(rows).toHaveCount(12);
-  await expect(page.getByLabel('Row 12: load')).toHaveValue(/^(3\.9|4)/);
+  await expect(page.getByLabel('Row 12: load', { exact: true })).toHaveValue(/^(3\.9|4)/);
   expect(await asked(await loadPort(), 'INP?')).toBe('0');
   await page.getByRole('heading', { level: 1 }).click();
   await page.keyboard.press('Control+z');
