@@ -27,6 +27,9 @@ export interface Asked {
 /** What a sound or a broken regulator makes of its input at an instant: volts out for volts in, a load and what it is set to. */
 export type Throughput = (railV: number, loadA: number, setV: number) => number;
 
+/** So many solved states of the sound circuit are kept, those of the first factors asked for. */
+const MOST_KNOWN = 200;
+
 interface Solved {
   of: Design;
   solution: Solution;
@@ -45,6 +48,8 @@ export class DesignModel {
   private readonly prepared: Map<string, { of: Design; condition: Condition; resting: Partial<Adjust> }>;
   private readonly warm = new Map<string, readonly number[]>();
   private readonly rise: Map<string, number>;
+  /** What was solved of the sound circuit already: what fails behind it asks for the same again. */
+  private readonly known = new Map<string, Solved>();
 
   /** @param like a model of the same design whose states are prepared already, solved from other circuits */
   constructor(
@@ -143,10 +148,14 @@ export class DesignModel {
   private solve(state: MeasuredState, factors: Factors, edit: CircuitEdit): Solved {
     const { of } = this.state(state);
     const key = keyOf(state);
+    const sound = edit === SOUND ? `${key} ${JSON.stringify(factors)}` : null;
+    const known = sound === null ? undefined : this.known.get(sound);
+    if (known) return known;
     const network = this.network(state, factors, edit);
     const warm = this.warm.get(key);
     const solution = solveSteady(network, { samples: WAVE_SAMPLES, ...(warm ? { warm } : {}) });
     this.warm.set(key, solution.state);
+    if (sound !== null && this.known.size < MOST_KNOWN) this.known.set(sound, { of, solution });
     return { of, solution };
   }
 }

@@ -3,7 +3,7 @@ import { mainModel } from '@/core/design/outputs';
 import type { Unknown } from '@/core/fit/belief';
 import { HOW_COMMON } from '@/core/fit/case-faults';
 import { diagnose, EXPLAINED_SIGMAS, type Hypothesis, type Weighed } from '@/core/fit/diagnose';
-import { foretell } from '@/core/fit/foretell';
+import { foretell, type Foretold } from '@/core/fit/foretell';
 import { expectedGain, type Outlook } from '@/core/fit/gain';
 import { orUnsolved } from '@/core/solve/solve-error';
 import { formatQuantity as q } from '@/core/quantity/format';
@@ -61,6 +61,9 @@ type Held = Omit<Measured, 'quantity'> & { quantity: PoweredQuantity };
 
 /** A hypothesis that can be asked of places nobody read. */
 type Askable = Hypothesis & { over(list: readonly Asked[]): Hypothesis['predict'] };
+
+/** Ahead of the regulator nothing is wrong. */
+const AS_IT_IS = () => SOUND;
 
 /** What the outputs' own readings add to what is ahead of them. */
 function outputReadings(design: Design): Held[] {
@@ -131,7 +134,8 @@ export function findFault(design: Design): FaultReport | string {
     through: Throughput | null,
   ): Askable => {
     const own = severity.length;
-    const solver = new DesignModel(design, states);
+    // Each circuit is solved from where it was solved last; what is sound ahead of the regulator is one circuit.
+    const solver = edit === AS_IT_IS ? states : new DesignModel(design, states);
     const over = (list: readonly Asked[]) => (values: readonly number[]) => {
       const factors: Factors = Object.fromEntries(may.map((m, n) => [m.id, values[own + n]!]));
       const out = through ? { through, setV: values.at(-1)! } : undefined;
@@ -142,9 +146,16 @@ export function findFault(design: Design): FaultReport | string {
 
   const all = [
     ...ahead.map((f) =>
-      hypothesis(f.fault, f.part, HOW_COMMON[f.fault] * f.share, f.severity, (s) => (c) => f.edit(c, s), sound),
+      hypothesis(
+        f.fault,
+        f.part,
+        HOW_COMMON[f.fault] * f.share,
+        f.severity,
+        f.fault === 'none' ? AS_IT_IS : (s) => (c) => f.edit(c, s),
+        sound,
+      ),
     ),
-    ...behind.map((f) => hypothesis(f.fault, '', f.prior, [], () => SOUND, f.through)),
+    ...behind.map((f) => hypothesis(f.fault, '', f.prior, [], AS_IT_IS, f.through)),
   ];
   const expected = all[0]!.predict(all[0]!.unknowns.map((u) => u.centre));
   const found = diagnose(all, readings, expected, HOW_COMMON.other);
@@ -230,23 +241,32 @@ const LEAST_BELIEF = 0.005;
 const MOST_NEXT = 4;
 const WORTH_BITS = 0.02;
 
+/** What a hypothesis says of places nobody read: together where it can, one by one where one of them has no answer. */
+function foretoldAll({ hypothesis, posterior }: Weighed<Askable>, asked: readonly Asked[]): (Foretold | null)[] {
+  const of = (list: readonly Asked[]) =>
+    orUnsolved(() => foretell(hypothesis.unknowns, posterior!, hypothesis.over(list)));
+  return of(asked) ?? asked.map((one) => of([one])?.[0] ?? null);
+}
+
 function nextReadings(design: Design, weighed: readonly Weighed<Askable>[], held: readonly Held[]): NextReading[] {
   const likely = weighed.filter((w) => w.probability >= LEAST_BELIEF && w.posterior);
   const mainsV = mainsForReadings(design)('reservoir-loaded');
   const regulated = mainModel(design) !== null;
   const read = new Set(held.map((h) => h.id));
-  const powered = POWERED.filter(
+  const open = POWERED.filter(
     (p) =>
       !read.has(p.id) &&
       (p.quantity !== 'output' || regulated) &&
       (p.quantity !== 'winding' || design.source.kind === 'mains'),
-  ).map((p): NextReading => {
-    const one: Asked = {
-      quantity: p.quantity,
-      state: { mainsV, load: p.load === 1 ? design.demand.outputA : p.load },
-    };
-    const outlooks = likely.flatMap((w): Outlook[] => {
-      const told = orUnsolved(() => foretell(w.hypothesis.unknowns, w.posterior!, w.hypothesis.over([one])))?.[0];
+  );
+  const asked = open.map((p): Asked => ({
+    quantity: p.quantity,
+    state: { mainsV, load: p.load === 1 ? design.demand.outputA : p.load },
+  }));
+  const foretold = likely.map((w) => foretoldAll(w, asked));
+  const powered = open.map((p, n): NextReading => {
+    const outlooks = likely.flatMap((w, k): Outlook[] => {
+      const told = foretold[k]![n];
       if (!told) return [];
       const meter = readingSigma(design, p.quantity === 'output' ? 'reservoir' : p.quantity, told.value);
       return [{ probability: w.probability, mean: told.value, sigma: Math.hypot(told.sigma, meter) }];

@@ -1,6 +1,6 @@
 import { orUnsolved } from '@/core/solve/solve-error';
-import { logNormal, type Reading, type Unknown } from './belief';
-import { posterior, type Posterior, type Predict } from './posterior';
+import { logNormal, valuesAt, type Reading, type Unknown } from './belief';
+import { posterior, remembered, rowsOf, slopeColumns, type Posterior, type Predict } from './posterior';
 
 /** One thing that may be wrong, or nothing: a model of the supply with its tolerances and how bad it is as unknowns. */
 export interface Hypothesis {
@@ -31,6 +31,13 @@ export interface Diagnosis<H extends Hypothesis = Hypothesis> {
   other: number;
 }
 
+interface Found<H extends Hypothesis> {
+  hypothesis: H;
+  /** What it reads with everything as believed; null where such a supply has no answer. */
+  centre: readonly number[] | null;
+  posterior: Posterior | null;
+}
+
 /** A reading is explained when it lies within so many of its sigmas. */
 export const EXPLAINED_SIGMAS = 2.5;
 /** Of what no hypothesis has: readings anywhere within this share of what they should be. */
@@ -51,37 +58,43 @@ export function diagnose<H extends Hypothesis>(
   // What is nearest at its centres first: against it most of the others are soon out of question.
   const lined = hypotheses
     .map((hypothesis) => {
-      const centre = orUnsolved(() => hypothesis.predict(hypothesis.unknowns.map((u) => u.centre)));
-      const miss = centre ? readings.reduce((sum, r, n) => sum + ((centre[n]! - r.value) / r.sigma) ** 2, 0) : Infinity;
-      return { hypothesis, centre, miss };
+      const predict = remembered(hypothesis.predict);
+      const centre = orUnsolved(() => predict(hypothesis.unknowns.map((u) => u.centre)));
+      return { hypothesis, predict, centre, miss: missOf(centre, readings) };
     })
     .sort((x, y) => x.miss - y.miss);
-  const found: { hypothesis: H; centre: readonly number[] | null; posterior: Posterior | null }[] = [];
+  const found: Found<H>[] = [];
+  // Whatever is wrong, tolerances move readings much alike: their slopes are solved for once.
+  let known: Known | null = null;
   let bestSquares = Infinity;
-  for (const { hypothesis, centre } of lined) {
+  for (const { hypothesis, predict, centre } of lined) {
     // A bridge's diodes cannot be told apart from its rail: one is weighed for all that read alike.
     const twin = found.find((f) => comparable(f.hypothesis, hypothesis) && alike(f.centre, centre));
-    const p = twin ? twin.posterior : centre && weigh(hypothesis, readings, bestSquares + HOPELESS_SQUARES);
+    const p: Posterior | null = twin
+      ? twin.posterior
+      : centre && weigh({ ...hypothesis, predict }, readings, bestSquares + HOPELESS_SQUARES, known);
+    if (p) known ??= { unknowns: hypothesis.unknowns, posterior: p };
     if (p) bestSquares = Math.min(bestSquares, p.squares);
     found.push({ hypothesis, centre, posterior: p });
   }
-  const logs = found.map(({ hypothesis, posterior: p }) =>
-    p ? Math.log(hypothesis.prior) + p.logEvidence : -Infinity,
-  );
+  const logs = () =>
+    found.map(({ hypothesis, posterior: p }) => (p ? Math.log(hypothesis.prior) + p.logEvidence : -Infinity));
+  refine(found, readings, Math.max(...logs()) - WORTH_REFINING);
   const anything =
     Math.log(otherPrior) +
     readings.reduce(
       (sum, r, n) => sum + logNormal(r.value, expected[n]!, Math.hypot(r.sigma, ANYWHERE * expected[n]!)),
       0,
     );
-  const top = Math.max(anything, ...logs);
-  const total = [...logs, anything].reduce((sum, l) => sum + Math.exp(l - top), 0);
+  const told = logs();
+  const top = Math.max(anything, ...told);
+  const total = [...told, anything].reduce((sum, l) => sum + Math.exp(l - top), 0);
   return {
     weighed: found
       .map(({ hypothesis, posterior: p }, n) => ({
         hypothesis,
         posterior: p,
-        probability: Math.exp(logs[n]! - top) / total,
+        probability: Math.exp(told[n]! - top) / total,
       }))
       .sort((a, b) => b.probability - a.probability),
     other: Math.exp(anything - top) / total,
@@ -92,30 +105,102 @@ export function diagnose<H extends Hypothesis>(
 const STARTS = [0, 1.5, -1.5] as const;
 /** A sum of squares so much above the best one is a share of belief of 1e-7: how it ends is of no interest. */
 const HOPELESS_SQUARES = 32;
+/** A search that ended with so many times that will not come down to it from elsewhere either. */
+const FAR_OFF = 10;
 /** Rounds of a search: how probable a fault is is known long before its last figure is. */
 const ROUNDS = 3;
+/** What is less probable than the first by more than e to this is left as the first look found it. */
+const WORTH_REFINING = 7;
 /** Two hypotheses that read the same to this share cannot be told apart by these readings. */
 const ALIKE = 2e-4;
 
-function weigh(hypothesis: Hypothesis, readings: readonly Reading[], hopeless: number): Posterior | null {
+/** What a search found, whose slopes another one can begin with. */
+interface Known {
+  unknowns: readonly Unknown[];
+  posterior: Posterior;
+}
+
+function weigh(
+  { unknowns, severities, predict }: Hypothesis,
+  readings: readonly Reading[],
+  hopeless: number,
+  elsewhere: Known | null,
+): Posterior | null {
+  // What is nearest as it stands first.
+  const starts = (severities > 0 ? STARTS : [0])
+    .map((start) => {
+      const from = unknowns.map((_, n) => (n === 0 ? start : 0));
+      return {
+        from,
+        miss: missOf(
+          orUnsolved(() => predict(valuesAt(unknowns, from))),
+          readings,
+        ),
+      };
+    })
+    .filter((s) => s.miss < Infinity)
+    .sort((a, b) => a.miss - b.miss);
   let best: Posterior | null = null;
-  for (const start of hypothesis.severities > 0 ? STARTS : [0]) {
-    // Another start is only worth it where the last left something unexplained.
-    if (best && best.chiSquare < readings.length + 4) break;
-    const p = orUnsolved(() =>
-      posterior(
-        hypothesis.unknowns,
-        readings,
-        hypothesis.predict,
-        undefined,
-        hypothesis.unknowns.map((_, n) => (n === 0 ? start : 0)),
-        hopeless,
-        ROUNDS,
-      ),
-    );
-    if (p && (!best || p.logEvidence > best.logEvidence)) best = p;
+  let known = elsewhere;
+  for (const { from } of starts) {
+    // Another start is only worth it where the last left something unexplained, and came near enough.
+    if (best && (best.chiSquare < readings.length + 4 || best.squares > FAR_OFF * hopeless)) break;
+    const p = orUnsolved(() => {
+      const slopes = firstSlopes(unknowns, severities, predict, from, known);
+      return posterior(unknowns, readings, predict, { from, hopeless, rounds: ROUNDS, slopes });
+    });
+    if (!p) continue;
+    known = { unknowns, posterior: p };
+    if (!best || p.logEvidence > best.logEvidence) best = p;
   }
   return best;
+}
+
+/** Sum of the squared misses in sigmas; infinite where there is no answer. */
+const missOf = (computed: readonly number[] | null, readings: readonly Reading[]): number =>
+  computed ? readings.reduce((sum, r, n) => sum + ((computed[n]! - r.value) / r.sigma) ** 2, 0) : Infinity;
+
+/**
+ * Slopes where a search begins: those of its severity solved for, the others as shares of what is read taken from what is
+ * known already.
+ */
+function firstSlopes(
+  unknowns: readonly Unknown[],
+  severities: number,
+  predict: Predict,
+  from: readonly number[],
+  known: Known | null,
+): number[][] {
+  const here = predict(valuesAt(unknowns, from));
+  const columnOf = new Map(known?.unknowns.map((u, k) => [u.id, k]));
+  const borrowed = unknowns.slice(severities).map((u) => columnOf.get(u.id) ?? null);
+  if (!known || borrowed.includes(null)) return rowsOf(slopeColumns(unknowns, from, here, predict), here.length);
+  const own = rowsOf(slopeColumns(unknowns, from, here, predict, severities), here.length);
+  const { computed, slopes } = known.posterior;
+  return here.map((value, n) => {
+    const scale = computed[n] === 0 ? 1 : value / computed[n]!;
+    return [...own[n]!, ...borrowed.map((k) => scale * slopes[n]![k!]!)];
+  });
+}
+
+/** Looks once more, with slopes of its own where the first look ended, at all whose share of belief is worth a figure. */
+function refine<H extends Hypothesis>(found: Found<H>[], readings: readonly Reading[], least: number): void {
+  const anew = new Map<Posterior, Posterior>();
+  for (const f of found) {
+    const rough = f.posterior;
+    if (!rough || Math.log(f.hypothesis.prior) + rough.logEvidence < least) continue;
+    const { unknowns, predict } = f.hypothesis;
+    const fine =
+      anew.get(rough) ??
+      orUnsolved(() => {
+        const from = rough.z;
+        const slopes = rowsOf(slopeColumns(unknowns, from, rough.computed, predict), readings.length);
+        return posterior(unknowns, readings, predict, { from, rounds: ROUNDS, slopes });
+      });
+    if (!fine) continue;
+    anew.set(rough, fine);
+    f.posterior = fine;
+  }
 }
 
 /** Whether the same fault at two places has the same unknowns: then what one comes to is what the other does. */

@@ -35,7 +35,7 @@ const ENTANGLED = 0.95;
 export function fit(unknowns: readonly Unknown[], readings: readonly Reading[], predict: Predict): Fit {
   const weights = readings.map(() => 1);
   const outliers: number[] = [];
-  let found = posterior(unknowns, readings, predict, weights);
+  let found = posterior(unknowns, readings, predict, { weights });
   const most = Math.floor(readings.length / 3);
   while (outliers.length < most && readings.length - outliers.length > 2) {
     const worst = mostAgainst(unknowns, readings, predict, weights, found);
@@ -87,13 +87,10 @@ function mostAgainst(
   for (const { n, falls } of suspects) {
     // Fitted anew it falls by about what was foretold: one that promises less than the worst found gave is no rival.
     if (worst && worst.falls > falls) break;
-    const without = posterior(
-      unknowns,
-      readings,
-      predict,
-      weights.map((w, k) => (k === n ? 0 : w)),
-      found.z,
-    );
+    const without = posterior(unknowns, readings, predict, {
+      weights: weights.map((w, k) => (k === n ? 0 : w)),
+      from: found.z,
+    });
     const gained = whole - without.squares;
     if (!worst || gained > worst.falls) worst = { index: n, without, falls: gained };
   }

@@ -24,6 +24,23 @@ export interface Posterior {
   logEvidence: number;
 }
 
+/** How the most probable values are looked for. */
+export interface Search {
+  /** Of each reading's square, 1 where left out; 0 leaves a reading out. */
+  weights?: readonly number[];
+  /** Where it begins, in spreads. */
+  from?: readonly number[];
+  /** A sum of squares that is no longer of interest: it ends where it is not going to fall below it. */
+  hopeless?: number;
+  /** Most rounds; what the last one left to gain is counted into the evidence. */
+  rounds?: number;
+  /**
+   * Slopes of what each reading should be where it begins, by each unknown's z. From there they follow what each step
+   * shows, by Broyden's method; where left out they are solved for at every place.
+   */
+  slopes?: number[][];
+}
+
 /** What every reading should be, for given values of the unknowns. @throws SolveError where there is no answer */
 export type Predict = (values: readonly number[]) => readonly number[];
 
@@ -36,6 +53,8 @@ const ROUNDS = 10;
 const STEPS_A_ROUND = 2;
 /** What is left to gain in the sum of squares when a search is done: no figure moves by a thirtieth of its spread. */
 const ENOUGH = 1e-3;
+/** The same of a search whose slopes are not solved for anew: what it leaves is counted into its evidence. */
+const ENOUGH_ROUGHLY = 0.03;
 /** So many times a sum of squares of no interest after a round is not going to come down to it. */
 const FAR_OFF = 100;
 /** A search with more than this left to gain has not come near enough to say how much it is. */
@@ -48,30 +67,32 @@ const NO_ANSWER = 1e4;
 /**
  * The most probable values of the unknowns given readings: the least sum of squares of (computed − read)/sigma and of
  * the distance from the beliefs in spreads, by Levenberg and Marquardt's method.
- * @param weights of each reading's square, 1 where left out; 0 leaves a reading out
- * @param from where the search begins, in spreads
- * @param hopeless a sum of squares that is no longer of interest: the search ends where it is not going to fall below it
- * @param rounds most rounds of the search; what the last one left to gain is counted into the evidence
- * @throws SolveError where the model has no answer even at the beliefs' centres
+ * @throws SolveError where the model has no answer even where the search begins
  */
 export function posterior(
   unknowns: readonly Unknown[],
   readings: readonly Reading[],
   predict: Predict,
-  weights: readonly number[] = readings.map(() => 1),
-  from: readonly number[] = unknowns.map(() => 0),
-  hopeless = Infinity,
-  rounds = ROUNDS,
+  {
+    weights = readings.map(() => 1),
+    from = unknowns.map(() => 0),
+    hopeless = Infinity,
+    rounds = ROUNDS,
+    slopes: first,
+  }: Search = {},
 ): Posterior {
   const roots = weights.map(Math.sqrt);
   const residualsAt = (computed: readonly number[]) =>
     readings.map((r, n) => (roots[n]! * (computed[n]! - r.value)) / r.sigma);
   // The search asks for a place and for its slopes more than once.
   const computedAt = remembered((z) => predict(valuesAt(unknowns, z)));
+  let known: { z: readonly number[]; computed: readonly number[]; slopes: number[][] } | null = null;
   const slopesAt = remembered((z): number[][] => {
-    const here = computedAt(z);
-    const columns = slopeColumns(unknowns, z, here, predict);
-    return readings.map((_, n) => columns.map((c) => c[n]!));
+    const computed = computedAt(z);
+    if (!first) return rowsOf(slopeColumns(unknowns, z, computed, predict), readings.length);
+    const slopes: number[][] = known ? corrected(known.slopes, known.z, known.computed, z, computed) : first;
+    known = { z, computed, slopes };
+    return slopes;
   });
   const curvatureAt = (z: readonly number[]) => curvatureOf(unknowns.length, readings, weights, slopesAt(z));
   /** What the sum of squares would still fall by if all were as straight as it is here. */
@@ -106,7 +127,7 @@ export function posterior(
     let damping = FIRST_DAMPING;
     for (let round = 0; round < rounds; round++) {
       const due = stillDue(best.z);
-      if (due <= ENOUGH || best.cost - 1.5 * due > hopeless) break;
+      if (due <= (first ? ENOUGH_ROUGHLY : ENOUGH) || best.cost - 1.5 * due > hopeless) break;
       if (round > 0 && best.cost > FAR_OFF * hopeless) break;
       const found = levenbergMarquardt({ x, y: x.map(() => 0) }, model, {
         initialValues: best.z,
@@ -161,15 +182,39 @@ function curvatureOf(
   return curvature;
 }
 
+/** Slopes by reading of what `slopeColumns` tells by unknown. */
+export const rowsOf = (columns: readonly (readonly number[])[], rows: number): number[][] =>
+  Array.from({ length: rows }, (_, n) => columns.map((c) => c[n]!));
+
+/** Slopes as one step shows them: the least change of the old ones that has the step lead where it did. */
+function corrected(
+  slopes: readonly (readonly number[])[],
+  fromZ: readonly number[],
+  fromY: readonly number[],
+  toZ: readonly number[],
+  toY: readonly number[],
+): number[][] {
+  const step = toZ.map((v, k) => v - fromZ[k]!);
+  const square = step.reduce((sum, s) => sum + s * s, 0);
+  return slopes.map((row, n) => {
+    const foreseen = row.reduce((sum, slope, k) => sum + slope * step[k]!, fromY[n]!);
+    const share = square > 0 ? (toY[n]! - foreseen) / square : 0;
+    return row.map((slope, k) => slope + share * step[k]!);
+  });
+}
+
+/** How many answers are kept: a round's steps, and what is asked again of where it began. */
+const KEPT = 8;
+
 /** A function of a place that keeps its last few answers. */
-function remembered<T>(work: (z: readonly number[]) => T): (z: readonly number[]) => T {
+export function remembered<T>(work: (z: readonly number[]) => T): (z: readonly number[]) => T {
   const kept: { z: readonly number[]; answer: T }[] = [];
   return (z) => {
     const hit = kept.find((k) => k.z.every((v, n) => v === z[n]));
     if (hit) return hit.answer;
     const answer = work(z);
     kept.unshift({ z: [...z], answer });
-    kept.length = Math.min(kept.length, 4);
+    kept.length = Math.min(kept.length, KEPT);
     return answer;
   };
 }
@@ -211,14 +256,16 @@ function logDeterminant(matrix: Matrix): number {
 /**
  * How what a model predicts moves with each unknown near z. Where it has no answer on one side the other is looked at;
  * where it has none on either, nothing is learned of that unknown.
+ * @param only how many of the unknowns, the first ones, are wanted; all where left out
  */
 export function slopeColumns(
   unknowns: readonly Unknown[],
   z: readonly number[],
   here: readonly number[],
   predict: Predict,
+  only = unknowns.length,
 ): number[][] {
-  return unknowns.map((u, k) => {
+  return unknowns.slice(0, only).map((u, k) => {
     for (const h of [logStep(u) / u.spread, -logStep(u) / u.spread]) {
       const moved = orUnsolved(() =>
         predict(
