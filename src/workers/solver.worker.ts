@@ -1,6 +1,6 @@
 import * as Comlink from 'comlink';
 import type { FactorId } from '@/core/bench/factors';
-import { findFault, type FaultReport } from '@/core/bench/find-fault';
+import { findingFault, type FaultProgress, type FaultReport } from '@/core/bench/find-fault';
 import { fittedToBox } from '@/core/bench/fit-box';
 import { fitDesign, type DesignFit } from '@/core/bench/fit-design';
 import { computedLine, type ComputedLine } from '@/core/bench/load-line';
@@ -130,6 +130,23 @@ async function tellAsFound<T>(
   }
   onFound(batch);
   return { ok: true, value: true };
+}
+
+/** Goes through a search, telling its progress; null when it was dropped. */
+async function searched<P, T>(
+  job: number,
+  search: Generator<P, T>,
+  onProgress: (progress: P) => void,
+): Promise<Answer<T | null>> {
+  newestSearch = job;
+  for (;;) {
+    const step = answer(() => search.next());
+    if (!step.ok) return step;
+    if (step.value.done) return { ok: true, value: step.value.value };
+    onProgress(step.value.value);
+    await breathe();
+    if (newestSearch !== job) return { ok: true, value: null };
+  }
 }
 
 /** Which puzzle is wanted: a set one, or whatever a seed puts into one of the school's supplies or the person's own. */
@@ -273,9 +290,13 @@ const solver = {
   fit(design: Design, moving: readonly FactorId[]): Answer<DesignFit | string> {
     return answer(() => fitDesign(design, moving));
   },
-  /** What may be wrong with the built supply; a sentence where too little was read. */
-  faults(design: Design): Answer<FaultReport | string> {
-    return answer(() => findFault(design));
+  /** What may be wrong with the built supply; a sentence where too little was read; null when it was dropped. */
+  faults(
+    job: number,
+    design: Design,
+    onProgress: (progress: FaultProgress) => void,
+  ): Promise<Answer<FaultReport | string | null>> {
+    return searched(job, findingFault(design), onProgress);
   },
   bench(design: Design): Answer<TestPoint[]> {
     return answer(() => testPoints(design, mainsForReadings(design)));
@@ -289,19 +310,10 @@ const solver = {
     feed: Patch | null,
     onProgress: (progress: SearchProgress) => void,
   ): Promise<Answer<(Proposal & { summary: Summary }) | null>> {
-    newestSearch = job;
-    const search = proposing(name, demand, mains, feed);
-    for (;;) {
-      const step = answer(() => search.next());
-      if (!step.ok) return step;
-      if (step.value.done) {
-        const proposal = step.value.value;
-        return answer(() => ({ ...proposal, summary: summaryOf(pictureOf(proposal.design).picture) }));
-      }
-      onProgress(step.value.value);
-      await breathe();
-      if (newestSearch !== job) return { ok: true, value: null };
-    }
+    const found = await searched(job, proposing(name, demand, mains, feed), onProgress);
+    if (!found.ok || found.value === null) return found as Answer<null>;
+    const proposal = found.value;
+    return answer(() => ({ ...proposal, summary: summaryOf(pictureOf(proposal.design).picture) }));
   },
   /** Looks up from its work: shows that it can, and drops what it is searching where that is wanted. */
   lookUp(drop: boolean): void {

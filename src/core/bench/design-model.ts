@@ -10,6 +10,7 @@ import { operatingPoint, reservoirOf, restingAdjust } from '@/core/study/operati
 import { WAVE_SAMPLES } from '@/core/study/point';
 import type { Factors } from './factors';
 import type { MeasuredState, Quantity } from './measured';
+import { terraceLine, type TerraceLine } from './terrace-line';
 
 const adjustOf = (f: Factors): Adjust => ({
   openCircuitFactor: f.open ?? 1,
@@ -32,6 +33,7 @@ const MOST_KNOWN = 200;
 
 interface Solved {
   of: Design;
+  network: Network;
   solution: Solution;
 }
 
@@ -84,6 +86,22 @@ export class DesignModel {
       const volts = found.solution.waveforms!.railV[0]!;
       return volts.reduce((sum, v) => sum + (out ? out.through(v, loadA, out.setV) : v), 0) / volts.length;
     });
+  }
+
+  /**
+   * The terrace in a state.
+   * @param out as for `predict`
+   * @throws SolveError
+   */
+  line(
+    state: MeasuredState,
+    factors: Factors,
+    edit: CircuitEdit = SOUND,
+    out?: { through: Throughput; setV: number },
+  ): TerraceLine {
+    const { of, network, solution } = this.solve(state, factors, edit);
+    const loadA = typeof state.load === 'number' ? state.load : 0;
+    return terraceLine(of, network, solution, (v) => (out ? out.through(v, loadA, out.setV) : v));
   }
 
   /**
@@ -155,8 +173,9 @@ export class DesignModel {
     const warm = this.warm.get(key);
     const solution = solveSteady(network, { samples: WAVE_SAMPLES, ...(warm ? { warm } : {}) });
     this.warm.set(key, solution.state);
-    if (sound !== null && this.known.size < MOST_KNOWN) this.known.set(sound, { of, solution });
-    return { of, solution };
+    const found = { of, network, solution };
+    if (sound !== null && this.known.size < MOST_KNOWN) this.known.set(sound, found);
+    return found;
   }
 }
 

@@ -2,7 +2,16 @@ import type { CaseFault } from '@/core/fit/case-faults';
 
 /** Faults of the circuit ahead of a regulator, and of what stands behind it. */
 export type BenchFault =
-  CaseFault['fault'] | 'output-dead' | 'output-through' | 'output-top' | 'output-bottom' | 'other';
+  | CaseFault['fault']
+  | 'source-dead'
+  | 'path-open'
+  | 'winding-open'
+  | 'probe-factor'
+  | 'output-dead'
+  | 'output-through'
+  | 'output-top'
+  | 'output-bottom'
+  | 'other';
 
 export interface FaultWords {
   name: string;
@@ -52,6 +61,24 @@ export const FAULT_WORDS: Readonly<Record<BenchFault, FaultWords>> = {
     name: 'More is drawn than you think: a leak or a load forgotten',
     confirm: 'Take everything off behind the reservoir. Where it stays low, a capacitor leaks and is warm.',
   },
+  'source-dead': {
+    name: 'Nothing comes from the source: fuse, switch, lead or winding open',
+    confirm:
+      'Unplugged: the fuse by ohms, not by eye; then ohms across the plug’s pins with the switch on, and across the winding. Two windings in series against each other give nothing too.',
+    caution: 'A fuse that has gone went for a reason: find that first, and never put in a bigger one.',
+  },
+  'path-open': {
+    name: 'The source gives its volts, and nothing comes to the reservoir',
+    confirm: `${UNPOWERED} ohms from the winding’s ends to the rectifier’s, and from the rectifier to the reservoir; a fuse behind the winding too.`,
+  },
+  'winding-open': {
+    name: 'One winding, or one half of it, is open',
+    confirm: `${UNPOWERED} ohms of each winding and each half against the other, at the rectifier’s own terminals.`,
+  },
+  'probe-factor': {
+    name: 'The probe’s factor: ripple was read ten times too small',
+    confirm: 'The slide on the probe and the channel’s own setting; the calibrator’s square wave says which is so.',
+  },
   'output-dead': {
     name: 'Nothing comes through the regulator',
     confirm: `${UNPOWERED} its pins against the pin card, its output against ground for a short, its ground joint.`,
@@ -76,3 +103,14 @@ export const FAULT_WORDS: Readonly<Record<BenchFault, FaultWords>> = {
       'Read once more what stands out, with the range and the probe’s factor looked at; then the supply’s wiring against its circuit.',
   },
 };
+
+/** Where a fault sits, as a builder says it, empty where that says nothing: 'diode 2' is D3 on the drawing, which counts from one. */
+export function placeWords(part: string): string {
+  const diode = /^diode (\d+)$/.exec(part);
+  if (diode) return `D${Number(diode[1]) + 1}`;
+  const winding = /^winding (\d)$/.exec(part);
+  if (winding) return `winding ${Number(winding[1]) + 1}`;
+  const rail = /^rails\.(\d)/.exec(part);
+  if (rail) return rail[1] === '1' ? 'minus rail' : part.includes('filter') ? 'reservoir' : 'rail';
+  return '';
+}

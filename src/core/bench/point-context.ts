@@ -75,7 +75,7 @@ export function pointContext(design: Design, mainsFor: (point: PointId) => numbe
 
   /** Value and worst-case ends of a reservoir figure under a condition at `mainsV`. */
   function window(condition: Condition, mainsV: number, of: Design, pick: PickFigure = (reservoir) => reservoir.meanV) {
-    const resting = of.heat.together && condition.load !== 'none' ? restingAdjust(of, 'nominal') : {};
+    const resting = condition.load !== 'none' ? restingAdjust(of, 'nominal') : {};
     const at = (adjust: Adjust) => {
       const network = networkOf(of, condition, { mainsV, ...resting, ...adjust });
       // Across the reservoir itself, wherever in the filter it stands.

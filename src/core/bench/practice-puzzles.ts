@@ -1,5 +1,5 @@
 import type { Design } from '@/core/design/design';
-import type { BenchFault } from './fault-words';
+import { placeWords, type BenchFault } from './fault-words';
 import type { Hidden } from './simulated-build';
 
 /** A supply that stands on the practice bench: what is told of it, and what is not. */
@@ -167,10 +167,7 @@ export interface PracticeScore {
 }
 
 /** Where a fault sits, as a person names it: 'D2'; empty where it has no place of its own. */
-export const placeOf = ({ part }: Pick<Hidden, 'part'>): string => {
-  const diode = /^diode (\d+)$/.exec(part);
-  return diode ? `D${Number(diode[1]) + 1}` : '';
-};
+export const placeOf = ({ part }: Pick<Hidden, 'part'>): string => (part.startsWith('diode') ? placeWords(part) : '');
 
 export function scored(
   { hidden }: Puzzle,

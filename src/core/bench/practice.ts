@@ -124,7 +124,13 @@ function checked(design: Design, hidden: Hidden, id: UnpoweredId): string {
         return `${measuredF(farads * severity[0]!)}, its ESR ${q(Math.max(1, severity[1]!), '', 2)} times the usual.`;
       return `${measuredF(farads)}, its ESR as usual.`;
     }
+    case 'fuse':
+      return fault === 'source-dead'
+        ? 'Open: nothing from pin to pin.'
+        : 'The primary’s ohms, steady; the fuse nearly nothing.';
     case 'path':
+      if (fault === 'path-open') return 'Open: nothing from the winding to the rectifier.';
+      if (fault === 'winding-open') return `Open: nothing through winding ${Number(part.slice(-1)) + 1}.`;
       return fault === 'source-weak'
         ? `${q(severity[0]!, 'ohm', 2)} more than copper and leads come to, and it moves when a lead is moved.`
         : 'What copper and leads come to, steady.';

@@ -3,7 +3,7 @@ import type { Quantity } from './measured';
 
 /** What a powered reading is of: a place of the circuit, or what comes out behind it. */
 export type PoweredQuantity = Quantity | 'output';
-export type UnpoweredId = 'diodes' | 'reservoir' | 'path' | 'through' | 'setting';
+export type UnpoweredId = 'fuse' | 'diodes' | 'reservoir' | 'path' | 'through' | 'setting';
 
 /** What may still be read with power on, and the minutes it costs. */
 export const POWERED: readonly {
@@ -24,6 +24,12 @@ export const POWERED: readonly {
 /** Checks without power: which faults each tells from all others, and how surely. */
 export const UNPOWERED: readonly { id: UnpoweredId; label: string; minutes: number; shows: readonly BenchFault[] }[] = [
   {
+    id: 'fuse',
+    label: 'the fuse, then across the plug’s pins switched on, by ohms, unplugged',
+    minutes: 3,
+    shows: ['source-dead'],
+  },
+  {
     id: 'diodes',
     label: 'diode range across each diode, unplugged and discharged',
     minutes: 4,
@@ -35,7 +41,12 @@ export const UNPOWERED: readonly { id: UnpoweredId; label: string; minutes: numb
     minutes: 6,
     shows: ['reservoir-dry', 'reservoir-open'],
   },
-  { id: 'path', label: 'ohms along the charging path, unplugged and discharged', minutes: 4, shows: ['source-weak'] },
+  {
+    id: 'path',
+    label: 'ohms along the charging path, unplugged and discharged',
+    minutes: 4,
+    shows: ['source-weak', 'path-open', 'winding-open'],
+  },
   { id: 'through', label: 'ohms from the regulator’s input to its output', minutes: 3, shows: ['output-through'] },
   { id: 'setting', label: 'ohms from the setting pin to ground', minutes: 3, shows: ['output-top', 'output-bottom'] },
 ];

@@ -43,18 +43,27 @@ export const EXPLAINED_SIGMAS = 2.5;
 /** Of what no hypothesis has: readings anywhere within this share of what they should be. */
 const ANYWHERE = 0.4;
 
+/** Weighs what may be wrong, all at once: see `diagnosing`. */
+export function diagnose<H extends Hypothesis>(...asked: Parameters<typeof diagnosing<H>>): Diagnosis<H> {
+  const search = diagnosing(...asked);
+  for (;;) {
+    const step = search.next();
+    if (step.done) return step.value;
+  }
+}
+
 /**
  * Weighs what may be wrong by how probable exactly these readings are under each, its tolerances and severity integrated
- * over (taken as normal around the most probable ones), times how common it is.
+ * over (taken as normal around the most probable ones), times how common it is. Tells after each how many are weighed.
  * @param expected what a sound supply should read: the scale of what none of the hypotheses explains
  * @param otherPrior how common it is that none of them is true
  */
-export function diagnose<H extends Hypothesis>(
+export function* diagnosing<H extends Hypothesis>(
   hypotheses: readonly H[],
   readings: readonly Reading[],
   expected: readonly number[],
   otherPrior: number,
-): Diagnosis<H> {
+): Generator<{ done: number; of: number }, Diagnosis<H>> {
   // What is nearest at its centres first: against it most of the others are soon out of question.
   const lined = hypotheses
     .map((hypothesis) => {
@@ -76,6 +85,7 @@ export function diagnose<H extends Hypothesis>(
     if (p) known ??= { unknowns: hypothesis.unknowns, posterior: p };
     if (p) bestSquares = Math.min(bestSquares, p.squares);
     found.push({ hypothesis, centre, posterior: p });
+    yield { done: found.length, of: hypotheses.length };
   }
   const logs = () =>
     found.map(({ hypothesis, posterior: p }) => (p ? Math.log(hypothesis.prior) + p.logEvidence : -Infinity));

@@ -91,12 +91,23 @@ function shortOf(design: Design, condition: Condition, point: OperatingPoint): n
   return outputModel(output)!.shortA(point.rails[output.rail]!.rail.meanV);
 }
 
+/** What a solved point's parts came to, for a run of another kind over the same circuit. */
+export type Resting = Partial<Warmth> & Pick<Adjust, 'junctionC'>;
+
+/** The temperatures a point was solved at that were found and not chosen: copper, diodes, and a regulator that lets go. */
+export const restingOf = (design: Design, { warmth, junctionC }: OperatingPoint): Resting => ({
+  ...(design.heat.together ? warmth : {}),
+  ...(junctionC === null ? {} : { junctionC }),
+});
+
 /**
- * What a condition's copper and diodes come to, for a run of another kind over the same circuit: nothing where the design
- * is solved at chosen temperatures. @throws SolveError when the condition does not converge
+ * The same of a condition not solved yet: nothing where no temperature is found. @throws SolveError when the condition does
+ * not converge
  */
-export function restingAdjust(design: Design, at: ConditionId): Partial<Warmth> {
-  return solvedTogether(design, conditionOf(design, at)) ? operatingPoint(design, at).warmth : {};
+export function restingAdjust(design: Design, at: ConditionId): Resting {
+  const condition = conditionOf(design, at);
+  const warmsItself = (outputModel(outputsOf(design)[0]!)?.dropoutVPerK ?? 0) !== 0;
+  return solvedTogether(design, condition) || warmsItself ? restingOf(design, operatingPoint(design, condition)) : {};
 }
 
 /** Junction a cold part starts from, and beyond which no part is one any more, °C. */
@@ -185,8 +196,11 @@ function extrasOf(design: Design, condition: Condition, { wave: { railV } }: Rai
   }));
 }
 
-/** At the terminals the pulse has cost the winding's own copper and what all windings together take in the primary's. */
-function terminalPeak(design: Design, network: Network, solution: Solution): number {
+/**
+ * Highest volts at the winding's terminals, V: there the pulse has cost the winding's own copper and what all windings
+ * together take in the primary's.
+ */
+export function terminalPeak(design: Design, network: Network, solution: Solution): number {
   const { winding } = network.sections[0]!;
   const waves = solution.waveforms!;
   const { ratios } = arrangementOf(design);

@@ -5,8 +5,7 @@ import type { Design, OutputId } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
 import { dcSourceOf, termsOf } from '@/core/design/source';
 import { solveChange, solveDip, solveStart } from '@/core/solve/transient';
-import type { Warmth } from './warmth';
-import { atCondition, operatingPoint, restingAdjust, warmed } from './operating-point';
+import { atCondition, operatingPoint, restingAdjust, restingOf, warmed, type Resting } from './operating-point';
 import type { OperatingPoint } from './point';
 
 /** First charge of the empty reservoir: peak and I2t of the hardest-hit diode, over the first cycle from a voltage peak. */
@@ -34,7 +33,7 @@ export function firstSurge(design: Design): Surge {
 export function missedHalfCycle(
   design: Design,
   warm?: readonly number[],
-  resting: Partial<Warmth> = restingAdjust(design, 'nominal'),
+  resting: Resting = restingAdjust(design, 'nominal'),
 ): { minV: number; beforeMinV: number } {
   const network = networkOf(design, CONDITIONS.nominal, resting);
   const { dip } = atCondition('half a cycle of missing mains', () =>
@@ -57,7 +56,7 @@ function swingCycles(design: Design): number {
 export function lostLoad(
   design: Design,
   warm?: readonly number[],
-  resting: Partial<Warmth> = restingAdjust(design, 'high'),
+  resting: Resting = restingAdjust(design, 'high'),
 ): { beforeV: number; maxV: number } {
   const loaded = networkOf(design, CONDITIONS.high, resting);
   const unloaded = networkOf(design, { ...CONDITIONS.high, load: 'none' }, resting);
@@ -99,8 +98,6 @@ export function studyDesign(design: Design, warm: WarmStart = {}, adjustFor?: (c
   let surge: Surge | undefined;
   let missed: Study['missed'] | undefined;
   let lost: Study['lost'] | undefined;
-  /** Temperatures a point was solved at, where they were found and not chosen. */
-  const restingOf = ({ warmth }: OperatingPoint) => (design.heat.together ? warmth : {});
   const at = (condition: Condition): OperatingPoint => {
     let point = points.get(condition.id);
     if (!point) {
@@ -141,11 +138,11 @@ export function studyDesign(design: Design, warm: WarmStart = {}, adjustFor?: (c
     },
     get missed() {
       const nominal = at(CONDITIONS.nominal);
-      return (missed ??= missedHalfCycle(design, nominal.solution.state, restingOf(nominal)));
+      return (missed ??= missedHalfCycle(design, nominal.solution.state, restingOf(design, nominal)));
     },
     get lost() {
       const high = at(CONDITIONS.high);
-      return (lost ??= lostLoad(design, high.solution.state, restingOf(high)));
+      return (lost ??= lostLoad(design, high.solution.state, restingOf(design, high)));
     },
     solved: () => Object.fromEntries([...points].map(([id, p]) => [id, p.solution.state])),
   };

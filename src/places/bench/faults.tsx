@@ -3,16 +3,15 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import type { FaultReport, Suspect } from '@/core/bench/find-fault';
-import type { Design } from '@/core/design/design';
+import { mainModel } from '@/core/design/outputs';
 import { formatQuantity } from '@/core/quantity/format';
 import { roomPath } from '@/ui/places';
 import { Room } from '@/ui/room';
 import { useDesign, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
-import { useSolved } from '@/ui/use-solved';
-import type { RemoteSolver } from '@/workers/client';
+import { FaultTerrace } from './fault-terrace';
+import { useFaults, type Weighing } from './use-faults';
 
-const askFaults = (solver: RemoteSolver, design: Design) => solver.faults(design);
 /** Less belief than this is not listed by itself. */
 const LISTED = 0.005;
 
@@ -21,12 +20,16 @@ export function Faults() {
   const design = useDesign();
   const id = useView((s) => s.id);
   const hazard = useView((s) => s.picture?.hazard ?? null);
-  const { value: report, of, trouble } = useSolved(askFaults, { role: 'search', waitMs: 400 });
+  const weighing = useFaults();
+  const { report, of, trouble } = weighing;
   const stale = of !== null && of !== design;
   return (
     <Room name={null} className="">
       <div className="mx-auto max-w-[1240px] px-5 pb-12 pt-4">
-        <h1 className="text-[23px] font-semibold leading-7">What may be wrong with it</h1>
+        <div className="flex min-h-[34px] flex-wrap items-center justify-between gap-x-6">
+          <h1 className="text-[23px] font-semibold leading-7">What may be wrong with it</h1>
+          <HowFar weighing={weighing} />
+        </div>
         <p className="max-w-[860px] text-quiet">
           Every fault is built into this very design and solved, with its parts anywhere in their tolerances, and held
           against all you read on{' '}
@@ -39,15 +42,10 @@ export function Faults() {
           </Link>
           .
         </p>
-        <p className="mt-1 min-h-[24px] font-semibold text-fail">{hazard && `⚠ ${hazard}`}</p>
+        {hazard && <p className="mt-1 font-semibold text-fail">⚠ {hazard}</p>}
         {trouble && (
           <p role="alert" className="text-fail">
             The faults could not be weighed. {trouble}
-          </p>
-        )}
-        {report === null && !trouble && (
-          <p className="mt-4 text-quiet" aria-live="polite">
-            Building each fault into the design and solving it…
           </p>
         )}
         {typeof report === 'string' && <p className="mt-4">{report}</p>}
@@ -58,6 +56,32 @@ export function Faults() {
         )}
       </div>
     </Room>
+  );
+}
+
+/** How far the weighing is, and its stop. */
+function HowFar({ weighing: { progress, stopped, stop, again } }: { weighing: Weighing }) {
+  if (stopped)
+    return (
+      <p className="flex items-center gap-3 text-[14.5px]">
+        Stopped before all were weighed.
+        <button type="button" className="btn" onClick={again}>
+          Weigh them
+        </button>
+      </p>
+    );
+  return (
+    progress && (
+      <p className="flex items-center gap-3 text-[14.5px] text-quiet">
+        <span aria-live="polite">Building each fault into the design…</span>
+        {progress.of > 0 && (
+          <progress value={progress.done} max={progress.of} aria-label="Faults weighed" className="h-2 w-40" />
+        )}
+        <button type="button" className="btn" onClick={stop}>
+          Stop
+        </button>
+      </p>
+    )
   );
 }
 
@@ -117,13 +141,14 @@ function Weighed({ report }: { report: FaultReport }) {
           )}
         </section>
       </section>
-      <Opened suspect={open} />
+      <Opened suspect={open} sound={report.sound} />
     </div>
   );
 }
 
 /** One suspect: what it explains and what not, and how it is proved. */
-function Opened({ suspect: s }: { suspect: Suspect }) {
+function Opened({ suspect: s, sound }: { suspect: Suspect; sound: FaultReport['sound'] }) {
+  const regulated = mainModel(useDesign()) !== null;
   const missed = s.readings.filter((r) => !r.explained);
   return (
     <section aria-label={s.name} className="space-y-2" data-testid="opened-suspect">
@@ -132,6 +157,14 @@ function Opened({ suspect: s }: { suspect: Suspect }) {
         {s.where && <span className="font-normal text-quiet">, {s.where}</span>}
       </h2>
       {s.caution && <p className="font-semibold text-fail">⚠ {s.caution}</p>}
+      {sound && (
+        <FaultTerrace
+          sound={sound}
+          faulty={s.fault === 'none' ? null : s.line}
+          readings={s.readings}
+          regulated={regulated}
+        />
+      )}
       <p className="text-[15px]">
         <strong>To be sure:</strong> {s.confirm}
       </p>
@@ -148,7 +181,7 @@ function Opened({ suspect: s }: { suspect: Suspect }) {
                 <th className="font-normal">Reading</th>
                 <th className="text-right font-normal">read</th>
                 <th className="text-right font-normal">sound</th>
-                <th className="text-right font-normal">with this fault</th>
+                <th className="text-right font-normal">{s.fault === 'none' ? 'at best fit' : 'with this fault'}</th>
                 <th className="pl-3 font-normal">explained</th>
               </tr>
             </thead>
@@ -167,7 +200,8 @@ function Opened({ suspect: s }: { suspect: Suspect }) {
             </tbody>
           </table>
           <p className="text-[13px] text-quiet">
-            Computed with the fault as bad as fits best and every part inside its spread.
+            Computed {s.fault === 'none' ? '' : 'with the fault as bad as fits best and '}with every part where it fits
+            best inside its spread.
           </p>
         </>
       )}

@@ -1,0 +1,149 @@
+import { circuitFaults } from '@/core/bench/circuit-faults';
+import { placeWords } from '@/core/bench/fault-words';
+import { findFault, findingFault, type FaultProgress, type FaultReport } from '@/core/bench/find-fault';
+import { practiceChoices, takeReading } from '@/core/bench/practice';
+import { mainsForReadings } from '@/core/bench/readings';
+import { faultsToHide, hide, SimulatedBuild } from '@/core/bench/simulated-build';
+import { mainsVolts } from '@/core/circuit/feed';
+import { applyPatch, type Design } from '@/core/design/design';
+import type { BenchFault } from '@/core/bench/fault-words';
+import { operatingPoint } from '@/core/study/operating-point';
+import { clock, dome, drum, pen } from '../support/demos';
+
+const at = '2026-05-03T19:00:00Z';
+const BARE = { readings: [], loadLine: [] };
+
+interface Take {
+  fault?: BenchFault;
+  ripple?: (volts: number) => number;
+}
+
+/** A design with what its power-up would read of a build with a fault. */
+function read(design: Design, { fault = 'none', ripple = (v) => v }: Take): Design {
+  const bare = { ...design, bench: { ...design.bench, ...BARE } };
+  const build = new SimulatedBuild(bare, hide(bare, 4, fault));
+  const mainsV = mainsVolts(design, 'nominal');
+  const load = design.demand.outputA;
+  const taken: [string, number][] = [
+    ['secondary-open', build.read('winding', { mainsV, load: 'open' })],
+    ['reservoir-idle', build.read('reservoir', { mainsV, load: 'bare' })],
+    ['reservoir-loaded', build.read('reservoir', { mainsV, load })],
+    ['reservoir-ripple', ripple(build.read('ripple', { mainsV, load }))],
+  ];
+  const readings = taken.map(([point, value]) => ({
+    point,
+    value: Number(value.toPrecision(4)),
+    mainsV,
+    fedFrom: 'mains' as const,
+    at,
+  }));
+  return { ...bare, bench: { ...bare.bench, readings } };
+}
+
+const found = (design: Design): FaultReport => {
+  const report = findFault(design);
+  if (typeof report === 'string') throw new Error(report);
+  return report;
+};
+
+describe('what stops everything', () => {
+  test.each<[BenchFault, RegExp]>([
+    ['source-dead', /fuse/i],
+    ['path-open', /nothing comes to the reservoir/],
+  ])('%s is named, and how to be sure', (fault, words) => {
+    const { suspects } = found(read(clock, { fault }));
+    expect(suspects[0]!.fault).toBe(fault);
+    expect(suspects[0]!.name).toMatch(words);
+    expect(suspects[0]!.confirm).toMatch(/Unplugged/);
+  });
+
+  test('a dead source shows nothing anywhere; an open path leaves the winding its volts', () => {
+    const volts = (fault: BenchFault) => read(clock, { fault }).bench.readings.map((r) => r.value);
+    expect(Math.max(...volts('source-dead'))).toBeLessThan(1e-3);
+    const [winding, ...rest] = volts('path-open');
+    expect(winding).toBeGreaterThan(25);
+    expect(Math.max(...rest)).toBeLessThan(1e-3);
+  });
+
+  test('half of a tapped winding open under a bridge leaves both rails half-wave: twice the ripple, at the mains’ own frequency', () => {
+    const sound = read(drum, {}).bench.readings.at(-1)!.value;
+    const half = read(drum, { fault: 'winding-open' });
+    expect(half.bench.readings.at(-1)!.value / sound).toBeGreaterThan(1.7);
+    const { suspects } = found(half);
+    expect(suspects.slice(0, 2).map((s) => s.fault)).toContain('winding-open');
+  });
+
+  test('only an arrangement with windings of several diodes can lose one of them', () => {
+    const windings = (d: Design) => circuitFaults(d).filter((f) => f.fault === 'winding-open');
+    expect(windings(clock)).toEqual([]);
+    expect(windings(drum).map((f) => placeWords(f.part))).toEqual(['winding 1', 'winding 2']);
+    const bridged = (kind: 'centre-tap') =>
+      applyPatch(clock, { rectifier: { ...clock.rectifier, arrangement: kind } } as never);
+    expect(windings(bridged('centre-tap'))).toEqual([]);
+  });
+});
+
+test('a ripple that is a tenth of what all else says was read through a probe whose factor nobody set', () => {
+  const { suspects } = found(read(clock, { ripple: (v) => v / 10 }));
+  expect(suspects[0]!.fault).toBe('probe-factor');
+  // It is a reading's fault, no supply's: nothing that can be hidden in one.
+  expect(faultsToHide(clock)).not.toContain('probe-factor');
+});
+
+describe('the terrace of a suspicion', () => {
+  const report = found(pen);
+
+  test('the sound one stands where the design’s own nominal point does, at the mains that was read', () => {
+    const point = operatingPoint(pen, 'nominal', undefined, { mainsV: mainsForReadings(pen)('reservoir-loaded') });
+    const { levels, reservoirV, outputV } = report.sound!;
+    expect(levels.reservoirMinV).toBeCloseTo(point.reservoir.minV, 2);
+    expect(levels.reservoirMaxV).toBeCloseTo(point.reservoir.maxV, 2);
+    expect(levels.terminalPeakV).toBeCloseTo(point.terminalPeakV, 2);
+    expect(Math.min(...reservoirV)).toBeCloseTo(levels.reservoirMinV, 1);
+    expect(Math.max(...outputV)).toBe(levels.outputMaxV);
+  });
+
+  test('a dead diode lets the reservoir fall for a whole cycle: lower, once a cycle, where the sound one rises twice', () => {
+    const risings = (wave: readonly number[]) =>
+      wave.filter((v, n) => {
+        const before = wave.at(n - 1)!;
+        const after = wave[(n + 1) % wave.length]!;
+        return v > before && v >= after;
+      }).length;
+    const { line, readings } = report.suspects[0]!;
+    expect([risings(report.sound!.reservoirV), risings(line!.reservoirV)]).toEqual([2, 1]);
+    expect(line!.levels.reservoirMinV).toBeLessThan(report.sound!.levels.reservoirMinV - 2);
+    expect(readings.filter((r) => r.drawnAt === 'reservoir').map((r) => r.read)).toEqual([10.3]);
+  });
+
+  test('what next to nothing speaks for has none', () => {
+    const hopeless = report.suspects.filter((s) => s.probability < 0.005);
+    expect(hopeless.length).toBeGreaterThan(5);
+    expect(hopeless.map((s) => s.line)).toEqual(hopeless.map(() => null));
+  });
+});
+
+test('the weighing tells how far it is, fault by fault, up to all of them', () => {
+  const told: FaultProgress[] = [];
+  const search = findingFault(pen);
+  for (let step = search.next(); !step.done; step = search.next()) told.push(step.value);
+  const { of } = told[0]!;
+  expect(of).toBeGreaterThanOrEqual(20);
+  expect(told.map((t) => t.done)).toEqual(Array.from({ length: of }, (_, n) => n + 1));
+});
+
+describe('in practice', () => {
+  const shown = (design: Design, fault: BenchFault, id: string) => {
+    const bare = { ...design, bench: { ...design.bench, ...BARE } };
+    return takeReading({ id: 'x', title: '', story: '', design: bare, hidden: hide(bare, 3, fault) }, id, 1).said;
+  };
+
+  test('a fuse by ohms, and the path, say truthfully where nothing passes', () => {
+    expect(shown(clock, 'source-dead', 'fuse')).toMatch(/^Open/);
+    expect(shown(clock, 'none', 'fuse')).not.toMatch(/^Open/);
+    expect(shown(clock, 'path-open', 'path')).toMatch(/^Open: nothing from the winding/);
+    expect(shown(drum, 'winding-open', 'path')).toMatch(/^Open: nothing through winding [12]/);
+    expect(shown(dome, 'source-dead', 'path')).not.toMatch(/^Open/);
+    expect(practiceChoices(dome).map((c) => c.id)).toContain('fuse');
+  });
+});
