@@ -51,7 +51,8 @@ export function circuitFaults(design: Design): CircuitFault[] {
         })),
       }),
     },
-    opened('path-open', '', all, STOPS['path-open']),
+    // Of one diode alone it is that diode, open.
+    ...(all.length > 1 ? [opened('path-open', '', all, STOPS['path-open'])] : []),
     ...windingsApart(arrangement).map((diodes, n, { length }) =>
       opened('winding-open', `winding ${n}`, diodes, STOPS['winding-open'] / length),
     ),

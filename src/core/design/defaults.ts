@@ -54,7 +54,7 @@ export function outputDemand({ outputV, outputA, tolerancePct, rippleVpp, kind }
 export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
   return {
     format: 'ember-rail-design',
-    version: 9,
+    version: 10,
     name,
     note: '',
     demand: { ...outputDemand(demand), negativeA: null },
@@ -132,6 +132,7 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
       thermometerK: 2,
       loadLine: [],
       soak: [],
+      settings: [],
       readings: [],
     },
     log: [],

@@ -318,6 +318,18 @@ export function demoDesigns(): Design[] {
         fanOnC: 60,
         together: true,
       },
+      bench: {
+        ...physics.bench,
+        settings: [
+          { what: 'volts', set: 2, read: 2.06 },
+          { what: 'volts', set: 10, read: 10.18 },
+          { what: 'volts', set: 18, read: 18.3 },
+          { what: 'volts', set: 25, read: 25.41 },
+          { what: 'amps', set: 0.3, read: 0.29 },
+          { what: 'amps', set: 0.8, read: 0.77 },
+          { what: 'amps', set: 1.5, read: 1.44 },
+        ],
+      },
     },
     {
       ...physics,

@@ -14,5 +14,8 @@ export const PART_ROLES = [
 ] as const;
 export type PartRole = (typeof PART_ROLES)[number];
 
+/** What was set, or shown by a first meter, and then read with the person's own. */
+export const SET_KINDS = ['volts', 'amps', 'meter'] as const;
+
 /** What fed a supply while it was read. */
 export const FED_FROM = ['mains', 'variable', 'lamp', 'bench supply'] as const;

@@ -142,6 +142,7 @@ export const FIELD_LIMITS = {
   'bench.sourceV': { label: 'Mains or source then', unit: 'V', min: 0.3, max: 500 },
   'bench.loadA': { label: 'Load current', unit: 'A', min: 0, max: 50 },
   'bench.volts': { label: 'Volts', unit: 'V', min: 0, max: 5000, optional: 'none' },
+  'bench.set': { label: 'Set or read', unit: '', min: 0, max: 5000 },
   'bench.sinkC': { label: 'Metal', unit: '°C', min: -40, max: 300, optional: 'none' },
   'bench.loadedS': { label: 'Loaded for', unit: 's', min: 0, max: 1e6, optional: 'none' },
   'bench.meterPct': { label: 'Meter error', unit: '%', min: 0, max: 10 },

@@ -6,10 +6,11 @@ import { from5 } from './migrations/from-5';
 import { from6 } from './migrations/from-6';
 import { from7 } from './migrations/from-7';
 import { from8 } from './migrations/from-8';
+import { from9 } from './migrations/from-9';
 import type { Json } from './migrations/json';
 
 /** The version this program writes. */
-export const DESIGN_VERSION = 9;
+export const DESIGN_VERSION = 10;
 
 /** From each earlier version to the next: what that one did not know is set to nothing. A new version is a file and its line. */
 const STEPS: Readonly<Record<number, (document: Json) => Json>> = {
@@ -21,6 +22,7 @@ const STEPS: Readonly<Record<number, (document: Json) => Json>> = {
   6: from6,
   7: from7,
   8: from8,
+  9: from9,
 };
 
 /** A design of an earlier version as this one; anything else comes back as it is. Never throws. */

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
-import { FED_FROM, PART_ROLES } from './kinds';
-import { LOAD_ROWS_MAX, LOG_MAX, LOG_TEXT_MAX, READINGS_MAX, SOAK_MAX } from './how-many';
+import { FED_FROM, PART_ROLES, SET_KINDS } from './kinds';
+import { LOAD_ROWS_MAX, LOG_MAX, LOG_TEXT_MAX, READINGS_MAX, SETTINGS_MAX, SOAK_MAX } from './how-many';
 import { field, flag, group, list, oneOf, oneOfNumbers, text } from './schema-pieces';
 
 /** Parts taken from the drawer, with what they were when they were taken. */
@@ -63,6 +63,13 @@ const soakRow = group({
   tempC: field('bench.sinkC').required('${path} is missing'),
 });
 
+/** One pair: what was set, or shown by the first meter, and what the person's own then read. V or A. */
+const setting = group({
+  what: oneOf(SET_KINDS),
+  set: field('bench.set'),
+  read: field('bench.set'),
+});
+
 /** Whether a text is a day there was or will be, as 2026-01-31. */
 function isDay(text: string): boolean {
   const time = Date.parse(`${text}T00:00:00Z`);
@@ -101,5 +108,7 @@ export const benchSchema = group({
   loadLine: list(loadRow, LOAD_ROWS_MAX, `${LOAD_ROWS_MAX} rows`),
   /** The metal's temperature from cold, at full load. */
   soak: list(soakRow, SOAK_MAX, `${SOAK_MAX} temperatures`),
+  /** Scales and limits against the meter, and meters against each other. */
+  settings: list(setting, SETTINGS_MAX, `${SETTINGS_MAX} pairs`),
   readings: list(reading, READINGS_MAX, `${READINGS_MAX} readings`),
 });

@@ -111,16 +111,16 @@ export function* diagnosing<H extends Hypothesis>(
   };
 }
 
-/** Where a search begins: with its severity as believed, much worse, much milder; it may have two places that fit. */
-const STARTS = [0, 1.5, -1.5] as const;
+/** Where else a search may begin than with its severity as believed: much worse, much milder. It may have two places that fit. */
+const OTHER_STARTS = [1.5, -1.5] as const;
 /** A sum of squares so much above the best one is a share of belief of 1e-7: how it ends is of no interest. */
 const HOPELESS_SQUARES = 32;
 /** A search that ended with so many times that will not come down to it from elsewhere either. */
 const FAR_OFF = 10;
 /** Rounds of a search: how probable a fault is is known long before its last figure is. */
-const ROUNDS = 3;
+const ROUNDS = 4;
 /** What is less probable than the first by more than e to this is left as the first look found it. */
-const WORTH_REFINING = 7;
+const WORTH_REFINING = 2;
 /** Two hypotheses that read the same to this share cannot be told apart by these readings. */
 const ALIKE = 2e-4;
 
@@ -136,32 +136,31 @@ function weigh(
   hopeless: number,
   elsewhere: Known | null,
 ): Posterior | null {
-  // What is nearest as it stands first.
-  const starts = (severities > 0 ? STARTS : [0])
-    .map((start) => {
-      const from = unknowns.map((_, n) => (n === 0 ? start : 0));
-      return {
-        from,
-        miss: missOf(
-          orUnsolved(() => predict(valuesAt(unknowns, from))),
-          readings,
-        ),
-      };
-    })
-    .filter((s) => s.miss < Infinity)
-    .sort((a, b) => a.miss - b.miss);
+  const starting = (start: number) => {
+    const from = unknowns.map((_, n) => (n === 0 ? start : 0));
+    return {
+      from,
+      miss: missOf(
+        orUnsolved(() => predict(valuesAt(unknowns, from))),
+        readings,
+      ),
+    };
+  };
   let best: Posterior | null = null;
   let known = elsewhere;
-  for (const { from } of starts) {
-    // Another start is only worth it where the last left something unexplained, and came near enough.
-    if (best && (best.chiSquare < readings.length + 4 || best.squares > FAR_OFF * hopeless)) break;
+  let starts = [starting(0)];
+  for (let n = 0; n < starts.length; n++) {
+    const { from, miss } = starts[n]!;
+    if (miss === Infinity) continue;
     const p = orUnsolved(() => {
       const slopes = firstSlopes(unknowns, severities, predict, from, known);
       return posterior(unknowns, readings, predict, { from, hopeless, rounds: ROUNDS, slopes });
     });
-    if (!p) continue;
-    known = { unknowns, posterior: p };
-    if (!best || p.logEvidence > best.logEvidence) best = p;
+    if (p) known = { unknowns, posterior: p };
+    if (p && (!best || p.logEvidence > best.logEvidence)) best = p;
+    // Another start is only worth it where the last left something unexplained, and came near enough.
+    if (best && (best.chiSquare < readings.length + 4 || best.squares > FAR_OFF * hopeless)) break;
+    if (n === 0 && severities > 0) starts = [starts[0]!, ...OTHER_STARTS.map(starting).sort((a, b) => a.miss - b.miss)];
   }
   return best;
 }

@@ -132,7 +132,7 @@ export function posterior(
       const found = levenbergMarquardt({ x, y: x.map(() => 0) }, model, {
         initialValues: best.z,
         damping,
-        maxIterations: STEPS_A_ROUND,
+        maxIterations: first ? 1 : STEPS_A_ROUND,
         minValues: unknowns.map(() => -FARTHEST),
         maxValues: unknowns.map(() => FARTHEST),
         jacobianFunction: jacobianFrom(best.z),

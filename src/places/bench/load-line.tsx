@@ -13,6 +13,7 @@ import type { RemoteSolver } from '@/workers/client';
 import { useState } from 'react';
 import { FitPanel } from './fit-panel';
 import { LoadRows } from './load-rows';
+import { SetAgainstRead } from './set-against-read';
 import { Soak } from './soak';
 
 const LineChart = dynamic(
@@ -69,6 +70,7 @@ export function LoadLine() {
           </figure>
         </div>
         {mainModel(design) && <Soak />}
+        <SetAgainstRead />
         <FitPanel />
       </div>
     </Room>
