@@ -18,6 +18,7 @@ import { testPoints } from '@/core/bench/test-points';
 import { dice } from '../support/simulated';
 
 const [clock, dome, pen] = demoDesigns() as [Design, Design, Design];
+const logger = demoDesigns().find((d) => d.source.kind === 'battery')!;
 const at = '2026-05-03T19:00:00Z';
 const ALL = ['open', 'copper', 'capacitance', 'diode', 'sink'] as const;
 
@@ -140,6 +141,21 @@ test('the computed line has the spread its parts leave, and each row its own mai
   const ratio = own['row-0-reservoirV']!.value / own['row-1-reservoirV']!.value;
   expect(ratio).toBeGreaterThan(253 / 207);
   expect(ratio).toBeLessThan(1.3);
+});
+
+test('what full load takes away while the copper warms is what warmer copper takes of its own drop', () => {
+  const { droop } = computedLine(dome);
+  const of = (label: string) => droop!.inputs.find((i) => i.label === label)!.value;
+  // Copper grows by 1/254.5 of its value at 20 °C a kelvin: so does what the winding's resistance costs.
+  const model = new DesignModel(dome);
+  const state = { mainsV: 230, load: dome.demand.outputA };
+  const full = (copper: number) => model.predict([{ quantity: 'reservoir', state }], { copper })[0]!;
+  const costs = (full(0.9) - full(1)) / 0.1;
+  const grows = (of('copper, in the end') - 25) / (254.5 + of('copper, in the end') - 20);
+  expect(droop!.value).toBeGreaterThan(0.85 * grows * costs);
+  expect(droop!.value).toBeLessThan(1.15 * grows * costs);
+  expect(of('copper cold') - of('copper warm')).toBeCloseTo(droop!.value, 9);
+  expect(computedLine(logger).droop).toBeNull();
 });
 
 describe('rows out of a file', () => {

@@ -10,6 +10,7 @@ import { readRows, rowsCsv } from '@/core/bench/rows-csv';
 import { lineSvg } from '@/core/bench/line-svg';
 import type { ComputedLine } from '@/core/bench/load-line';
 import { soakOf, type Soak } from '@/core/bench/soak';
+import { takenWords } from '@/core/bench/taken-words';
 import { rowFault } from '@/core/bench/row-fault';
 import { faultsToHide, hide, SimulatedBuild } from '@/core/bench/simulated-build';
 import { conditionsOf } from '@/core/circuit/condition';
@@ -374,6 +375,7 @@ describe('a soak', () => {
 
 test('a load line as a drawing: the design’s own volts and every reading where they belong, whatever the name', () => {
   const computed: ComputedLine = {
+    droop: null,
     mainsV: 230,
     at: {},
     line: [0, 1, 2].map((loadA) => ({ loadA, value: 20 - 2 * loadA, sigma: 0.5 })),
@@ -412,4 +414,35 @@ test('each family says what its dead parts do: those set by resistors fall to th
     expect([kind, faults.map((f) => f.fault)]).toEqual([kind, ['output-dead', 'output-through', 'output-top']]);
     expect(faults.map((f) => f.prior)).toEqual([0.05, 0.02, 0.03]);
   }
+});
+
+test('values taken from a fit are told with what they were, how many readings speak for them and which was left out', () => {
+  const value = (id: 'open' | 'diode', label: string, before: number, now: number) => ({
+    id,
+    label,
+    unit: 'V' as const,
+    before,
+    value: now,
+    sigma: 0.1,
+    decidedBy: 'readings' as const,
+    figure: {} as never,
+  });
+  const rows = [false, false, true].map((wrong, n) => ({
+    id: `r${n}`,
+    label: `row ${n}`,
+    unit: 'V' as const,
+    read: 1,
+    computed: 1,
+    sigmas: 0,
+    wrong,
+  }));
+  const told = takenWords({
+    values: [value('open', 'Winding, open', 26, 26.5), value('diode', 'Drop', 0, 0.02)],
+    rows,
+    words: 'They hang together.',
+  });
+  expect(told).toEqual({
+    what: 'Took what 2 readings, 1 left out say: Winding, open 26.00 V → 26.50 V.',
+    why: 'They hang together.',
+  });
 });

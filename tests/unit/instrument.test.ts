@@ -4,7 +4,7 @@ import { errorIn, numberIn, numbersIn, switchIn } from '@/core/instrument/answer
 import { asksOf, commandFault, INSTRUMENT_KINDS, lineFor } from '@/core/instrument/commands';
 import { StandIns } from '@/core/instrument/stand-in';
 import { planFault, runSweep, type SweepBench, type SweepPlan } from '@/core/instrument/sweep';
-import type { LoadRow } from '@/core/design/design';
+import { applyPatch, type LoadRow } from '@/core/design/design';
 import { Conversation } from '@/server/instruments/conversation';
 import { addressFault } from '@/server/instruments/address';
 import { Line, LineFault, type Said } from '@/server/instruments/line';
@@ -144,6 +144,18 @@ describe('stand-ins', () => {
     ask('load', '*RST');
     expect(ask('load', 'INP?')).toBe('0');
     expect(number('meter', 'MEAS:VOLT:DC?')).toBeCloseTo(idleV, 0);
+  });
+
+  test('a meter on amps stands in series and takes its burden from the load, until it reads volts again', () => {
+    const { ask, number } = stood(applyPatch(dome, { bench: { burdenV: 1.5 } }));
+    ask('load', 'CURR 2');
+    ask('load', 'INP ON');
+    const before = number('load', 'MEAS:VOLT?');
+    expect(number('meter', 'MEAS:CURR:DC?')).toBeCloseTo(2, 1);
+    expect(before - number('load', 'MEAS:VOLT?')).toBeCloseTo(1.5, 0);
+    expect(before - number('load', 'MEAS:VOLT?')).toBeGreaterThan(1);
+    number('meter', 'MEAS:VOLT:DC?');
+    expect(Math.abs(before - number('load', 'MEAS:VOLT?'))).toBeLessThan(0.4);
   });
 
   test('long words are the same as short ones, in any case', () => {

@@ -4,11 +4,14 @@ import { foretell, type Foretold } from '@/core/fit/foretell';
 import { posterior } from '@/core/fit/posterior';
 import { capitalised } from '@/core/quantity/format';
 import type { Figure } from '@/core/study/figure';
+import { READ_AT_C } from '@/core/parts/transformer-source';
+import { windingS } from '@/core/study/time-constants';
 import { DesignModel, type Asked } from './design-model';
 import type { Factors } from './factors';
 import { movables } from './movables';
 import { measuredOf, type Measured } from './measured';
 import { mainsToday } from './readings';
+import { warmCopperC } from './row-warmth';
 
 /** The computed load line a measured one is held against. */
 export interface ComputedLine {
@@ -17,6 +20,8 @@ export interface ComputedLine {
   line: (Foretold & { loadA: number })[];
   /** What each reading of the load line is against the design at its own mains and load, by the reading's id. */
   at: Record<string, Against>;
+  /** What the reservoir falls by at full load while the copper warms; null where nothing has copper. */
+  droop: Figure | null;
 }
 
 /** One reading against what the design says of it. */
@@ -79,5 +84,31 @@ export function computedLine(design: Design): ComputedLine {
     mainsV,
     line: line.map((l, n) => ({ loadA: l.state.load as number, ...all[n]! })),
     at: Object.fromEntries(rows.map((r, n) => [r.id, against(r, all[line.length + n]!)])),
+    droop: droopOf(design, model, mainsV),
+  };
+}
+
+/** How far full load pulls the reservoir down after it has been put on, and how long that takes. */
+function droopOf(design: Design, model: DesignModel, mainsV: number): Figure | null {
+  if (design.source.kind !== 'mains') return null;
+  const endC = warmCopperC(design);
+  const load = design.demand.outputA;
+  const at = (copperC: number): Asked => ({ quantity: 'reservoir', state: { mainsV, load, copperC } });
+  const [cold, warm] = model.predict([at(READ_AT_C), at(endC)], {});
+  return {
+    id: 'droop',
+    label: 'Falls while the copper warms',
+    value: cold! - warm!,
+    unit: 'V',
+    origin: 'simulated',
+    expression: 'reservoir at full load, copper cold − copper warm',
+    inputs: [
+      { label: 'copper cold', value: cold!, unit: 'V', origin: 'simulated' },
+      { label: 'copper warm', value: warm!, unit: 'V', origin: 'simulated' },
+      { label: 'copper, in the end', value: endC, unit: '°C' },
+      { label: 'two thirds of it in', value: windingS(design.transformer.ratedVA), unit: 's', origin: 'rule of thumb' },
+    ],
+    source: 'Periodic steady state at both; the pace follows the size of the core.',
+    assumes: [`Copper starts at ${READ_AT_C} °C.`],
   };
 }

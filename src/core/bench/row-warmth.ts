@@ -11,7 +11,8 @@ const BARE_S = 120;
 const FORGOTTEN = 1e-4;
 
 /** What the copper comes to in the end at full load, °C: found with everything else, or as chosen. */
-const warmCopperC = (design: Design): number => restingAdjust(design, 'nominal').copperC ?? design.transformer.hotC;
+export const warmCopperC = (design: Design): number =>
+  restingAdjust(design, 'nominal').copperC ?? design.transformer.hotC;
 
 /** Copper that was at `fromC`, after so long at a load, °C. Its rise goes with the square of the load, its pace with the core. */
 export function copperAfter(design: Design, fromC: number, loadA: number, seconds: number, endC: number): number {

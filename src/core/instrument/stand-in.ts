@@ -28,6 +28,8 @@ export class StandIns {
   private loadOn = false;
   private sourceOn = true;
   private probe: Probe = 'OUTPUT';
+  /** Whether the meter stands on amps, in series with the load, and takes its burden. */
+  private inSeries = false;
   private timeS = 0.005;
   private voltScale = 1;
 
@@ -102,11 +104,14 @@ export class StandIns {
         return null;
       case 'READ?':
       case 'MEAS:VOLT:DC?':
+        this.inSeries = false;
         return this.probe === 'WINDING' ? shown(this.meterNoise(0, 0.01)) : shown(this.meterV());
       case 'MEAS:VOLT:AC?':
+        this.inSeries = false;
         if (this.probe === 'WINDING') return shown(this.metered(this.sourceOn ? this.at('winding', 'open') : 0));
         return shown(this.metered(this.acV()));
       case 'MEAS:CURR:DC?':
+        this.inSeries = true;
         return shown(this.meteredA());
       case 'MEAS:RES?':
         // Ohms are read of what has no power on it.
@@ -116,6 +121,12 @@ export class StandIns {
       default:
         return undefined;
     }
+  }
+
+  /** What is left at the load's own terminals. */
+  private atLoadV(): number {
+    const burdenV = this.inSeries && this.drawn() > 0 ? this.build.design.bench.burdenV : 0;
+    return Math.max(0, this.at('output') - burdenV);
   }
 
   private load(head: string, rest: string): string | null | undefined {
@@ -137,11 +148,11 @@ export class StandIns {
       case 'INP?':
         return this.loadOn ? '1' : '0';
       case 'MEAS:VOLT?':
-        return shown(this.metered(this.at('output')));
+        return shown(this.metered(this.atLoadV()));
       case 'MEAS:CURR?':
         return shown(this.meteredA());
       case 'MEAS:POW?':
-        return shown(this.metered(this.at('output')) * this.drawn());
+        return shown(this.metered(this.atLoadV()) * this.drawn());
       default:
         return undefined;
     }

@@ -3,8 +3,10 @@
 import { useCallback, useState } from 'react';
 import type { FactorId } from '@/core/bench/factors';
 import type { DesignFit } from '@/core/bench/fit-design';
+import { takenWords } from '@/core/bench/taken-words';
 import { movables } from '@/core/bench/movables';
 import type { Design } from '@/core/design/design';
+import { LOG_MAX } from '@/core/design/how-many';
 import { formatQuantity } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';
 import type { Figure } from '@/core/study/figure';
@@ -87,8 +89,13 @@ function plusMinus(value: number, sigma: number, unit: Unit): string {
   return `${formatQuantity(rounded, unit, figures)} ±${formatQuantity(Number(sigma.toPrecision(2)), unit === '°C' ? 'K' : unit, 2)}`;
 }
 
+/** A log with what was taken; as it is where it is full. */
+const logged = (log: Design['log'], fit: DesignFit) =>
+  log.length >= LOG_MAX ? {} : { log: [...log, { day: new Date().toISOString().slice(0, 10), ...takenWords(fit) }] };
+
 function Found({ fit }: { fit: DesignFit }) {
   const edit = useEdit();
+  const { log } = useDesign();
   const [opened, setOpened] = useState<string | null>(null);
   const open = [...fit.values, ...fit.forecasts].map((v) => v.figure).find((f) => f.id === opened);
   const cell = (v: { figure: Figure; value: number; sigma: number; unit: Unit }) => (
@@ -158,13 +165,13 @@ function Found({ fit }: { fit: DesignFit }) {
             type="button"
             className="btn btn-main"
             disabled={Object.keys(fit.patch).length === 0}
-            onClick={() => edit(fit.patch)}
+            onClick={() => edit({ ...fit.patch, ...logged(log, fit) })}
           >
             Take these values
           </button>
           <p className="mt-1 text-[13px] text-quiet">
             They become the design’s own, with what is left unsure as its tolerances; every verdict, corner and window
-            follows. Undo brings the old ones back. The rectifier stays its class.
+            follows, and the log says what was taken. Undo brings the old ones back. The rectifier stays its class.
           </p>
         </div>
       </div>

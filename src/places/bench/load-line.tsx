@@ -5,6 +5,7 @@ import { mainModel } from '@/core/design/outputs';
 import { termsOf } from '@/core/design/source';
 import type { Design } from '@/core/design/design';
 import { formatQuantity } from '@/core/quantity/format';
+import { FigureRow } from '@/ui/figure-row';
 import { orSay } from '@/ui/loading';
 import { Room } from '@/ui/room';
 import { useDesign, useView } from '@/ui/session';
@@ -67,11 +68,14 @@ export function LoadLine() {
               tolerances leave. Points are your readings; the tick beside each is what the design says at that row’s own
               volts.
             </figcaption>
+            <div className="min-h-[30px]">
+              {computed?.droop && <FigureRow label="As it warms" figures={[computed.droop]} />}
+            </div>
           </figure>
         </div>
         {mainModel(design) && <Soak />}
-        <SetAgainstRead />
         <FitPanel />
+        <SetAgainstRead />
       </div>
     </Room>
   );

@@ -1,17 +1,18 @@
 'use client';
 
 import { Trash2 } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { setAgainstRead, type SetKind } from '@/core/bench/set-against-read';
+import type { Design } from '@/core/design/design';
 import { SETTINGS_MAX } from '@/core/design/how-many';
+import { mainModel } from '@/core/design/outputs';
 import { rangeFault } from '@/core/design/limits';
 import { formatQuantity } from '@/core/quantity/format';
-import { parseQuantity } from '@/core/quantity/parse';
-import { Alert } from '@/ui/alert';
 import { FigureRow } from '@/ui/figure-row';
 import { IconButton } from '@/ui/icon-button';
 import { Segments } from '@/ui/segments';
 import { useDesign, useEdit } from '@/ui/session';
+import { PairForm, type PairField } from './pair-form';
 
 const KINDS: readonly { value: SetKind; label: string; set: string; read: string; how: string }[] = [
   {
@@ -41,8 +42,10 @@ const KINDS: readonly { value: SetKind; label: string; set: string; read: string
 export function SetAgainstRead() {
   const design = useDesign();
   const edit = useEdit();
-  const [what, setWhat] = useState<SetKind>('volts');
-  const kind = KINDS.find((k) => k.value === what)!;
+  const kinds = KINDS.filter((k) => has(design, k.value));
+  const [chosen, setChosen] = useState<SetKind | null>(null);
+  const kind = kinds.find((k) => k.value === chosen) ?? kinds[0]!;
+  const what = kind.value;
   const all = design.bench.settings;
   const told = setAgainstRead(design, what);
   const unit = what === 'amps' ? 'A' : 'V';
@@ -51,7 +54,7 @@ export function SetAgainstRead() {
     <section aria-label="Set against read" className="mt-6 border-t-2 border-ink pt-4">
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
         <h2 className="text-[19px] font-semibold">Set against read</h2>
-        <Segments label="What is compared" value={what} options={KINDS} onChange={(v) => setWhat(v as SetKind)} />
+        <Segments label="What is compared" value={what} options={kinds} onChange={(v) => setChosen(v as SetKind)} />
       </div>
       <p className="text-[14.5px] text-quiet">{kind.how}</p>
       <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-3 min-[900px]:grid-cols-[340px_minmax(0,1fr)]">
@@ -76,7 +79,12 @@ export function SetAgainstRead() {
             )}
           </ul>
           {all.length < SETTINGS_MAX && (
-            <Next key={what} kind={kind} unit={unit} onKeep={(pair) => keep([...all, { what, ...pair }])} />
+            <PairForm
+              key={what}
+              label="Next pair"
+              fields={[field(kind.set, unit), field(kind.read, unit)]}
+              onKeep={(set, read) => keep([...all, { what, set, read }])}
+            />
           )}
         </div>
         <div className="min-w-0">
@@ -96,63 +104,20 @@ export function SetAgainstRead() {
   );
 }
 
+/** What a supply has to set, and what was kept of it while it had; two meters anybody can hold together. */
+function has(design: Design, what: SetKind): boolean {
+  if (what === 'meter' || design.bench.settings.some((s) => s.what === what)) return true;
+  if (what === 'amps') return 'limitA' in design.regulator;
+  const model = mainModel(design);
+  return model !== null && model.lowestV < model.outputV;
+}
+
+const field = (label: string, unit: 'V' | 'A'): PairField => ({
+  label,
+  unit,
+  placeholder: unit,
+  fault: (value) => rangeFault('bench.set', value),
+});
+
 const off = (by: number, unit: 'V' | 'A') =>
   by === 0 ? 'the same' : `${by > 0 ? '+' : '−'}${formatQuantity(Math.abs(by), unit, 2)}`;
-
-const NOTHING = { set: '', read: '' };
-
-function Next({
-  kind,
-  unit,
-  onKeep,
-}: {
-  kind: (typeof KINDS)[number];
-  unit: 'V' | 'A';
-  onKeep(pair: { set: number; read: number }): void;
-}) {
-  const [texts, setTexts] = useState(NOTHING);
-  const [fault, setFault] = useState<string | null>(null);
-  const first = useRef<HTMLInputElement>(null);
-  function take() {
-    const [set, read] = [parseQuantity(texts.set, unit), parseQuantity(texts.read, unit)];
-    const wrong = !set.ok
-      ? `${kind.set}: ${set.error}`
-      : !read.ok
-        ? `${kind.read}: ${read.error}`
-        : (rangeFault('bench.set', set.value) ?? rangeFault('bench.set', read.value));
-    setFault(wrong);
-    if (wrong !== null || !set.ok || !read.ok) return;
-    onKeep({ set: set.value, read: read.value });
-    setTexts(NOTHING);
-    first.current?.focus();
-  }
-  return (
-    <form
-      aria-label="Next pair"
-      className="mt-2 flex flex-wrap items-end gap-2"
-      onSubmit={(e) => {
-        e.preventDefault();
-        take();
-      }}
-    >
-      {(['set', 'read'] as const).map((key, n) => (
-        <label key={key} className="w-[84px] text-[13px] text-quiet">
-          {kind[key]}
-          <input
-            ref={n === 0 ? first : undefined}
-            className="field text-ink"
-            inputMode="decimal"
-            autoComplete="off"
-            placeholder={unit}
-            value={texts[key]}
-            onChange={(e) => setTexts({ ...texts, [key]: e.target.value })}
-          />
-        </label>
-      ))}
-      <button type="submit" className="btn">
-        Keep it
-      </button>
-      {fault && <Alert className="text-[13.5px]">{fault}</Alert>}
-    </form>
-  );
-}

@@ -2,12 +2,10 @@
 
 import { Trash2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import { useRef, useState } from 'react';
 import { SOAK_MAX } from '@/core/design/how-many';
 import { rangeFault } from '@/core/design/limits';
 import type { Design } from '@/core/design/design';
 import { formatQuantity } from '@/core/quantity/format';
-import { parseQuantity } from '@/core/quantity/parse';
 import { Alert } from '@/ui/alert';
 import { IconButton } from '@/ui/icon-button';
 import { FigureRow } from '@/ui/figure-row';
@@ -15,11 +13,16 @@ import { orSay } from '@/ui/loading';
 import { useDesign, useEdit } from '@/ui/session';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
+import { PairForm, type PairField } from './pair-form';
 
 const SoakChart = dynamic(
   orSay(() => import('./soak-chart').then((m) => m.SoakChart)),
   { ssr: false },
 );
+const FIELDS: readonly [PairField, PairField] = [
+  { label: 'Minutes', unit: '', placeholder: '', fault: (minutes) => rangeFault('bench.loadedS', 60 * minutes) },
+  { label: 'Degrees', unit: '°C', placeholder: '°C', fault: (tempC) => rangeFault('bench.sinkC', tempC) },
+];
 const askSoak = (solver: RemoteSolver, design: Design) => solver.soak(design);
 
 /** The metal from cold at full load: a few temperatures tell where it ends, long before it is there. */
@@ -52,7 +55,13 @@ export function Soak() {
               </li>
             ))}
           </ul>
-          {rows.length < SOAK_MAX && <Next onKeep={(r) => keep([...rows, r])} />}
+          {rows.length < SOAK_MAX && (
+            <PairForm
+              label="Next temperature"
+              fields={FIELDS}
+              onKeep={(minutes, tempC) => keep([...rows, { afterS: 60 * minutes, tempC }])}
+            />
+          )}
         </div>
         <div className="min-w-0">
           {trouble && <Alert>{trouble}</Alert>}
@@ -81,56 +90,5 @@ export function Soak() {
         </div>
       </div>
     </section>
-  );
-}
-
-const NOTHING = { minutes: '', degrees: '' };
-
-function Next({ onKeep }: { onKeep(row: { afterS: number; tempC: number }): void }) {
-  const [texts, setTexts] = useState(NOTHING);
-  const [fault, setFault] = useState<string | null>(null);
-  const first = useRef<HTMLInputElement>(null);
-  function take() {
-    const after = parseQuantity(texts.minutes, '');
-    const temp = parseQuantity(texts.degrees, '°C');
-    const wrong = !after.ok
-      ? `Minutes: ${after.error}`
-      : !temp.ok
-        ? `Degrees: ${temp.error}`
-        : (rangeFault('bench.loadedS', 60 * after.value) ?? rangeFault('bench.sinkC', temp.value));
-    setFault(wrong);
-    if (wrong !== null || !after.ok || !temp.ok) return;
-    onKeep({ afterS: 60 * after.value, tempC: temp.value });
-    setTexts(NOTHING);
-    first.current?.focus();
-  }
-  return (
-    <form
-      aria-label="Next temperature"
-      className="mt-2 flex items-end gap-2"
-      onSubmit={(e) => {
-        e.preventDefault();
-        take();
-      }}
-    >
-      {(['minutes', 'degrees'] as const).map((key, n) => (
-        <label key={key} className="w-[84px] text-[13px] text-quiet">
-          {n === 0 ? 'Minutes' : 'Degrees'}
-          <input
-            ref={n === 0 ? first : undefined}
-            className="field text-ink"
-            inputMode="decimal"
-            autoComplete="off"
-            placeholder={n === 0 ? '' : '°C'}
-            value={texts[key]}
-            onChange={(e) => setTexts({ ...texts, [key]: e.target.value })}
-          />
-        </label>
-      ))}
-      <button type="submit" className="btn">
-        Keep it
-      </button>
-      {fault && <Alert className="text-[13.5px]">{fault}</Alert>}
-    </form>
   );
 }
