@@ -122,6 +122,23 @@ describe('a design is fitted to its load line', () => {
   });
 });
 
+test('of fewer readings than values it says which belief decides; with enough it does not', () => {
+  const told = (shares: readonly number[]) => {
+    const found = fitDesign(
+      withRows(
+        dome,
+        rowsOf(dome, {}, shares).map((r) => ({ ...r, rippleV: null })),
+      ),
+      ALL,
+    );
+    if (typeof found === 'string') throw new Error(found);
+    return found.entangled.filter((e) => /decides there/.test(e));
+  };
+  // Open volts, copper and diode are told of by what the reservoir stands at: three values.
+  expect(told([0, 1])).toEqual([expect.stringMatching(/^2 readings for 3 values: what is believed of .*rectifier/)]);
+  expect(told([0, 0.5, 1])).toEqual([]);
+});
+
 test('the power-up’s own readings are fitted too, the metal’s rise to the sink', () => {
   const found = fitted(clock);
   const sink = found.values.find((v) => v.id === 'sink')!;

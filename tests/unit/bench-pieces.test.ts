@@ -376,6 +376,7 @@ describe('a soak', () => {
 test('a load line as a drawing: the design’s own volts and every reading where they belong, whatever the name', () => {
   const computed: ComputedLine = {
     droop: null,
+    odd: [],
     mainsV: 230,
     at: {},
     line: [0, 1, 2].map((loadA) => ({ loadA, value: 20 - 2 * loadA, sigma: 0.5 })),

@@ -102,12 +102,14 @@ export function fitDesign(design: Design, moving: readonly FactorId[]): DesignFi
     {},
   );
   const wrong = new Set(found.outliers);
+  const used = measured.length - wrong.size;
+  const values = found.fitted.flatMap((f, n) => {
+    if (!told.includes(may[n]!.id)) return [];
+    const value = fittedValue(design, may[n]!, f);
+    return [{ ...value, figure: fittedFigure(value, may[n]!, used) }];
+  });
   return {
-    values: found.fitted.flatMap((f, n) => {
-      if (!told.includes(may[n]!.id)) return [];
-      const value = fittedValue(design, may[n]!, f);
-      return [{ ...value, figure: fittedFigure(value, may[n]!, measured.length - wrong.size) }];
-    }),
+    values,
     rows: measured.map((m, n) => ({
       id: m.id,
       label: m.label,
@@ -118,10 +120,13 @@ export function fitDesign(design: Design, moving: readonly FactorId[]): DesignFi
       wrong: wrong.has(n),
     })),
     words: agreement(found, measured.length),
-    entangled: found.entangled.map(({ ids }) => {
-      const names = ids.map((id) => lowerFirst(may.find((m) => m.id === id)!.label));
-      return `These readings cannot tell ${names[0]} from ${names[1]}: only what both do together is sure.`;
-    }),
+    entangled: [
+      ...tooFew(values, used),
+      ...found.entangled.map(({ ids }) => {
+        const names = ids.map((id) => lowerFirst(may.find((m) => m.id === id)!.label));
+        return `These readings cannot tell ${names[0]} from ${names[1]}: only what both do together is sure.`;
+      }),
+    ],
     forecasts: deciding.map((d, n) => {
       const forecast = {
         label: d.label,
@@ -239,6 +244,15 @@ function forecastFigure(f: Omit<Forecast, 'figure'>, mainsV: number): Figure {
     source: 'Periodic steady state; the spread from the covariance of the fitted values.',
     assumes: [],
   };
+}
+
+/** Which values belief decides where there are fewer readings than values. */
+function tooFew(values: readonly FittedValue[], used: number): string[] {
+  const believed = values.filter((v) => v.decidedBy === 'belief').map((v) => lowerFirst(v.label));
+  if (used >= values.length || believed.length === 0) return [];
+  return [
+    `${used} ${used === 1 ? 'reading' : 'readings'} for ${values.length} values: what is believed of ${believed.join(' and ')} decides there.`,
+  ];
 }
 
 /** Chi-square in words: what is left over against what the instruments may be off. */

@@ -10,6 +10,7 @@ import { DesignModel, type Asked } from './design-model';
 import type { Factors } from './factors';
 import { movables } from './movables';
 import { measuredOf, type Measured } from './measured';
+import { oddRows } from './odd-rows';
 import { mainsToday } from './readings';
 import { warmCopperC } from './row-warmth';
 
@@ -20,6 +21,8 @@ export interface ComputedLine {
   line: (Foretold & { loadA: number })[];
   /** What each reading of the load line is against the design at its own mains and load, by the reading's id. */
   at: Record<string, Against>;
+  /** What looks mistyped, in sentences. */
+  odd: string[];
   /** What the reservoir falls by at full load while the copper warms; null where nothing has copper. */
   droop: Figure | null;
 }
@@ -80,10 +83,12 @@ export function computedLine(design: Design): ComputedLine {
   const line: Asked[] = SHARES.map((share) => ({ quantity: 'reservoir', state: { mainsV, load: share * most } }));
   const factorsOf = (values: readonly number[]): Factors => Object.fromEntries(may.map((m, n) => [m.id, values[n]!]));
   const all = foretell(unknowns, believed, (values) => model.predict([...line, ...rows], factorsOf(values)));
+  const at = Object.fromEntries(rows.map((r, n) => [r.id, against(r, all[line.length + n]!)]));
   return {
     mainsV,
     line: line.map((l, n) => ({ loadA: l.state.load as number, ...all[n]! })),
-    at: Object.fromEntries(rows.map((r, n) => [r.id, against(r, all[line.length + n]!)])),
+    at,
+    odd: oddRows(design, at),
     droop: droopOf(design, model, mainsV),
   };
 }

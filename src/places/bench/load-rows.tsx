@@ -153,6 +153,13 @@ export function LoadRows({
           <Working figure={open} />
         </div>
       )}
+      <div role="status">
+        {computed?.odd.map((sentence) => (
+          <p key={sentence} className="border-t border-rule/60 py-1.5 text-[14.5px] font-semibold text-tight">
+            {sentence}
+          </p>
+        ))}
+      </div>
       {rows.length === 0 && (
         <p className="border-t border-rule/60 py-2 text-[14px] text-quiet">
           Nothing read yet. Begin without load, then a resistor or two, up to the full{' '}

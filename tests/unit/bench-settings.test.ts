@@ -1,7 +1,9 @@
 import { setAgainstRead, type ScaleRead, type SetKind } from '@/core/bench/set-against-read';
 import { applyPatch } from '@/core/design/design';
 import { readDesign } from '@/core/design/schema';
-import { clock, physics } from '../support/demos';
+import { computedLine } from '@/core/bench/load-line';
+import { blankRow } from '@/core/design/blank-row';
+import { clock, dome, physics } from '../support/demos';
 
 /** Pairs of what was set and what was read, with a meter of 0.5 % and 10 mV. */
 const told = (what: SetKind, pairs: readonly [number, number][], bench = {}) =>
@@ -123,5 +125,40 @@ describe('what was set against what was read', () => {
     expect(fault([{ what: 'volts', set: -1, read: 1 }])).toMatch(/settings.*set/);
     expect(fault([{ what: 'ohms', set: 1, read: 1 }])).toMatch(/settings.*what/);
     expect(fault([{ what: 'volts', set: 1, read: null }])).toMatch(/settings.*read/);
+  });
+});
+
+describe('rows that look mistyped are said, and kept', () => {
+  const at = '2026-05-03T19:00:00Z';
+  const odd = (rows: { loadA: number; reservoirV?: number; rippleV?: number }[]) =>
+    computedLine(
+      applyPatch(dome, {
+        bench: { readings: [], loadLine: rows.map((r) => blankRow({ at, mainsV: 230, ...r })) },
+      }),
+    ).odd;
+
+  test('a load far beyond the supply is asked about, one a little over it is not', () => {
+    // The dome is for 4 A.
+    expect(odd([{ loadA: 40, reservoirV: 1 }])).toEqual([
+      'Row 1: 40.0 A is 10 times the 4.00 A it is for. Typed in milliamperes?',
+    ]);
+    expect(odd([{ loadA: 12, reservoirV: 20 }])).toEqual([]);
+  });
+
+  test('a reading in the wrong unit is a thousand times off, either way, at its row', () => {
+    const sentences = odd([
+      { loadA: 0, reservoirV: 37 },
+      { loadA: 2, reservoirV: 0.0337, rippleV: 840 },
+    ]);
+    expect(sentences).toHaveLength(2);
+    expect(sentences[0]).toMatch(/^Row 2, reservoir: .*too little.*millivolts what was volts/);
+    expect(sentences[1]).toMatch(/^Row 2, ripple: .*too much.*volts what was millivolts/);
+  });
+
+  test('one and the same reading at three loads is a meter on hold; at two, or at one load, it may be chance', () => {
+    const same = (loads: number[]) => odd(loads.map((loadA) => ({ loadA, reservoirV: 34 })));
+    expect(same([0, 1, 2])[0]).toMatch(/^The reservoir reads 34\.0 V at every load\. Is the meter on hold/);
+    expect(same([0, 1])).toEqual([]);
+    expect(same([1, 1, 1])).toEqual([]);
   });
 });
