@@ -74,6 +74,32 @@ test('bad rows get a sentence and lose nothing; pasted ones are looked at first'
   await expect(page.getByTestId('load-row')).toHaveCount(7);
 });
 
+test('a scale against the meter: pairs by keyboard, what is off by a share said, and undone', async ({ page }) => {
+  await openDesign(page, server, 'Physics room bench supply, 0 to 25 V', '/line');
+  const panel = page.getByRole('region', { name: 'Set against read' });
+  await expect(panel.getByTestId('scale-words')).toContainText('high over the range: trim the full scale');
+  await panel.getByRole('radio', { name: 'Meter against meter' }).check();
+  await panel.getByLabel('Theirs').focus();
+  for (const pair of [
+    ['5', '5.2'],
+    ['20', '20.8'],
+  ]) {
+    await page.keyboard.type(pair[0]!);
+    await page.keyboard.press('Tab');
+    await page.keyboard.type(pair[1]!);
+    await page.keyboard.press('Enter');
+    await expect(panel.getByLabel('Theirs')).toBeFocused();
+  }
+  await expect(panel.getByTestId('scale-words')).toContainText('Yours reads 4 % high over the range');
+  await page.keyboard.type('lots');
+  await page.keyboard.press('Enter');
+  await expect(panel.getByRole('alert')).toContainText('Theirs:');
+  await expect(panel.getByLabel('Theirs')).toHaveValue('lots');
+  await page.getByRole('heading', { level: 1 }).click();
+  await page.keyboard.press('Control+z');
+  await expect(panel.getByRole('button', { name: /^Remove the pair/ })).toHaveCount(1);
+});
+
 test('the tide gauge’s dead diode is found, with what proves it; the sound clock is called sound', async ({ page }) => {
   await openDesign(page, server, PEN, '/faults');
   await expect(page.getByTestId('suspect').first()).toContainText('A diode does not conduct');

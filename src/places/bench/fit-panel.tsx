@@ -17,6 +17,9 @@ import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
 import { Residuals } from './residuals';
 
+/** So many rows and readings mostly are a fit. */
+const LIKELY = 2;
+
 /** Fit: the values with which the design behaves like the box, what decided them, and what it then says of itself. */
 export function FitPanel() {
   const design = useDesign();
@@ -34,8 +37,13 @@ export function FitPanel() {
   );
   const { value: found, of, trouble } = useSolved(ask, { waitMs: 250 });
   const stale = of !== null && of !== design;
+  // Room is kept for what is likely to come, so that nothing below it moves.
+  const likely = design.bench.loadLine.length + design.bench.readings.length >= LIKELY;
   return (
-    <section aria-label="Fit" className="mt-5 min-h-[440px] border-t-2 border-ink pt-3">
+    <section
+      aria-label="Fit"
+      className={`mt-5 border-t-2 border-ink pt-3 ${likely ? 'min-h-[440px]' : 'min-h-[72px]'}`}
+    >
       <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
         <h2 className="text-[19px] font-semibold">The design that behaves like it</h2>
         <fieldset className="flex flex-wrap gap-x-4 text-[14px]">
