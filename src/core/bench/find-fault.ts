@@ -1,4 +1,5 @@
 import type { Design } from '@/core/design/design';
+import { atOnce } from '@/core/fit/at-once';
 import { HOW_COMMON } from '@/core/fit/case-faults';
 import { diagnosing, EXPLAINED_SIGMAS, type Weighed } from '@/core/fit/diagnose';
 import { orUnsolved } from '@/core/solve/solve-error';
@@ -57,11 +58,7 @@ const DRAWN = 0.005;
 
 /** Weighs what may be wrong with a built supply, all at once. @throws SolveError, as `findingFault` */
 export function findFault(design: Design): FaultReport | string {
-  const search = findingFault(design);
-  for (;;) {
-    const step = search.next();
-    if (step.done) return step.value;
-  }
+  return atOnce(findingFault(design));
 }
 
 /**

@@ -1,4 +1,5 @@
 import { orUnsolved } from '@/core/solve/solve-error';
+import { atOnce } from './at-once';
 import { logNormal, valuesAt, type Reading, type Unknown } from './belief';
 import { posterior, remembered, rowsOf, slopeColumns, type Posterior, type Predict } from './posterior';
 
@@ -45,11 +46,7 @@ const ANYWHERE = 0.4;
 
 /** Weighs what may be wrong, all at once: see `diagnosing`. */
 export function diagnose<H extends Hypothesis>(...asked: Parameters<typeof diagnosing<H>>): Diagnosis<H> {
-  const search = diagnosing(...asked);
-  for (;;) {
-    const step = search.next();
-    if (step.done) return step.value;
-  }
+  return atOnce(diagnosing(...asked));
 }
 
 /**

@@ -1,3 +1,4 @@
+import { atOnce } from '@/core/fit/at-once';
 import { ofDiodeClass } from '@/core/design/diode-edit';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { modelOf } from '@/core/circuit/feed';
@@ -50,11 +51,7 @@ export interface SearchProgress {
 
 /** Runs a search to its end in one go. */
 export function propose(name: string, demand: Ask, mains: Mains, feed: Patch | null = null): Proposal {
-  const search = proposing(name, demand, mains, feed);
-  for (;;) {
-    const step = search.next();
-    if (step.done) return step.value;
-  }
+  return atOnce(proposing(name, demand, mains, feed));
 }
 
 interface Candidate {
