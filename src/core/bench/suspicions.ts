@@ -87,6 +87,10 @@ export function suspicions(design: Design, held: readonly Held[]): Suspicion[] {
     ...may.map((m) => ({ id: m.id as string, centre: 1, spread: m.spread })),
     ...(model ? [{ id: 'set', centre: model.outputV, spread: Math.max(0.002, 0.5 * model.spread) }] : []),
   ];
+  // Where most flows, what is wrong shows most.
+  const amps = (h: Held) => (typeof h.state.load === 'number' ? h.state.load : 0);
+  const heaviest = held.reduce((a, b) => (amps(b) > amps(a) ? b : a));
+  const glanced = held.filter((h) => h.state.load === heaviest.state.load && h.state.mainsV === heaviest.state.mainsV);
   const states = new DesignModel(design);
   const suspicion = (
     { fault, part = '', prior }: Pick<Suspicion, 'fault' | 'prior'> & { part?: string },
@@ -112,6 +116,7 @@ export function suspicions(design: Design, held: readonly Held[]): Suspicion[] {
       unknowns: [...severity, ...parts],
       severities: own,
       predict: over(held),
+      glance: over(glanced),
       over,
       line: (state, values) => solver.line(state, factorsOf(values), edit(values.slice(0, own)), outOf(values)),
     };

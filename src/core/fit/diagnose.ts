@@ -14,6 +14,8 @@ export interface Hypothesis {
   /** How many of the unknowns, the first ones, say how bad it is. */
   severities: number;
   predict: Predict;
+  /** A few of the readings, soon had: two of the same fault that agree in these agree in all. All of them where left out. */
+  glance?: Predict;
 }
 
 /** A hypothesis against the readings. */
@@ -34,8 +36,6 @@ export interface Diagnosis<H extends Hypothesis = Hypothesis> {
 
 interface Found<H extends Hypothesis> {
   hypothesis: H;
-  /** What it reads with everything as believed; null where such a supply has no answer. */
-  centre: readonly number[] | null;
   posterior: Posterior | null;
 }
 
@@ -61,28 +61,37 @@ export function* diagnosing<H extends Hypothesis>(
   expected: readonly number[],
   otherPrior: number,
 ): Generator<{ done: number; of: number }, Diagnosis<H>> {
+  // A bridge's diodes cannot be told apart from its rail: one is weighed for all that read alike.
+  const kinds: { hypothesis: H; glance: readonly number[] | null; twins: H[] }[] = [];
+  for (const hypothesis of hypotheses) {
+    const several = hypotheses.filter((h) => comparable(h, hypothesis)).length > 1;
+    const at = hypothesis.unknowns.map((u) => u.centre);
+    const glance = several ? orUnsolved(() => (hypothesis.glance ?? hypothesis.predict)(at)) : null;
+    const twin = kinds.find((k) => comparable(k.hypothesis, hypothesis) && alike(k.glance, glance));
+    if (twin) twin.twins.push(hypothesis);
+    else kinds.push({ hypothesis, glance, twins: [] });
+  }
   // What is nearest at its centres first: against it most of the others are soon out of question.
-  const lined = hypotheses
-    .map((hypothesis) => {
+  const lined = kinds
+    .map(({ hypothesis, twins }) => {
       const predict = remembered(hypothesis.predict);
       const centre = orUnsolved(() => predict(hypothesis.unknowns.map((u) => u.centre)));
-      return { hypothesis, predict, centre, miss: missOf(centre, readings) };
+      return { hypothesis, twins, predict, centre, miss: missOf(centre, readings) };
     })
     .sort((x, y) => x.miss - y.miss);
   const found: Found<H>[] = [];
   // Whatever is wrong, tolerances move readings much alike: their slopes are solved for once.
   let known: Known | null = null;
   let bestSquares = Infinity;
-  for (const { hypothesis, predict, centre } of lined) {
-    // A bridge's diodes cannot be told apart from its rail: one is weighed for all that read alike.
-    const twin = found.find((f) => comparable(f.hypothesis, hypothesis) && alike(f.centre, centre));
-    const p: Posterior | null = twin
-      ? twin.posterior
-      : centre && weigh({ ...hypothesis, predict }, readings, bestSquares + HOPELESS_SQUARES, known);
+  for (const { hypothesis, twins, predict, centre } of lined) {
+    const p: Posterior | null =
+      centre && weigh({ ...hypothesis, predict }, readings, bestSquares + HOPELESS_SQUARES, known);
     if (p) known ??= { unknowns: hypothesis.unknowns, posterior: p };
     if (p) bestSquares = Math.min(bestSquares, p.squares);
-    found.push({ hypothesis, centre, posterior: p });
-    yield { done: found.length, of: hypotheses.length };
+    for (const h of [hypothesis, ...twins]) {
+      found.push({ hypothesis: h, posterior: p });
+      yield { done: found.length, of: hypotheses.length };
+    }
   }
   const logs = () =>
     found.map(({ hypothesis, posterior: p }) => (p ? Math.log(hypothesis.prior) + p.logEvidence : -Infinity));
@@ -108,14 +117,15 @@ export function* diagnosing<H extends Hypothesis>(
   };
 }
 
-/** Where else a search may begin than with its severity as believed: much worse, much milder. It may have two places that fit. */
-const OTHER_STARTS = [1.5, -1.5] as const;
+/** Where else a search may begin than with its severity as believed, in its spreads: it may have two places that fit. */
+const MILDER = -1.5;
+const WORSE = 1.5;
 /** A sum of squares so much above the best one is a share of belief of 1e-7: how it ends is of no interest. */
 const HOPELESS_SQUARES = 32;
 /** A search that ended with so many times that will not come down to it from elsewhere either. */
 const FAR_OFF = 10;
 /** Rounds of a search: how probable a fault is is known long before its last figure is. */
-const ROUNDS = 4;
+const ROUNDS = 5;
 /** What is less probable than the first by more than e to this is left as the first look found it. */
 const WORTH_REFINING = 2;
 /** Two hypotheses that read the same to this share cannot be told apart by these readings. */
@@ -145,7 +155,8 @@ function weigh(
   };
   let best: Posterior | null = null;
   let known = elsewhere;
-  let starts = [starting(0)];
+  // The nearer of two first.
+  const starts = (severities > 0 ? [0, MILDER] : [0]).map(starting).sort((x, y) => x.miss - y.miss);
   for (let n = 0; n < starts.length; n++) {
     const { from, miss } = starts[n]!;
     if (miss === Infinity) continue;
@@ -157,7 +168,7 @@ function weigh(
     if (p && (!best || p.logEvidence > best.logEvidence)) best = p;
     // Another start is only worth it where the last left something unexplained, and came near enough.
     if (best && (best.chiSquare < readings.length + 4 || best.squares > FAR_OFF * hopeless)) break;
-    if (n === 0 && severities > 0) starts = [starts[0]!, ...OTHER_STARTS.map(starting).sort((a, b) => a.miss - b.miss)];
+    if (n === 1) starts.push(starting(WORSE));
   }
   return best;
 }
