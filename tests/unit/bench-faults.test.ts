@@ -2,6 +2,10 @@ import { circuitFaults } from '@/core/bench/circuit-faults';
 import { placeWords } from '@/core/bench/fault-words';
 import { findFault, findingFault, type FaultProgress, type FaultReport } from '@/core/bench/find-fault';
 import { practiceChoices, takeReading } from '@/core/bench/practice';
+import { diodeSlopeV } from '@/core/bench/movables';
+import { rowFault } from '@/core/bench/row-fault';
+import { heldReadings, suspicions } from '@/core/bench/suspicions';
+import { diodeOf } from '@/core/parts/diode';
 import { mainsForReadings } from '@/core/bench/readings';
 import { faultsToHide, hide, SimulatedBuild } from '@/core/bench/simulated-build';
 import { mainsVolts } from '@/core/circuit/feed';
@@ -146,4 +150,35 @@ describe('in practice', () => {
     expect(shown(dome, 'source-dead', 'path')).not.toMatch(/^Open/);
     expect(practiceChoices(dome).map((c) => c.id)).toContain('fuse');
   });
+});
+
+test('what a suspicion draws at its output is what it says of it: at the top it is the rail less the dropout at that load', () => {
+  const held = heldReadings(read(clock, {}));
+  const top = suspicions(clock, held).find((s) => s.fault === 'output-top')!;
+  const state = { mainsV: 230, load: clock.demand.outputA };
+  const values = top.unknowns.map((u) => u.centre);
+  const { outputV } = top.line(state, values);
+  const mean = outputV.reduce((sum, v) => sum + v, 0) / outputV.length;
+  expect(mean).toBeCloseTo(top.over([{ quantity: 'output', state }])(values)[0]!, 9);
+  const rail = top.over([{ quantity: 'rail', state }])(values)[0]!;
+  expect(rail - mean).toBeGreaterThan(1.5);
+  // At no load there is less of it: the dropout grows with the amperes.
+  const idle = { mainsV: 230, load: 0 };
+  const dropIdle = top.over([{ quantity: 'rail', state: idle }])(values)[0]! - top.line(idle, values).outputV[0]!;
+  expect(dropIdle).toBeLessThan(rail - mean - 0.1);
+});
+
+test('one reading of any kind is a row; none is not', () => {
+  const none = { at, mainsV: 230, loadA: 1, reservoirV: null, rippleV: null, outputV: null, sinkC: null };
+  const fault = (part: object) => rowFault({ ...none, ...part } as never);
+  expect(fault({})).not.toBeNull();
+  for (const key of ['reservoirV', 'outputV', 'sinkC']) expect([key, fault({ [key]: 20 })]).toEqual([key, null]);
+  expect(fault({ rippleV: 0.5 })).toBeNull();
+});
+
+test('a diode’s drop moves by n·kT/q with each factor of e: 25.69 mV at 25 °C', () => {
+  const { law } = diodeOf(clock.rectifier);
+  if (!('saturationCurrentA' in law)) throw new Error('a silicon diode');
+  const perKelvin = 0.02569 / 298.15;
+  expect(diodeSlopeV(clock)).toBeCloseTo(law.emissionCoefficient * perKelvin * (law.temperatureC + 273.15), 5);
 });
