@@ -25,7 +25,7 @@ export const POWERED: readonly {
 export const UNPOWERED: readonly { id: UnpoweredId; label: string; minutes: number; shows: readonly BenchFault[] }[] = [
   {
     id: 'fuse',
-    label: 'the fuse, then across the plug’s pins switched on, by ohms, unplugged',
+    label: 'ohms of the fuse and across the plug’s pins, unplugged',
     minutes: 3,
     shows: ['source-dead'],
   },

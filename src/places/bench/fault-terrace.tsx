@@ -1,11 +1,11 @@
 import type { HeldAgainst } from '@/core/bench/find-fault';
 import type { TerraceLine } from '@/core/bench/terrace-line';
 import { formatQuantity } from '@/core/quantity/format';
-import { axisTicks, columns, followPoints, pathOf, steps, voltAxis, type Point } from '@/ui/terrace/geometry';
+import { axisTicks, columns, wavePoints, pathOf, steps, voltAxis, type Point } from '@/ui/terrace/geometry';
 
 const WIDTH = 440;
 const HEIGHT = 216;
-const AXIS = 40;
+const AXIS = 48;
 const FLOOR = HEIGHT - 22;
 
 interface Props {
@@ -34,8 +34,7 @@ export function FaultTerrace({ sound, faulty, readings, regulated }: Props) {
   const { y } = axis;
   const middle = ([a, b]: [number, number]) => (a + b) / 2;
   const path = (line: TerraceLine): string => {
-    // Both in step with the crest of the sound one: what is late or missing shows.
-    const wave = followPoints(line.reservoirV, sound.reservoirV, cols.reservoir);
+    const wave = wavePoints(line.reservoirV, cols.reservoir);
     const { outputMinV, outputMaxV } = line.levels;
     const start: Point = [cols.mains[0], line.levels.openPeakV];
     const end: Point[] = [

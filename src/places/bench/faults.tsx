@@ -99,11 +99,11 @@ function Weighed({ report }: { report: FaultReport }) {
               <button
                 type="button"
                 aria-pressed={s.fault === open.fault}
-                className={`grid w-full grid-cols-[64px_minmax(0,1fr)] items-center gap-3 border-l-[3px] px-3 py-1.5 text-left ${s.fault === open.fault ? 'border-volt bg-raised' : 'border-transparent'}`}
+                className={`grid w-full grid-cols-[74px_minmax(0,1fr)] items-center gap-3 border-l-[3px] px-3 py-1.5 text-left ${s.fault === open.fault ? 'border-volt bg-raised' : 'border-transparent'}`}
                 onClick={() => setOpened(s.fault)}
                 data-testid="suspect"
               >
-                <span className="text-[21px] font-semibold tabular-nums">{share(s.probability)}</span>
+                <span className="whitespace-nowrap text-[21px] font-semibold tabular-nums">{share(s.probability)}</span>
                 <span>
                   <span className="text-[16.5px] font-semibold">{s.name}</span>
                   {s.where && <span className="text-quiet">, {s.where}</span>}
