@@ -4,9 +4,8 @@ import { findingFault, type FaultProgress, type FaultReport } from '@/core/bench
 import { fittedToBox } from '@/core/bench/fit-box';
 import { fitDesign, type DesignFit } from '@/core/bench/fit-design';
 import { computedLine, type ComputedLine } from '@/core/bench/load-line';
-import { finderPath, practiceChoices, seededPuzzle, setPuzzle, takeReading } from '@/core/bench/practice';
+import { finderPath, namesOf, practiceChoices, seededPuzzle, setPuzzle, takeReading } from '@/core/bench/practice';
 import type { FinderStep, PracticeChoice, PracticeReading, Puzzle } from '@/core/bench/practice-puzzles';
-import { faultsToHide } from '@/core/bench/simulated-build';
 import type { BenchFault } from '@/core/bench/fault-words';
 import { mainsForReadings } from '@/core/bench/readings';
 import type { TestPoint } from '@/core/bench/test-point';
@@ -164,7 +163,7 @@ const solver = {
   practice(ask: PuzzleAsk): Answer<OnTheBench | null> {
     return answer(() => {
       const puzzle = 'set' in ask ? setPuzzle(ask.set) : seededPuzzle(ask.seed, ask.own);
-      return puzzle && { puzzle, choices: practiceChoices(puzzle.design), faults: faultsToHide(puzzle.design) };
+      return puzzle && { puzzle, choices: practiceChoices(puzzle.design), faults: namesOf(puzzle.design) };
     });
   },
   /** Where the metal ends, by the temperatures read so far. */

@@ -139,7 +139,7 @@ test('the weighing tells how far it is, fault by fault, up to all of them', () =
 describe('in practice', () => {
   const shown = (design: Design, fault: BenchFault, id: string) => {
     const bare = { ...design, bench: { ...design.bench, ...BARE } };
-    return takeReading({ id: 'x', title: '', story: '', design: bare, hidden: hide(bare, 3, fault) }, id, 1).said;
+    return takeReading({ design: bare, hidden: hide(bare, 3, fault) }, id, 1).said;
   };
 
   test('a fuse by ohms, and the path, say truthfully where nothing passes', () => {

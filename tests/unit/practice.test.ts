@@ -1,19 +1,24 @@
-import { finderPath, practiceChoices, seededPuzzle, setPuzzle, takeReading } from '@/core/bench/practice';
+import { finderPath, namesOf, practiceChoices, seededPuzzle, setPuzzle, takeReading } from '@/core/bench/practice';
 import { placeOf, scored, setPuzzles, SET } from '@/core/bench/practice-puzzles';
 import { faultsToHide } from '@/core/bench/simulated-build';
 import { clock, dome, tide } from '../support/demos';
 
 const puzzle = (id: string) => setPuzzle(id)!;
 
-test('twelve puzzles with a story each, of faults their supplies can have, one of them sound', () => {
-  expect(setPuzzles()).toHaveLength(12);
-  expect(new Set(setPuzzles().map((p) => p.id)).size).toBe(12);
+test('fourteen puzzles with a story each: eleven faults their supplies can have, a sound one, and two chosen wrongly', () => {
+  expect(setPuzzles()).toHaveLength(14);
+  expect(new Set(setPuzzles().map((p) => p.id)).size).toBe(14);
   for (const { id, fault } of SET) {
     const { design, hidden } = puzzle(id);
     expect([id, faultsToHide(design).includes(hidden.fault), hidden.fault]).toEqual([id, true, fault]);
     expect(design.bench.readings).toEqual([]);
   }
-  expect(SET.filter((p) => p.fault === 'none')).toHaveLength(1);
+  const truths = SET.filter((p) => p.fault === 'none').map((p) => [p.id, puzzle(p.id).truth]);
+  expect(truths).toEqual([
+    ['nothing', 'none'],
+    ['winter', 'bad-choice'],
+    ['thumb', 'bad-choice'],
+  ]);
   expect(setPuzzle('no such')).toBeNull();
 });
 
@@ -94,4 +99,21 @@ test('the finder goes through a puzzle as one would, and says what it believed a
   const chime = finderPath(puzzle('chime'));
   expect(chime.names).toBe('diode-open');
   expect(chime.steps.at(-1)).toMatchObject({ powered: false, share: 1 });
+});
+
+test('a sound box whose drawing was wrong: every reading in its place, and the verdict that fails is what is named', () => {
+  const winter = puzzle('winter');
+  expect(winter.hidden.fault).toBe('none');
+  expect(winter.fails.join(' ')).toMatch(/headroom/i);
+  // By day, at the mains as it should be, it holds its 24 V.
+  expect(takeReading(winter, 'output-loaded', 1).value).toBeGreaterThan(23);
+  expect(namesOf(winter.design)).toContain('bad-choice');
+  const { steps, names } = finderPath(winter);
+  expect(names).toBe('bad-choice');
+  expect(steps.at(-1)).toMatchObject({ powered: false, said: winter.fails[0] });
+  expect(scored(winter, [], 'bad-choice', '')).toMatchObject({ right: true, place: null });
+  expect(scored(winter, [], 'none', '').right).toBe(false);
+  // Where nothing fails, nothing was chosen wrongly.
+  expect(puzzle('nothing').fails).toEqual([]);
+  expect(finderPath(puzzle('nothing')).names).toBe('none');
 });

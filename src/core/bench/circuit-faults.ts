@@ -11,7 +11,7 @@ import type { BenchFault } from './fault-words';
 
 /** Something wrong ahead of the regulator, at one place: an edit of the circuit, with how bad it is as its own unknowns. */
 export interface CircuitFault {
-  fault: Exclude<BenchFault, `output-${string}` | 'probe-factor' | 'other'>;
+  fault: Exclude<BenchFault, `output-${string}` | 'probe-factor' | 'bad-choice' | 'other'>;
   part: string;
   /** How common it is at this place, among supplies somebody doubts. Rule of thumb. */
   prior: number;

@@ -7,6 +7,7 @@ export type BenchFault =
   | 'path-open'
   | 'winding-open'
   | 'probe-factor'
+  | 'bad-choice'
   | 'output-dead'
   | 'output-through'
   | 'output-top'
@@ -78,6 +79,11 @@ export const FAULT_WORDS: Readonly<Record<BenchFault, FaultWords>> = {
   'probe-factor': {
     name: 'The probe’s factor: ripple was read ten times too small',
     confirm: 'The slide on the probe and the channel’s own setting; the calibrator’s square wave says which is so.',
+  },
+  'bad-choice': {
+    name: 'Nothing is broken: a part was chosen wrongly',
+    confirm:
+      'Every reading lies in its window, and a verdict of the design fails: look at it in its worst circumstances.',
   },
   'output-dead': {
     name: 'Nothing comes through the regulator',

@@ -1,4 +1,4 @@
-import type { Design } from '@/core/design/design';
+import type { Design, Patch } from '@/core/design/design';
 import { placeWords, type BenchFault } from './fault-words';
 import type { Hidden } from './simulated-build';
 
@@ -9,6 +9,10 @@ export interface Puzzle {
   story: string;
   design: Design;
   hidden: Hidden;
+  /** What is to be named: the fault, or that the design itself was chosen wrongly where nothing is broken. */
+  truth: BenchFault;
+  /** What fails of a design that was chosen wrongly, in sentences; nothing where something is broken. */
+  fails: string[];
 }
 
 /** What is told of a puzzle before it is begun. */
@@ -18,10 +22,13 @@ export interface SetPuzzle extends PuzzleHead {
   /** Its supply among the demo's, by the beginning of its name. */
   supply: string;
   seed: number;
+  /** What is broken in it; nothing where it was chosen wrongly instead. */
   fault: BenchFault;
+  /** How its drawing differs from the demo's: a part chosen wrongly. */
+  drawn?: Patch;
 }
 
-/** Twelve supplies of the school, each with what somebody said when it was brought. */
+/** Supplies of the school, each with what somebody said when it was brought. */
 export const SET: readonly SetPuzzle[] = [
   {
     id: 'chime',
@@ -120,6 +127,24 @@ export const SET: readonly SetPuzzle[] = [
     fault: 'none',
     story: 'The new caretaker is sure that it hums more than it used to. He would like it looked at.',
   },
+  {
+    id: 'winter',
+    title: 'Late on winter evenings',
+    supply: 'Slave-clock',
+    seed: 15,
+    fault: 'none',
+    drawn: { transformer: { ratedV: 20 } },
+    story:
+      'When every oven on the island is on, the clocks lose a minute. The electrician came by day and found nothing.',
+  },
+  {
+    id: 'thumb',
+    title: 'A burnt thumb',
+    supply: 'Physics room bench supply, first try',
+    seed: 16,
+    fault: 'none',
+    story: 'Fine at twenty-five volts all term. At one volt and full current it smelt, and somebody has burnt a thumb.',
+  },
 ];
 
 export const setPuzzles = (): PuzzleHead[] => SET.map(({ id, title, story }) => ({ id, title, story }));
@@ -170,14 +195,14 @@ export interface PracticeScore {
 export const placeOf = ({ part }: Pick<Hidden, 'part'>): string => (part.startsWith('diode') ? placeWords(part) : '');
 
 export function scored(
-  { hidden }: Puzzle,
+  { hidden, truth }: Puzzle,
   taken: readonly PracticeReading[],
   fault: BenchFault,
   place: string,
 ): PracticeScore {
   const where = placeOf(hidden);
   return {
-    right: fault === hidden.fault,
+    right: fault === truth,
     place: where === '' ? null : place === where,
     readings: taken.length,
     powered: taken.filter((t) => t.powered).length,

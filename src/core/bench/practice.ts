@@ -1,7 +1,9 @@
 import { mainsVolts } from '@/core/circuit/feed';
 import { demoDesigns } from '@/core/design/demo-designs';
-import type { Design } from '@/core/design/design';
+import { applyPatch, type Design } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
+import { judge } from '@/core/judge/judge';
+import { studyDesign } from '@/core/study/study';
 import { TOUCH_DC_V } from '@/core/parts/touch-limits';
 import { dice } from '@/core/quantity/dice';
 import { formatQuantity as q } from '@/core/quantity/format';
@@ -11,7 +13,14 @@ import { findFault } from './find-fault';
 import { readingSigma } from './measured';
 import { pointContext } from './point-context';
 import { POWERED, RELIABLE, UNPOWERED, type UnpoweredId } from './reading-choices';
-import { SET, type FinderStep, type PracticeChoice, type PracticeReading, type Puzzle } from './practice-puzzles';
+import {
+  SET,
+  type FinderStep,
+  type PracticeChoice,
+  type PracticeReading,
+  type Puzzle,
+  type PuzzleHead,
+} from './practice-puzzles';
 import { faultsToHide, hide, SimulatedBuild, type Hidden } from './simulated-build';
 
 const supplyOf = (name: string): Design => {
@@ -31,22 +40,41 @@ export function seededPuzzle(seed: number, own: Design | null): Puzzle {
     : supplyOf(shelf[Math.floor(roll.uniform() * shelf.length)]!.name);
   const faults = faultsToHide(design).filter((f) => f !== 'none');
   const fault = roll.uniform() < 1 / NOTHING_WRONG ? 'none' : faults[Math.floor(roll.uniform() * faults.length)]!;
-  return {
-    id: `${own ? 'own' : 'seed'}-${seed}`,
-    title: own ? `This supply, seed ${seed}` : `${design.name}, seed ${seed}`,
-    story: 'Something about it is doubted. Nobody remembers what was done to it.',
+  return onBench(
+    {
+      id: `${own ? 'own' : 'seed'}-${seed}`,
+      title: own ? `This supply, seed ${seed}` : `${design.name}, seed ${seed}`,
+      story: 'Something about it is doubted. Nobody remembers what was done to it.',
+    },
     design,
-    hidden: hide(design, seed, fault),
-  };
+    hide(design, seed, fault),
+  );
 }
 
 /** @returns null for a name no puzzle has */
 export function setPuzzle(id: string): Puzzle | null {
   const found = SET.find((p) => p.id === id);
   if (!found) return null;
-  const design = supplyOf(found.supply);
-  return { id, title: found.title, story: found.story, design, hidden: hide(design, found.seed, found.fault) };
+  const design = applyPatch(supplyOf(found.supply), found.drawn ?? {});
+  return onBench(found, design, hide(design, found.seed, found.fault));
 }
+
+/** A puzzle with what is to be named: of a sound build, what fails of its design in its worst circumstances. */
+function onBench({ id, title, story }: PuzzleHead, design: Design, hidden: Hidden): Puzzle {
+  const fails = hidden.fault === 'none' ? failsOf(design) : [];
+  return { id, title, story, design, hidden, truth: fails.length > 0 ? 'bad-choice' : hidden.fault, fails };
+}
+
+const failsOf = (design: Design): string[] =>
+  judge(studyDesign(design))
+    .filter((v) => v.state === 'fails')
+    .map((v) => `${v.title}: ${v.sentence}`);
+
+/** Minutes it takes to look through what the design says of itself. */
+const LOOKING = 2;
+
+/** What may be named of a supply on the bench. */
+export const namesOf = (design: Design): BenchFault[] => [...faultsToHide(design), 'bad-choice'];
 
 /** What can be read of a puzzle, unpowered first, each with what it costs and what it risks. */
 export function practiceChoices(design: Design): PracticeChoice[] {
@@ -81,7 +109,11 @@ export function practiceChoices(design: Design): PracticeChoice[] {
 }
 
 /** Takes one reading of a puzzle with the person's own meter. @param nth which reading of the puzzle it is: its noise */
-export function takeReading({ design, hidden }: Puzzle, id: string, nth: number): PracticeReading {
+export function takeReading(
+  { design, hidden }: Pick<Puzzle, 'design' | 'hidden'>,
+  id: string,
+  nth: number,
+): PracticeReading {
   const powered = POWERED.find((p) => p.id === id);
   if (powered) {
     const build = new SimulatedBuild(design, hidden);
@@ -205,7 +237,21 @@ export function finderPath(
     const top = weighed.reduce((best, s) => (s.probability > best.probability ? s : best));
     step({ ...reading, believes: top.name, share: top.probability / all });
     const next = report.next.find((n) => !done.has(n.id));
-    if (top.probability / all >= SURE || !next || steps.length >= MOST_STEPS) return { steps, names: top.fault };
+    if (top.probability / all >= SURE || !next || steps.length >= MOST_STEPS) {
+      if (top.fault !== 'none') return { steps, names: top.fault };
+      // A sound box that does not do what it should was drawn so.
+      const [first] = failsOf(design);
+      if (first === undefined) return { steps, names: 'none' };
+      step({
+        label: 'the design’s own verdicts, each in its worst circumstances',
+        said: first,
+        powered: false,
+        minutes: LOOKING,
+        believes: FAULT_WORDS['bad-choice'].name,
+        share: 1,
+      });
+      return { steps, names: 'bad-choice' };
+    }
     reading = read(next.id);
     if (next.powered) {
       report = findFault(known);

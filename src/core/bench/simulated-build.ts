@@ -18,7 +18,7 @@ export interface Hidden {
   factors: Factors;
   /** What its regulator is set to, V; null where there is none. */
   setV: number | null;
-  fault: Exclude<BenchFault, 'other'>;
+  fault: Exclude<BenchFault, 'bad-choice' | 'other'>;
   /** Which of the design's faults ahead of its regulator it is; null where it is none of them. */
   entry: number | null;
   /** Where the fault sits, as the finder names places. */

@@ -19,7 +19,7 @@ export type Held = Omit<Measured, 'quantity'> & { quantity: PoweredQuantity };
 
 /** A fault built into the design, that can be asked of places nobody read. */
 export interface Suspicion extends Hypothesis {
-  fault: Exclude<BenchFault, 'other'>;
+  fault: Exclude<BenchFault, 'bad-choice' | 'other'>;
   over(list: readonly Asked[]): Hypothesis['predict'];
   /** The terrace of such a supply in a state. @throws SolveError */
   line(state: MeasuredState, values: readonly number[]): TerraceLine;

@@ -187,7 +187,7 @@ function Told({ puzzle, score }: { puzzle: Puzzle; score: PracticeScore }) {
       dropSearch(true);
     };
   }, [puzzle]);
-  const was = FAULT_WORDS[puzzle.hidden.fault];
+  const was = FAULT_WORDS[puzzle.truth];
   const where = placeOf(puzzle.hidden);
   return (
     <section aria-label="What it was" className="border-t border-rule pt-3" data-testid="told">
@@ -198,12 +198,17 @@ function Told({ puzzle, score }: { puzzle: Puzzle; score: PracticeScore }) {
       {score.right && score.place === false && (
         <p>The place was {where}: the diode range tells it from its neighbours.</p>
       )}
-      {!score.right && <p className="text-[14.5px]">{was.confirm}</p>}
+      {(!score.right || puzzle.fails.length > 0) && <p className="text-[14.5px]">{was.confirm}</p>}
+      {puzzle.fails.map((sentence) => (
+        <p key={sentence} className="border-l-2 border-fail pl-3 text-[14.5px]">
+          {sentence}
+        </p>
+      ))}
       <p className="mt-1 text-[14.5px]">
         You: {score.readings} {score.readings === 1 ? 'reading' : 'readings'}, {score.powered} of them powered,{' '}
         {score.minutes} minutes.{' '}
         {names &&
-          `The finder: ${steps.length}, ${steps.filter((s) => s.powered).length} powered, ${steps.reduce((sum, s) => sum + s.minutes, 0)} minutes${names === puzzle.hidden.fault ? '' : ', and it named the wrong one'}.`}
+          `The finder: ${steps.length}, ${steps.filter((s) => s.powered).length} powered, ${steps.reduce((sum, s) => sum + s.minutes, 0)} minutes${names === puzzle.truth ? '' : ', and it named the wrong one'}.`}
       </p>
       <h4 className="mt-2 text-[15px] font-semibold">How the finder went</h4>
       <ol className="mt-1 list-decimal space-y-1 pl-5 text-[14.5px]" aria-live="polite">
