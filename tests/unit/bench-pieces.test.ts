@@ -9,6 +9,7 @@ import { outputFaults } from '@/core/bench/output-faults';
 import { readRows, rowsCsv } from '@/core/bench/rows-csv';
 import { lineSvg } from '@/core/bench/line-svg';
 import type { ComputedLine } from '@/core/bench/load-line';
+import { soakCsv, soakSvg } from '@/core/bench/soak-files';
 import { soakOf, type Soak } from '@/core/bench/soak';
 import { takenWords } from '@/core/bench/taken-words';
 import { rowFault } from '@/core/bench/row-fault';
@@ -365,6 +366,19 @@ describe('a soak', () => {
     const closed = applyPatch(clock, { heat: { box: 'closed' } });
     expect(soaked(run(22, 31, 800, [1, 3, 5, 8]), closed).terms).toBe(2);
     expect(soaked(run(22, 31, 800, [1, 3, 5, 8])).terms).toBe(1);
+  });
+
+  test('goes onto paper and into a table: every temperature where it belongs, in minutes and degrees', () => {
+    const rows = run(22, 31, 800, [1, 3, 5, 8]);
+    const svg = soakSvg('Line <1>', soaked(rows), rows);
+    expect(svg).toContain('<title>Line &lt;1&gt;: soak</title>');
+    const dots = [...svg.matchAll(/<circle cx="([\d.]+)" cy="([\d.]+)"/g)].map((m) => m.slice(1).map(Number));
+    expect(dots).toHaveLength(4);
+    // Later is farther right, by the minutes; hotter is higher.
+    const [a, b, c] = dots as [number[], number[], number[]];
+    expect((c[0]! - a[0]!) / (b[0]! - a[0]!)).toBeCloseTo(2, 1);
+    expect(dots.map((d) => d[1]!)).toEqual(dots.map((d) => d[1]!).sort((x, y) => y - x));
+    expect(soakCsv(rows).split('\n').slice(0, 2)).toEqual(['minutes,metal C', `1,${rows[0]!.tempC}`]);
   });
 
   test('too few temperatures, and a supply without metal, get a sentence', () => {

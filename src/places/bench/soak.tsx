@@ -7,6 +7,7 @@ import { rangeFault } from '@/core/design/limits';
 import type { Design } from '@/core/design/design';
 import { formatQuantity } from '@/core/quantity/format';
 import { Alert } from '@/ui/alert';
+import { download } from '@/ui/download';
 import { IconButton } from '@/ui/icon-button';
 import { FigureRow } from '@/ui/figure-row';
 import { orSay } from '@/ui/loading';
@@ -84,6 +85,30 @@ export function Soak() {
                 aria-label={`Temperature against minutes: within a degree of its end after ${soak.thereMin.toFixed(0)} minutes`}
               >
                 <SoakChart soak={soak} rows={rows} />
+              </div>
+              <div className="mt-2 flex gap-2">
+                <button
+                  type="button"
+                  className="btn"
+                  onClick={() =>
+                    void import('@/core/bench/soak-files').then(({ soakCsv }) =>
+                      download('soak.csv', soakCsv(rows), 'text/csv'),
+                    )
+                  }
+                >
+                  CSV
+                </button>
+                <button
+                  type="button"
+                  className="btn"
+                  onClick={() =>
+                    void import('@/core/bench/soak-files').then(({ soakSvg }) =>
+                      download('soak.svg', soakSvg(design.name, soak, rows), 'image/svg+xml'),
+                    )
+                  }
+                >
+                  SVG
+                </button>
               </div>
             </>
           )}
