@@ -112,14 +112,27 @@ test('the tide gauge’s dead diode is found, with what proves it; the sound clo
   await expect(page.getByTestId('suspect').first()).toContainText('Nothing wrong');
 });
 
-test('a dozen readings and more are weighed in sight, can be stopped, and begun anew', async ({ page }) => {
-  await openDesign(page, server, 'Drum seismograph amplifier, ±18 V', '/bench');
-  await page.getByRole('link', { name: 'Faults', exact: true }).click();
+test('a dozen readings and more are weighed, can be stopped, and begun anew', async ({ page }) => {
+  // What is asked of the search is held until it was stopped: however fast the machine, there is time to.
+  await page.addInitScript(() => {
+    const held = window as unknown as { held: boolean };
+    held.held = true;
+    window.Worker = new Proxy(Worker, {
+      construct(target, [url, options]: [URL, WorkerOptions]) {
+        const worker = new target(url, options);
+        const post = worker.postMessage.bind(worker) as (...message: unknown[]) => void;
+        if (options.name === 'search')
+          worker.postMessage = (...message: unknown[]) => (held.held ? undefined : post(...message));
+        return worker;
+      },
+    });
+  });
+  await openDesign(page, server, 'Drum seismograph amplifier, ±18 V', '/faults');
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByText('Stopped before all were weighed.')).toBeVisible();
   await expect(page.getByTestId('suspect')).toHaveCount(0);
+  await page.evaluate(() => ((window as unknown as { held: boolean }).held = false));
   await page.getByRole('button', { name: 'Weigh them' }).click();
-  await expect(page.getByRole('progressbar', { name: 'Faults weighed' })).toBeVisible();
   await expect(page.getByTestId('suspect').first()).toContainText('Nothing wrong');
   const [took] = await page.evaluate(() => performance.getEntriesByName('faults-weighed').map((m) => m.duration));
   console.log(`eighteen readings weighed in ${took!.toFixed(0)} ms (budget of a dozen 2000 ms)`);
