@@ -5,7 +5,7 @@ import { useEffect } from 'react';
 
 const KEY = 'ember-rail-scroll';
 /** How long what is still to come is waited for, ms: a hand that touches anything ends it at once. */
-const PATIENCE_MS = 30_000;
+const PATIENCE_MS = 15_000;
 /** Where one is is kept once the hand rests, ms. */
 const REST_MS = 120;
 

@@ -1,3 +1,5 @@
+import { niceStep } from '@/core/quantity/nice-step';
+
 const WIDTH = 760;
 const HEIGHT = 430;
 const EDGE = { left: 62, right: 18, top: 40, bottom: 46 };
@@ -12,9 +14,7 @@ const px = (value: number) => Number(value.toFixed(2));
 
 /** Steps of one, two or five that divide a range into about so many. */
 function ticks(low: number, high: number, about: number): number[] {
-  const raw = (high - low) / about;
-  const decade = 10 ** Math.floor(Math.log10(raw));
-  const step = [1, 2, 5, 10].map((m) => m * decade).find((s) => s >= raw)!;
+  const step = niceStep((high - low) / about);
   const first = Math.ceil(low / step);
   return Array.from({ length: Math.floor(high / step) - first + 1 }, (_, n) => (first + n) * step);
 }

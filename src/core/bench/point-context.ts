@@ -8,7 +8,7 @@ import { diodeOf, spreadWords } from '@/core/parts/diode';
 import { sourceSpread } from '@/core/parts/transformer-trust';
 import { formatQuantity as q } from '@/core/quantity/format';
 import { solveSteady } from '@/core/solve/steady';
-import { reservoirOf, restingAdjust } from '@/core/study/operating-point';
+import { reservoirOf, restingAdjust, type Resting } from '@/core/study/operating-point';
 import { WAVE_SAMPLES } from '@/core/study/point';
 import type { PointId, TestPoint } from './test-point';
 
@@ -56,6 +56,7 @@ export interface Window {
 
 export function pointContext(design: Design, mainsFor: (point: PointId) => number): PointContext {
   const { mains, bench } = design;
+  const rested = new Map<Design, Resting>();
   const model = modelOf(design);
   const dc = dcSourceOf(design);
   const { voltsPct, ohmPct } = healthySpread(design);
@@ -73,9 +74,16 @@ export function pointContext(design: Design, mainsFor: (point: PointId) => numbe
     window,
   };
 
+  /** Several windows are of one and the same supply at rest. */
+  function restingOnce(of: Design): Resting {
+    let found = rested.get(of);
+    if (!found) rested.set(of, (found = restingAdjust(of, 'nominal')));
+    return found;
+  }
+
   /** Value and worst-case ends of a reservoir figure under a condition at `mainsV`. */
   function window(condition: Condition, mainsV: number, of: Design, pick: PickFigure = (reservoir) => reservoir.meanV) {
-    const resting = condition.load !== 'none' ? restingAdjust(of, 'nominal') : {};
+    const resting = condition.load !== 'none' ? restingOnce(of) : {};
     const at = (adjust: Adjust) => {
       const network = networkOf(of, condition, { mainsV, ...resting, ...adjust });
       // Across the reservoir itself, wherever in the filter it stands.

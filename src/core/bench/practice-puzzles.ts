@@ -11,7 +11,7 @@ export interface Puzzle {
   hidden: Hidden;
   /** What is to be named: the fault, or that the design itself was chosen wrongly where nothing is broken. */
   truth: BenchFault;
-  /** What fails of a design that was chosen wrongly, in sentences; nothing where something is broken. */
+  /** What fails of the design itself in its worst circumstances, in sentences, whatever is broken in the build. */
   fails: string[];
 }
 

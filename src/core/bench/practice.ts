@@ -59,16 +59,14 @@ export function setPuzzle(id: string): Puzzle | null {
   return onBench(found, design, hide(design, found.seed, found.fault));
 }
 
-/** A puzzle with what is to be named: of a sound build, what fails of its design in its worst circumstances. */
+/** A puzzle with what is to be named: of a sound build whose design fails, that it was chosen so. */
 function onBench({ id, title, story }: PuzzleHead, design: Design, hidden: Hidden): Puzzle {
-  const fails = hidden.fault === 'none' ? failsOf(design) : [];
-  return { id, title, story, design, hidden, truth: fails.length > 0 ? 'bad-choice' : hidden.fault, fails };
-}
-
-const failsOf = (design: Design): string[] =>
-  judge(studyDesign(design))
+  const fails = judge(studyDesign(design))
     .filter((v) => v.state === 'fails')
     .map((v) => `${v.title}: ${v.sentence}`);
+  const drawnSo = hidden.fault === 'none' && fails.length > 0;
+  return { id, title, story, design, hidden, truth: drawnSo ? 'bad-choice' : hidden.fault, fails };
+}
 
 /** Minutes it takes to look through what the design says of itself. */
 const LOOKING = 2;
@@ -240,7 +238,7 @@ export function finderPath(
     if (top.probability / all >= SURE || !next || steps.length >= MOST_STEPS) {
       if (top.fault !== 'none') return { steps, names: top.fault };
       // A sound box that does not do what it should was drawn so.
-      const [first] = failsOf(design);
+      const [first] = puzzle.fails;
       if (first === undefined) return { steps, names: 'none' };
       step({
         label: 'the design’s own verdicts, each in its worst circumstances',

@@ -29,6 +29,8 @@ export interface ScaleRead {
   pairs: PairRead[];
 }
 
+const sureTo = (sigma: number, unit: Figure['unit']) => ({ label: 'sure to, ±', value: SURE * sigma, unit });
+
 /** A figure has to stand out of its own spread so many times before anybody turns a screw for it. */
 const SURE = 2;
 /** A printed error is taken as twice the standard deviation, as everywhere. */
@@ -60,7 +62,7 @@ const TRIMS: Readonly<Record<SetKind, { gain: string; offset: string; curved: st
  * @returns a sentence where there is too little to tell a share from a constant
  */
 export function setAgainstRead(design: Design, what: SetKind): ScaleRead | string {
-  const pairs = design.bench.settings.filter((s) => s.what === what);
+  const pairs = design.bench.calibration.filter((s) => s.what === what);
   if (new Set(pairs.map((p) => p.set)).size < 2)
     return 'Two pairs, one low and one high in the range, tell what is off by a share and what by a constant.';
   const unit = what === 'amps' ? 'A' : 'V';
@@ -89,18 +91,25 @@ export function setAgainstRead(design: Design, what: SetKind): ScaleRead | strin
     left: p.read - offset - slope * p.set,
   }));
   const worst = told.reduce((a, b) => (Math.abs(b.left) / b.allowed > Math.abs(a.left) / a.allowed ? b : a));
-  const figure = (id: string, label: string, value: number, of: Figure['unit'], sigma: number | null): Figure => ({
+  const figure = (
+    id: string,
+    label: string,
+    value: number,
+    of: Figure['unit'],
+    more: Figure['inputs'],
+    expression = 'straight line through all pairs, each counted by what the meter may be off there',
+  ): Figure => ({
     id: `set-${what}-${id}`,
     label,
     value,
     unit: of,
     origin: 'measured',
-    expression: 'straight line through all pairs, each counted by what the meter may be off there',
+    expression,
     inputs: [
       { label: 'pairs', value: pairs.length, unit: '', origin: 'measured' },
       { label: 'meter, of the reading', value: meterPct, unit: '%' },
       ...(what === 'amps' ? [] : [{ label: 'meter, digits', value: meterDigitsV, unit: 'V' as const }]),
-      ...(sigma === null ? [] : [{ label: 'sure to, ±', value: SURE * sigma, unit: of }]),
+      ...more,
     ],
     source: 'Least squares, weighted.',
     assumes: what === 'meter' ? ['Both meters are taken to be as good as yours.'] : [],
@@ -108,9 +117,21 @@ export function setAgainstRead(design: Design, what: SetKind): ScaleRead | strin
   return {
     unit,
     sentence: inWords(what, unit, { gainPct, gainSigmaPct, offset, offsetSigma, curved: worst }),
-    gain: figure('gain', 'By a share', gainPct, '%', gainSigmaPct),
-    offset: figure('offset', 'By a constant', offset, unit, offsetSigma),
-    left: figure('left', 'Most that is left', Math.abs(worst.left), unit, null),
+    gain: figure('gain', 'By a share', gainPct, '%', [sureTo(gainSigmaPct, '%')]),
+    offset: figure('offset', 'By a constant', offset, unit, [sureTo(offsetSigma, unit)]),
+    left: figure(
+      'left',
+      'Left at the worst pair',
+      Math.abs(worst.left),
+      unit,
+      [
+        { label: 'set', value: worst.set, unit },
+        { label: 'read', value: worst.read, unit, origin: 'measured' },
+        { label: 'the line says', value: offset + slope * worst.set, unit },
+        { label: 'the meter may be off, ±', value: worst.allowed, unit },
+      ],
+      'read − what the line says, at the pair farthest off it for its meter',
+    ),
     pairs: told,
   };
 }

@@ -132,7 +132,7 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
       thermometerK: 2,
       loadLine: [],
       soak: [],
-      settings: [],
+      calibration: [],
       readings: [],
     },
     log: [],

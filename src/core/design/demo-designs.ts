@@ -320,7 +320,7 @@ export function demoDesigns(): Design[] {
       },
       bench: {
         ...physics.bench,
-        settings: [
+        calibration: [
           { what: 'volts', set: 2, read: 2.06 },
           { what: 'volts', set: 10, read: 10.18 },
           { what: 'volts', set: 18, read: 18.3 },

@@ -7,7 +7,7 @@ export const READINGS_MAX = 2000;
 /** Most temperatures of a run. */
 export const SOAK_MAX = 500;
 /** Most pairs of what was set and what was read. */
-export const SETTINGS_MAX = 200;
+export const CALIBRATION_MAX = 200;
 /** Most rows of a measured load line. */
 export const LOAD_ROWS_MAX = 500;
 

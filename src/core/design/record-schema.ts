@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { FED_FROM, PART_ROLES, SET_KINDS } from './kinds';
-import { LOAD_ROWS_MAX, LOG_MAX, LOG_TEXT_MAX, READINGS_MAX, SETTINGS_MAX, SOAK_MAX } from './how-many';
+import { LOAD_ROWS_MAX, LOG_MAX, LOG_TEXT_MAX, READINGS_MAX, CALIBRATION_MAX, SOAK_MAX } from './how-many';
 import { field, flag, group, list, oneOf, oneOfNumbers, text } from './schema-pieces';
 
 /** Parts taken from the drawer, with what they were when they were taken. */
@@ -64,7 +64,7 @@ const soakRow = group({
 });
 
 /** One pair: what was set, or shown by the first meter, and what the person's own then read. V or A. */
-const setting = group({
+const pair = group({
   what: oneOf(SET_KINDS),
   set: field('bench.set'),
   read: field('bench.set'),
@@ -109,6 +109,6 @@ export const benchSchema = group({
   /** The metal's temperature from cold, at full load. */
   soak: list(soakRow, SOAK_MAX, `${SOAK_MAX} temperatures`),
   /** Scales and limits against the meter, and meters against each other. */
-  settings: list(setting, SETTINGS_MAX, `${SETTINGS_MAX} pairs`),
+  calibration: list(pair, CALIBRATION_MAX, `${CALIBRATION_MAX} pairs`),
   readings: list(reading, READINGS_MAX, `${READINGS_MAX} readings`),
 });

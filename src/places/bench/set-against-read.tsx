@@ -4,7 +4,7 @@ import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { setAgainstRead, type SetKind } from '@/core/bench/set-against-read';
 import type { Design } from '@/core/design/design';
-import { SETTINGS_MAX } from '@/core/design/how-many';
+import { CALIBRATION_MAX } from '@/core/design/how-many';
 import { mainModel } from '@/core/design/outputs';
 import { rangeFault } from '@/core/design/limits';
 import { formatQuantity } from '@/core/quantity/format';
@@ -46,10 +46,10 @@ export function SetAgainstRead() {
   const [chosen, setChosen] = useState<SetKind | null>(null);
   const kind = kinds.find((k) => k.value === chosen) ?? kinds[0]!;
   const what = kind.value;
-  const all = design.bench.settings;
+  const all = design.bench.calibration;
   const told = setAgainstRead(design, what);
   const unit = what === 'amps' ? 'A' : 'V';
-  const keep = (settings: typeof all) => edit({ bench: { settings } });
+  const keep = (calibration: typeof all) => edit({ bench: { calibration } });
   return (
     <section aria-label="Set against read" className="mt-6 border-t-2 border-ink pt-4">
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
@@ -78,7 +78,7 @@ export function SetAgainstRead() {
                 ),
             )}
           </ul>
-          {all.length < SETTINGS_MAX && (
+          {all.length < CALIBRATION_MAX && (
             <PairForm
               key={what}
               label="Next pair"
@@ -106,7 +106,7 @@ export function SetAgainstRead() {
 
 /** What a supply has to set, and what was kept of it while it had; two meters anybody can hold together. */
 function has(design: Design, what: SetKind): boolean {
-  if (what === 'meter' || design.bench.settings.some((s) => s.what === what)) return true;
+  if (what === 'meter' || design.bench.calibration.some((s) => s.what === what)) return true;
   if (what === 'amps') return 'limitA' in design.regulator;
   const model = mainModel(design);
   return model !== null && model.lowestV < model.outputV;

@@ -188,6 +188,7 @@ function Told({ puzzle, score }: { puzzle: Puzzle; score: PracticeScore }) {
     };
   }, [puzzle]);
   const was = FAULT_WORDS[puzzle.truth];
+  const drawnSo = puzzle.truth === 'bad-choice';
   const where = placeOf(puzzle.hidden);
   return (
     <section aria-label="What it was" className="border-t border-rule pt-3" data-testid="told">
@@ -198,8 +199,8 @@ function Told({ puzzle, score }: { puzzle: Puzzle; score: PracticeScore }) {
       {score.right && score.place === false && (
         <p>The place was {where}: the diode range tells it from its neighbours.</p>
       )}
-      {(!score.right || puzzle.fails.length > 0) && <p className="text-[14.5px]">{was.confirm}</p>}
-      {puzzle.fails.map((sentence) => (
+      {(!score.right || drawnSo) && <p className="text-[14.5px]">{was.confirm}</p>}
+      {(drawnSo ? puzzle.fails : []).map((sentence) => (
         <p key={sentence} className="border-l-2 border-fail pl-3 text-[14.5px]">
           {sentence}
         </p>

@@ -1,4 +1,5 @@
 import type { Levels } from '@/core/picture/levels';
+import { niceStep } from '@/core/quantity/nice-step';
 import { polyline } from '../polyline';
 import { voltScale, type VoltScale } from './volt-scale';
 
@@ -83,13 +84,6 @@ export function axisTicks({ foldV, topV }: VoltAxis): number[] {
   const ticks: number[] = [];
   for (let v = Math.ceil(foldV / step) * step; v <= topV * 1.0001; v += step) ticks.push(Number(v.toPrecision(8)));
   return ticks;
-}
-
-function niceStep(rough: number): number {
-  if (!(rough > 0)) return 1;
-  const decade = 10 ** Math.floor(Math.log10(rough));
-  const mantissa = rough / decade;
-  return decade * (mantissa <= 1 ? 1 : mantissa <= 2 ? 2 : mantissa <= 5 ? 5 : 10);
 }
 
 export type Point = [number, number];

@@ -12,7 +12,7 @@ const told = (what: SetKind, pairs: readonly [number, number][], bench = {}) =>
       bench: {
         meterPct: 0.5,
         meterDigitsV: 0.01,
-        settings: pairs.map(([set, read]) => ({ what, set, read })),
+        calibration: pairs.map(([set, read]) => ({ what, set, read })),
         ...bench,
       },
     }),
@@ -100,7 +100,7 @@ describe('what was set against what was read', () => {
       ]),
     ).toMatch(/Two pairs/);
     // Kinds are kept apart.
-    expect(setAgainstRead(applyPatch(clock, { bench: { settings: physics.bench.settings } }), 'meter')).toMatch(
+    expect(setAgainstRead(applyPatch(clock, { bench: { calibration: physics.bench.calibration } }), 'meter')).toMatch(
       /Two pairs/,
     );
   });
@@ -117,14 +117,14 @@ describe('what was set against what was read', () => {
   });
 
   test('a pair below nothing, or of an unknown kind, is refused at its place', () => {
-    const fault = (settings: unknown) => {
-      const read = readDesign({ ...clock, bench: { ...clock.bench, settings } });
+    const fault = (calibration: unknown) => {
+      const read = readDesign({ ...clock, bench: { ...clock.bench, calibration } });
       return read.ok ? null : read.fault.path;
     };
     expect(fault([{ what: 'volts', set: 1, read: 1 }])).toBeNull();
-    expect(fault([{ what: 'volts', set: -1, read: 1 }])).toMatch(/settings.*set/);
-    expect(fault([{ what: 'ohms', set: 1, read: 1 }])).toMatch(/settings.*what/);
-    expect(fault([{ what: 'volts', set: 1, read: null }])).toMatch(/settings.*read/);
+    expect(fault([{ what: 'volts', set: -1, read: 1 }])).toMatch(/calibration.*set/);
+    expect(fault([{ what: 'ohms', set: 1, read: 1 }])).toMatch(/calibration.*what/);
+    expect(fault([{ what: 'volts', set: 1, read: null }])).toMatch(/calibration.*read/);
   });
 });
 
