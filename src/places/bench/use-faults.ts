@@ -39,6 +39,8 @@ export function useFaults(): Weighing {
   useEffect(() => {
     const mine = ++jobs;
     const wait = setTimeout(() => {
+      // Stopped before it began.
+      if (mine !== jobs) return;
       setState((old) => ({ ...old, trouble: null, stopped: false, progress: { done: 0, of: 0 } }));
       const tell = callback((progress: FaultProgress) => {
         if (mine === jobs) setState((old) => ({ ...old, progress }));
