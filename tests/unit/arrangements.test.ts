@@ -20,6 +20,16 @@ describe.each(Object.entries(ARRANGEMENTS))('%s', (_name, arrangement) => {
     mirror.windings.forEach((m, n) => expect(mirror.windings[m]).toBe(n));
   });
 
+  test('what it loses when its path or one of its windings opens is what its loops pass, and never one diode alone', () => {
+    const through = (winding?: number) =>
+      arrangement.loops.filter((l) => winding === undefined || l.winding === winding).flatMap(diodesOf);
+    const apart = arrangement.ratios.length > 1 ? arrangement.ratios.map((_, n) => through(n)) : [];
+    const sorted = (open: readonly number[]) => [...new Set(open)].sort((a, b) => a - b).join(' ');
+    const wanted = [through(), ...apart].map(sorted).filter((open) => open.includes(' '));
+    expect(arrangement.failsTo.map((f) => sorted(f.open))).toEqual(wanted);
+    arrangement.failsTo.forEach((f) => expect(f.how).toBe(f.winding === undefined ? 'path-open' : 'winding-open'));
+  });
+
   test('says what it is and when it is right', () => {
     expect(arrangement.words.name.length).toBeGreaterThan(3);
     expect(arrangement.words.when).toMatch(/^Right /);

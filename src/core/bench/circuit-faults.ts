@@ -6,7 +6,6 @@ import type { Design } from '@/core/design/design';
 import { arrangementOf } from '@/core/design/source';
 import type { Unknown } from '@/core/fit/belief';
 import { caseFaults, HOW_COMMON } from '@/core/fit/case-faults';
-import { diodeCount, diodesOf, type Arrangement } from '@/core/parts/arrangement';
 import type { BenchFault } from './fault-words';
 
 /** Something wrong ahead of the regulator, at one place: an edit of the circuit, with how bad it is as its own unknowns. */
@@ -24,12 +23,11 @@ const STOPS = { 'source-dead': 0.06, 'path-open': 0.03, 'winding-open': 0.03 } a
 /** Share of its volts a dead source still shows: nothing a meter reads, and enough for the solver. */
 const DEAD = 1e-5;
 
-/** Every fault a design's circuit can have: those of any circuit, and what its own arrangement adds. */
+/** Every fault a design's circuit can have: those of any circuit, and those its arrangement lists. */
 export function circuitFaults(design: Design): CircuitFault[] {
   const network = networkOf(design, CONDITIONS.nominal, { mainsV: mainsVolts(design, 'nominal') });
   const scale = { railV: 1.3 * network.sections[0]!.winding.voltageRms, loadA: design.demand.outputA };
-  const arrangement = arrangementOf(design);
-  const all = Array.from({ length: diodeCount(arrangement) }, (_, n) => n);
+  const own = arrangementOf(design).failsTo;
   return [
     ...caseFaults(network, scale).map((f): CircuitFault => ({
       fault: f.fault,
@@ -51,41 +49,21 @@ export function circuitFaults(design: Design): CircuitFault[] {
         })),
       }),
     },
-    // Of one diode alone it is that diode, open.
-    ...(all.length > 1 ? [opened('path-open', '', all, STOPS['path-open'])] : []),
-    ...windingsApart(arrangement).map((diodes, n, { length }) =>
-      opened('winding-open', `winding ${n}`, diodes, STOPS['winding-open'] / length),
-    ),
+    ...own.map(({ how, winding, open }): CircuitFault => ({
+      fault: how,
+      part: winding === undefined ? '' : `winding ${winding}`,
+      prior: STOPS[how] / own.filter((f) => f.how === how).length,
+      severity: [],
+      edit: (c) => withOpen(c, open),
+    })),
   ];
 }
 
-/**
- * The diodes each winding feeds, where it is one of several and feeds more than one: with one alone an open winding is an
- * open diode to every meter.
- */
-function windingsApart({ ratios, loops }: Arrangement): number[][] {
-  if (ratios.length < 2) return [];
-  return ratios
-    .map((_, w) => [...new Set(loops.filter((l) => l.winding === w).flatMap(diodesOf))])
-    .filter((diodes) => diodes.length > 1);
-}
-
 /** Nothing flows through some of the diodes. */
-const opened = (
-  fault: 'path-open' | 'winding-open',
-  part: string,
-  diodes: readonly number[],
-  prior: number,
-): CircuitFault => ({
-  fault,
-  part,
-  prior,
-  severity: [],
-  edit: (c) => ({
-    ...c,
-    sections: c.sections.map((s) => ({
-      ...s,
-      rectifier: { ...s.rectifier, faults: diodes.map((diode) => ({ diode, state: 'open' as const })) },
-    })),
-  }),
+const withOpen = (c: Network, diodes: readonly number[]): Network => ({
+  ...c,
+  sections: c.sections.map((s) => ({
+    ...s,
+    rectifier: { ...s.rectifier, faults: diodes.map((diode) => ({ diode, state: 'open' as const })) },
+  })),
 });

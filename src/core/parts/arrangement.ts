@@ -35,6 +35,14 @@ export interface ArrangementWords {
   rmsFactor: number;
 }
 
+/** What can go wrong with an arrangement as a whole, beside its single diodes and cans: these diodes then carry nothing. */
+export interface ArrangementFailure {
+  how: 'path-open' | 'winding-open';
+  /** Which winding, where it is one of several. */
+  winding?: number;
+  open: readonly number[];
+}
+
 /** How windings, diodes and filters connect. A new arrangement is a new file with one of these. */
 export interface Arrangement {
   words: ArrangementWords;
@@ -51,6 +59,11 @@ export interface Arrangement {
    * differ.
    */
   mirror: { loops: readonly number[]; windings: readonly number[]; windingSign: 1 | -1 } | null;
+  /**
+   * Its own faults that a meter tells from one of its diodes being open: where a winding or the way from it feeds one
+   * diode alone, it is that diode, open.
+   */
+  failsTo: readonly ArrangementFailure[];
 }
 
 /** All diodes of a loop, those on the way back last. */

@@ -15,4 +15,5 @@ export const bridgeOfPairs: Arrangement = {
   ],
   rails: 1,
   mirror: { loops: [1, 0], windings: [0], windingSign: -1 },
+  failsTo: [{ how: 'path-open', open: [0, 1, 2, 3, 4, 5, 6, 7] }],
 };

@@ -23,4 +23,5 @@ export const cascadeDoubler: Arrangement = {
   ],
   rails: 1,
   mirror: null,
+  failsTo: [{ how: 'path-open', open: [0, 1] }],
 };

@@ -15,4 +15,5 @@ export const centreTap: Arrangement = {
   ],
   rails: 1,
   mirror: { loops: [1, 0], windings: [1, 0], windingSign: 1 },
+  failsTo: [{ how: 'path-open', open: [0, 1] }],
 };

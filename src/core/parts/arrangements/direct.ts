@@ -13,4 +13,5 @@ export const direct: Arrangement = {
   rails: 1,
   direct: true,
   mirror: null,
+  failsTo: [],
 };

@@ -12,4 +12,5 @@ export const halfWave: Arrangement = {
   loops: [{ winding: 0, sign: 1, cells: [{ cell: 0, sign: 1 }], diodes: [0] }],
   rails: 1,
   mirror: null,
+  failsTo: [],
 };

@@ -20,4 +20,9 @@ export const splitBridge: Arrangement = {
   ],
   rails: 2,
   mirror: { loops: [2, 3, 0, 1], windings: [1, 0], windingSign: 1 },
+  failsTo: [
+    { how: 'path-open', open: [0, 1, 2, 3] },
+    { how: 'winding-open', winding: 0, open: [0, 3] },
+    { how: 'winding-open', winding: 1, open: [1, 2] },
+  ],
 };

@@ -18,4 +18,5 @@ export const splitHalfWave: Arrangement = {
   ],
   rails: 2,
   mirror: null,
+  failsTo: [{ how: 'path-open', open: [0, 1] }],
 };

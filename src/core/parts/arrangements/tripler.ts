@@ -36,4 +36,5 @@ export const tripler: Arrangement = {
   ],
   rails: 1,
   mirror: null,
+  failsTo: [{ how: 'path-open', open: [0, 1, 2] }],
 };

@@ -20,4 +20,9 @@ export const twoBridges: Arrangement = {
   ],
   rails: 2,
   mirror: { loops: [1, 0, 3, 2], windings: [0, 1], windingSign: -1 },
+  failsTo: [
+    { how: 'path-open', open: [0, 1, 2, 3, 4, 5, 6, 7] },
+    { how: 'winding-open', winding: 0, open: [0, 1, 2, 3] },
+    { how: 'winding-open', winding: 1, open: [4, 5, 6, 7] },
+  ],
 };
