@@ -1,9 +1,8 @@
 import type Database from 'better-sqlite3';
 import { randomUUID } from 'node:crypto';
 import type { Design } from '@/core/design/design';
-import { readDesign } from '@/core/design/schema';
 import { SUMMARY_VERSION, type Headline, type Summary } from '@/core/picture/summary';
-import { depthOfJson } from './json-depth';
+import { readStored } from './stored-document';
 
 export interface StoredDesign {
   id: string;
@@ -62,9 +61,6 @@ export type SaveResult =
   | { ok: true; revision: number; updatedAt: string }
   | { ok: false; reason: 'missing' }
   | { ok: false; reason: 'moved on'; stored: StoredDesign };
-
-/** Deepest nesting a document has; what is deeper was not written by any version of this program. */
-export const DEPTH_MAX = 24;
 
 /** The designs in a database. Every method is one transaction, and none solves anything. */
 export function designStore(db: Database.Database) {
@@ -177,20 +173,6 @@ export function designStore(db: Database.Database) {
 }
 
 export type DesignsStore = ReturnType<typeof designStore>;
-
-function readStored(document: string): { ok: true; design: Design } | { ok: false; sentence: string } {
-  if (depthOfJson(document) > DEPTH_MAX) return { ok: false, sentence: 'It is nested deeper than any design.' };
-  let value: unknown;
-  try {
-    value = JSON.parse(document);
-  } catch {
-    return { ok: false, sentence: 'What was stored is not JSON.' };
-  }
-  const read = readDesign(value);
-  return read.ok
-    ? read
-    : { ok: false, sentence: `${read.fault.path ? `At ${read.fault.path}: ` : ''}${read.fault.sentence}.` };
-}
 
 /** What this program wrote itself; nothing where it was damaged since. */
 function parsed<T>(text: string | null): T | null {

@@ -1,6 +1,6 @@
 import { NextResponse, type NextRequest } from 'next/server';
 import { databaseFile, refuseReadOnly } from './database';
-import { DEPTH_MAX } from './designs';
+import { DEPTH_MAX } from './stored-document';
 import { depthOfJson } from './json-depth';
 import { DatabaseTrouble, troubleOf, troubleWords } from './trouble';
 

@@ -5,11 +5,13 @@ import { demoDrawer } from './demo-drawer';
 import { instrumentStore, type InstrumentStore } from './instruments/store';
 import { designStore, type DesignsStore } from './designs';
 import { partStore, type PartStore } from './parts';
+import { revisionStore, type RevisionStore } from './revisions';
 import { sumUp } from './solving';
 
 let designs: DesignsStore | undefined;
 let parts: PartStore | undefined;
 let kept: InstrumentStore | undefined;
+let named: RevisionStore | undefined;
 
 /** Whether this process may write to its file. */
 function writable(): boolean {
@@ -53,9 +55,15 @@ export function instruments(): InstrumentStore {
   return (kept ??= instrumentStore(database()));
 }
 
+/** The named states of the designs of this process's file. */
+export function revisions(): RevisionStore {
+  return (named ??= revisionStore(database()));
+}
+
 /** After another file was put in the place of the old one. */
 export function forgetStores(): void {
   designs = undefined;
   parts = undefined;
   kept = undefined;
+  named = undefined;
 }

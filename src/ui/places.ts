@@ -21,7 +21,8 @@ export type RoomId =
   | 'practice'
   | 'instruments'
   | 'sheet'
-  | 'log';
+  | 'log'
+  | 'revisions';
 
 /** One view of a design, with an address of its own. */
 export interface Room {
@@ -83,6 +84,7 @@ export function placesOf({ source }: Pick<Design, 'source'>): readonly Place[] {
       rooms: [
         { id: 'sheet', name: 'Sheet' },
         { id: 'log', name: 'Log' },
+        { id: 'revisions', name: 'Revisions' },
       ],
     },
   ];

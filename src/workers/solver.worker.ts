@@ -23,6 +23,7 @@ import { fixesByStep } from '@/core/judge/fixes';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import type { MainsReport } from '@/core/mains-side/report';
 import { pictureOf } from '@/core/judge/picture';
+import { movedVerdicts, type MovedVerdict } from '@/core/picture/moved-verdicts';
 import { summaryOf, type Summary } from '@/core/picture/summary';
 import type { Picture } from '@/core/picture/picture';
 import type { Fix } from '@/core/judge/verdict';
@@ -63,6 +64,13 @@ export interface SchoolReport extends Way {
   answer: Answer<{ summary: Summary; figures: Compared }>;
 }
 
+/** A kept state of a design beside the present one. */
+export interface Beside {
+  then: { summary: Summary; figures: Compared };
+  now: { summary: Summary; figures: Compared };
+  moved: MovedVerdict[];
+}
+
 /** The arguments about regulators and cooling, on one design. */
 export interface RegulatorSchools {
   regulators: SchoolReport[];
@@ -94,14 +102,13 @@ function answer<T>(work: () => T): Answer<T> {
 }
 
 function schoolReport(way: Way, variant: Design): SchoolReport {
-  return {
-    ...way,
-    answer: answer(() => {
-      const { picture, study } = pictureOf(variant);
-      return { summary: summaryOf(picture), figures: comparedFigures(picture, study) };
-    }),
-  };
+  return { ...way, answer: answer(() => comparable(pictureOf(variant))) };
 }
+
+const comparable = ({ picture, study }: ReturnType<typeof pictureOf>) => ({
+  summary: summaryOf(picture),
+  figures: comparedFigures(picture, study),
+});
 
 const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
 
@@ -208,6 +215,17 @@ const solver = {
         schoolReport({ id: shape, name, creed, patch: { filter: variant.filter } }, variant),
       ),
     );
+  },
+  /** An earlier state of a design beside the present one, and the verdicts that stand differently in it. */
+  beside(now: Design, then: Design): Answer<Beside> {
+    return answer(() => {
+      const [before, after] = [pictureOf(then), pictureOf(now)];
+      return {
+        then: comparable(before),
+        now: comparable(after),
+        moved: movedVerdicts(before.picture.verdicts, after.picture.verdicts),
+      };
+    });
   },
   /** No diode, Schottky, silicon in the lead of a DC source. */
   reverseDiodes(design: Design): Answer<SchoolReport[]> {

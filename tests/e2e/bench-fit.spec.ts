@@ -12,16 +12,37 @@ test.beforeAll(() => server.start());
 test.afterAll(() => server.kill());
 watchFaults();
 
-test('the dome’s load line is fitted; the values are taken, and undo brings the old ones back', async ({ page }) => {
+test('the dome’s load line is fitted; the values are taken as a revision, and undo or going back brings the old ones', async ({
+  page,
+}) => {
   await openDesign(page, server, DOME, '/line');
   await expect(page.getByTestId('fit-words')).toContainText('agree');
   const copper = page.getByRole('row', { name: /^Winding, open/ });
   await expect(copper).toContainText('your readings');
+  const kept = page.waitForResponse(
+    (r) => r.url().endsWith('/revisions') && r.request().postData()!.includes('Fitted'),
+  );
   await page.getByRole('button', { name: 'Take these values' }).click();
+  await kept;
   await visit(page, 'Buy', 'Transformer');
   await expect(page.getByText('Fitted to your readings of the whole supply')).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(page.getByText('Computed from turns and wire')).toBeVisible();
+  await visit(page, 'Keep', 'Revisions');
+  await page.getByRole('button', { name: /^Go back to Fitted/ }).click();
+  await expect(page.getByRole('status')).toContainText('is now as “Fitted');
+  await page.getByRole('button', { name: /^Beside now: Before the fit/ }).click();
+  await expect(page.getByTestId('beside').getByRole('row', { name: /^Ripple, p-p/ })).toContainText('V');
+  await page
+    .getByRole('form', { name: 'Keep how it stands now' })
+    .getByRole('textbox', { name: 'Name' })
+    .fill('As built');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('list', { name: 'Kept' }).getByRole('heading').first()).toHaveText('As built');
+  await page.reload();
+  await expect(page.getByRole('list', { name: 'Kept' }).getByRole('heading').first()).toHaveText('As built');
+  await visit(page, 'Buy', 'Transformer');
+  await expect(page.getByText('Fitted to your readings of the whole supply')).toBeVisible();
 });
 
 test('a load line by keyboard alone; a row typed wrongly is named and can be retyped', async ({ page }) => {

@@ -21,4 +21,5 @@ export const ROOMS: readonly [string, RegExp][] = [
   ['/instruments', /Instruments on the network/],
   ['/sheet', /Rating plate/],
   ['/log', /What was done to it/],
+  ['/revisions', /How it stood, under a name/],
 ];

@@ -14,6 +14,8 @@ export const LOAD_ROWS_MAX = 500;
 /** Most entries of a log, and letters in each of its two texts. */
 export const LOG_MAX = 1000;
 export const LOG_TEXT_MAX = 600;
+/** Letters in the name of a revision. */
+export const REVISION_NAME_MAX = 80;
 /** Most regulators beside the main one. */
 export const OUTPUTS_MAX = 4;
 /** Most lines a load table may have. */

@@ -5,14 +5,16 @@ import type { FactorId } from '@/core/bench/factors';
 import type { DesignFit } from '@/core/bench/fit-design';
 import { takenWords } from '@/core/bench/taken-words';
 import { movables } from '@/core/bench/movables';
-import type { Design } from '@/core/design/design';
+import type { Design, LogEntry } from '@/core/design/design';
 import { LOG_MAX } from '@/core/design/how-many';
 import { formatQuantity } from '@/core/quantity/format';
 import type { Unit } from '@/core/quantity/parse';
 import type { Figure } from '@/core/study/figure';
+import { Alert } from '@/ui/alert';
+import { keepRevision } from '@/ui/revisions';
 import { FigureButton } from '@/ui/figure-button';
 import { Working } from '@/ui/working';
-import { useDesign, useEdit } from '@/ui/session';
+import { useDesign, useSession, useView } from '@/ui/session';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
 import { Residuals } from './residuals';
@@ -98,17 +100,32 @@ function plusMinus(value: number, sigma: number, unit: Unit): string {
 }
 
 /** A log with what was taken; as it is where it is full. */
-const logged = (log: Design['log'], fit: DesignFit) =>
-  log.length >= LOG_MAX ? {} : { log: [...log, { day: new Date().toISOString().slice(0, 10), ...takenWords(fit) }] };
+const logged = (log: Design['log'], entry: LogEntry) => (log.length >= LOG_MAX ? {} : { log: [...log, entry] });
 
 function Found({ fit }: { fit: DesignFit }) {
-  const edit = useEdit();
-  const { log } = useDesign();
+  const { document } = useSession();
+  const designId = useView((s) => s.id);
+  const [trouble, setTrouble] = useState<string | null>(null);
   const [opened, setOpened] = useState<string | null>(null);
   const open = [...fit.values, ...fit.forecasts].map((v) => v.figure).find((f) => f.id === opened);
   const cell = (v: { figure: Figure; value: number; sigma: number; unit: Unit }) => (
     <FigureButton figure={v.figure} text={plusMinus(v.value, v.sigma, v.unit)} open={opened} onOpen={setOpened} />
   );
+  /** Nothing is taken that is not kept first as it was. */
+  async function take() {
+    const { what, why } = takenWords(fit);
+    const day = new Date().toISOString().slice(0, 10);
+    const design = document.getState().design;
+    const before = await keepRevision(designId, { name: `Before the fit of ${day}`, why: '', design }, true);
+    if (!before.ok) return setTrouble(`Not taken: how it stands could not be kept. ${before.refusal.sentence}`);
+    document.getState().edit({ ...fit.patch, ...logged(document.getState().design.log, { day, what, why }) });
+    const after = await keepRevision(
+      designId,
+      { name: `Fitted ${day}`, why: what, design: document.getState().design },
+      true,
+    );
+    setTrouble(after.ok ? null : `Taken, but not kept as a revision. ${after.refusal.sentence}`);
+  }
   const wrong = fit.rows.filter((r) => r.wrong);
   return (
     <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 min-[1000px]:grid-cols-[minmax(0,1fr)_minmax(320px,420px)]">
@@ -173,13 +190,15 @@ function Found({ fit }: { fit: DesignFit }) {
             type="button"
             className="btn btn-main"
             disabled={Object.keys(fit.patch).length === 0}
-            onClick={() => edit({ ...fit.patch, ...logged(log, fit) })}
+            onClick={() => void take()}
           >
             Take these values
           </button>
+          {trouble && <Alert className="mt-1">{trouble}</Alert>}
           <p className="mt-1 text-[13px] text-quiet">
             They become the design’s own, with what is left unsure as its tolerances; every verdict, corner and window
-            follows, and the log says what was taken. Undo brings the old ones back. The rectifier stays its class.
+            follows. How it stood and how it then stands are kept as revisions, and the log says what was taken. The
+            rectifier stays its class.
           </p>
         </div>
       </div>
