@@ -250,6 +250,21 @@ describe('loads', () => {
 });
 
 describe('faults', () => {
+  test.each(['open', 'short'] as const)(
+    'one diode %s in one of two bridges is that fault of a bridge alone, and leaves the other bridge sound',
+    (state) => {
+      const rail = { filter: [farad(2200e-6)], load: amps(0.4) };
+      const faults = [{ diode: 0, state }];
+      const two = solveSteady(circuit('two-bridges', { rails: [rail, rail], faults })).rails;
+      const alone = solveSteady(circuit('bridge', { rails: [rail], faults })).rails[0]!;
+      const sound = solveSteady(circuit('bridge', { rails: [rail] })).rails[0]!;
+      expect(two[0]!.ripplePeakToPeakV / alone.ripplePeakToPeakV).toBeCloseTo(1, 3);
+      expect(two[0]!.meanV / alone.meanV).toBeCloseTo(1, 4);
+      expect(two[1]!.ripplePeakToPeakV / sound.ripplePeakToPeakV).toBeCloseTo(1, 3);
+      expect(two[1]!.meanV / sound.meanV).toBeCloseTo(1, 4);
+    },
+  );
+
   const rails = [{ filter: [farad(2200e-6)], load: amps(0.4) }];
   const sound = solveSteady(circuit('bridge', { rails }));
 

@@ -187,6 +187,31 @@ describe('what a part can be used for', () => {
     const one = applyPatch(pen!, withPart(pen!, first, usesOf(first, pen!, 'reservoir')[0]!));
     const two = applyPatch(one, withPart(one, second, usesOf(second, one, 'reservoir')[0]!));
     expect(two.picked.map((p) => p.partId)).toEqual(['c2']);
+    // What was picked for another role stays.
+    const bridge: Part = { ...can(), kind: 'bridge', ratings: { outputA: 10, reverseV: 600 }, id: 'b1' };
+    const both = applyPatch(two, withPart(two, bridge, usesOf(bridge, two, 'rectifier')[0]!));
+    expect(both.picked.map((p) => p.partId).sort()).toEqual(['b1', 'c2']);
+  });
+
+  test('a choke takes the place of the first choke there is, and of nothing else', () => {
+    const choke: PartDraft = { ...can(), kind: 'choke', ratings: { inductanceH: 0.3, resistanceOhm: 4, ratedA: 2 } };
+    expect(usesOf(choke, clock!, 'choke')).toEqual([]);
+    const own = { kind: 'choke', inductanceH: 1, resistanceOhm: 20, ratedA: 1, swinging: false } as const;
+    const behind = applyPatch(clock!, {
+      filter: {
+        after: [{ kind: 'resistor', resistanceOhm: 1 }, own, { kind: 'capacitor', capacitanceF: 1e-3, ratedV: 63 }],
+      },
+    });
+    const [use] = usesOf(choke, behind, 'choke');
+    const after = applyPatch(behind, use!.patch).filter.after;
+    expect(after.map((s) => s.kind)).toEqual(['resistor', 'choke', 'capacitor']);
+    expect(after[1]).toMatchObject({ inductanceH: 0.3, resistanceOhm: 4, ratedA: 2 });
+  });
+
+  test('a transformer of the starting drawer is named by its windings, each of its volts', () => {
+    const named = startingDrawer().filter((p) => p.kind === 'transformer');
+    for (const p of named) expect(p.name.startsWith('2 × ')).toBe(p.ratings['windings'] === 2);
+    expect(named.some((p) => p.ratings['windings'] === 1)).toBe(true);
   });
 });
 

@@ -2,7 +2,9 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { readCase } from '@/core/circuit/case-file';
 import { CONDITIONS } from '@/core/circuit/condition';
-import { loadsOfOutput, setVolts } from '@/core/circuit/loads-of';
+import { loadLaw } from '@/core/circuit/load-law';
+import { loadsOfOutput, railExtras, setVolts } from '@/core/circuit/loads-of';
+import type { Load } from '@/core/circuit/network';
 import { applyPatch, type Patch } from '@/core/design/design';
 import { mainModel, outputsOf } from '@/core/design/outputs';
 import { readPartsCsv } from '@/core/drawer/csv';
@@ -35,6 +37,32 @@ describe('what an output draws', () => {
   });
 });
 
+test('an indicator and a fan hang on the first rail alone, the fan once it runs', () => {
+  const lit = applyPatch(dome, {
+    indicator: { at: 'rail', currentA: 0.01, forwardV: 2 },
+    heat: { fan: 'switched', fanA: 0.12 },
+  });
+  const of = (condition = CONDITIONS.nominal, rail = 0) => railExtras(lit, condition, rail).map((e) => e.label);
+  expect(of({ ...CONDITIONS.nominal, copper: 'cold' })).toEqual(['indicator']);
+  expect(of({ ...CONDITIONS.nominal, copper: 'hot' })).toEqual(['indicator', 'fan']);
+  expect(of({ ...CONDITIONS.nominal, copper: 'hot' }, 1)).toEqual([]);
+  const [lamp] = railExtras(lit, CONDITIONS.nominal, 0);
+  expect(lamp!.load).toMatchObject({ kind: 'drain', fromV: 2 });
+  expect(
+    railExtras(applyPatch(lit, { indicator: { at: 'output' } } as Patch), { ...CONDITIONS.nominal, copper: 'cold' }, 0),
+  ).toEqual([]);
+});
+
+test('what starts hard draws its factor at first, and that surge dies away with its own time', () => {
+  const lamp: Load = { kind: 'resistance', resistanceOhm: 10, surge: { factor: 5, tauS: 0.1 } };
+  const law = loadLaw([lamp, { kind: 'current', currentA: 1 }]);
+  // 20 V: 2 A and 1 A running; five times 2 A cold; 2 + 8/e after one time constant.
+  expect(law.current(20, Infinity)).toBeCloseTo(3, 12);
+  expect(law.current(20, 0)).toBeCloseTo(11, 12);
+  expect(law.current(20, 0.1)).toBeCloseTo(1 + 2 + 8 * 0.36787944117, 9);
+  expect(law.current(20, 0.3)).toBeCloseTo(1 + 2 + 8 * 0.04978706837, 9);
+});
+
 describe('a case in a file', () => {
   const json = () =>
     JSON.parse(readFileSync(path.join(process.cwd(), 'tests/fixtures/cases/01-bridge-12v-500ma.json'), 'utf8')) as {
@@ -61,6 +89,23 @@ describe('a case in a file', () => {
     expect(withElement({ kind: 'inductor', inductanceH: 1 })).toBeNull();
     expect(withElement({ kind: 'capacitor' })).toMatch(/capacitanceF/);
     expect(withElement({ kind: 'spring' })).toMatch(/spring is not a filter element/);
+  });
+
+  test('as many rails as its rectifier has, said in words', () => {
+    const rail = json().rails[0]!;
+    expect(fault((c) => c.rails.push(rail))).toMatch(/it holds 2, a bridge has one rail/);
+    const split = (rails: number) =>
+      fault((c) => {
+        (c as unknown as { rectifier: { kind: string } }).rectifier.kind = 'split-bridge';
+        c.rails = Array.from({ length: rails }, () => rail);
+      });
+    expect(split(1)).toMatch(/it holds 1, a split-bridge has two rails/);
+    expect(split(2)).toBeNull();
+  });
+
+  test('a start keeps its cycles and the angle it is switched on at', () => {
+    const c = { ...json(), run: { kind: 'start', cycles: 7, switchOnPhaseDeg: 90 } };
+    expect(readCase(c).run).toEqual({ kind: 'start', cycles: 7, switchOnPhaseDeg: 90 });
   });
 
   test('each run has what it needs', () => {
