@@ -275,6 +275,22 @@ describe('faults', () => {
     expect(s.windings[0]!.meanA).toBeCloseTo(0.4, 2);
   });
 
+  test.each(['bridge', 'bridge-of-pairs'] as const)(
+    '%s: with one diode open what stands in series with it carries nothing either: all of it open reads the same',
+    (kind) => {
+      const opened = (diodes: readonly number[]) =>
+        solveSteady(circuit(kind, { rails, henry: 5e-4, faults: diodes.map((diode) => ({ diode, state: 'open' })) }));
+      const { loops } = ARRANGEMENTS[kind];
+      const [one, all] = [opened([0]), opened(diodesOf(loops[0]!))];
+      expect(all.rails[0]!.meanV).toBeCloseTo(one.rails[0]!.meanV, 3);
+      expect(all.rails[0]!.minV).toBeCloseTo(one.rails[0]!.minV, 2);
+      expect(all.windings[0]!.rmsA / one.windings[0]!.rmsA).toBeCloseTo(1, 3);
+      // Both diodes of the loop that is left share what blocks them: the winding's peak and the rail.
+      const left = diodesOf(loops[1]!);
+      for (const d of left) expect(all.diodes[d]!.peakReverseV).toBeGreaterThan(35 / left.length);
+    },
+  );
+
   test('a shorted diode shorts the winding through its neighbour', () => {
     const s = solveSteady(circuit('bridge', { rails, faults: [{ diode: 0, state: 'short' }] }));
     expect(s.windings[0]!.rmsA).toBeGreaterThan(5 * sound.windings[0]!.rmsA);

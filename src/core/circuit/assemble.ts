@@ -172,15 +172,14 @@ export function assemble(network: Network): Circuit {
     mirrorCells(arrangement, inputOf, inputFrom);
 
     const floatOf = new Map<number, number>();
+    const faultOf = (d: number) => faults.find((f) => f.diode === d)?.state;
+    // A loop with all its diodes open is gone, and leaves the other as it was.
+    const halfGone = arrangement.loops.filter((l) => {
+      const found = diodesOf(l).map(faultOf);
+      return l.returnDiodes !== undefined && found.some(Boolean) && !found.every((f) => f === 'open');
+    });
     for (const loop of arrangement.loops) {
-      const bridgeFaulted =
-        faults.length > 0 &&
-        arrangement.loops.some(
-          (other) =>
-            other.returnDiodes !== undefined &&
-            other.winding === loop.winding &&
-            faults.some((f) => other.diodes.includes(f.diode) || other.returnDiodes!.includes(f.diode)),
-        );
+      const bridgeFaulted = halfGone.some((other) => other.winding === loop.winding);
       const winding = windingFrom + loop.winding;
       const into = loop.cells.map(({ cell, sign }): PortInput => ({ input: inputOf[cell]!, sign }));
       const charges = { into, input: into.length === 1 ? into[0]!.input : -1 };

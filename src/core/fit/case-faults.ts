@@ -1,4 +1,4 @@
-import { diodeCount } from '@/core/parts/arrangement';
+import { diodeCount, diodesOf } from '@/core/parts/arrangement';
 import { factsOf } from '@/core/parts/arrangement-facts';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import type { FilterElement, Load, Network } from '@/core/circuit/network';
@@ -58,23 +58,40 @@ export function caseFaults(circuit: Network, scale: Scale): CaseFault[] {
   const diodes = diodeCount(ARRANGEMENTS[kind]);
   const taken = new Set((rectifier.faults ?? []).map((f) => f.diode));
   const free = Array.from({ length: diodes }, (_, n) => n).filter((n) => !taken.has(n));
+  // Where a capacitor holds every rail up, what stands in series with an open diode carries nothing either: the winding
+  // then need not be solved as afloat.
+  const held = rails.every((rail) => rail.filter[0]?.kind === 'capacitor');
+  const inSeriesWith = (d: number) => [
+    ...new Set(
+      ARRANGEMENTS[kind].loops
+        .map(diodesOf)
+        .filter((all) => all.includes(d))
+        .flat(),
+    ),
+  ];
   const reservoirs = rails.flatMap((rail, r) => {
     const place = rail.filter.findIndex((e) => e.kind === 'capacitor');
     return place < 0 ? [] : [{ r, place }];
   });
   const ownCans = factsOf(ARRANGEMENTS[kind]).ownCans;
   const diode = (state: 'open' | 'short') =>
-    free.map((n): CaseFault => ({
-      fault: `diode-${state}`,
-      part: `diode ${n}`,
-      share: 1 / free.length,
-      severity: [],
-      edit: (c) =>
-        inSection(c, (s) => ({
-          ...s,
-          rectifier: { ...s.rectifier, faults: [...(s.rectifier.faults ?? []), { diode: n, state }] },
-        })),
-    }));
+    free.map((n): CaseFault => {
+      const places = state === 'open' && held ? inSeriesWith(n).filter((d) => free.includes(d)) : [n];
+      return {
+        fault: `diode-${state}`,
+        part: `diode ${n}`,
+        share: 1 / free.length,
+        severity: [],
+        edit: (c) =>
+          inSection(c, (s) => ({
+            ...s,
+            rectifier: {
+              ...s.rectifier,
+              faults: [...(s.rectifier.faults ?? []), ...places.map((d) => ({ diode: d, state }))],
+            },
+          })),
+      };
+    });
   return [
     { fault: 'none', part: '', share: 1, severity: [], edit: (c) => c },
     ...diode('open'),
