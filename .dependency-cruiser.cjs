@@ -6,6 +6,7 @@ const CORE = [
   'drawer',
   'load',
   'circuit',
+  'netlist',
   'solve',
   'fit',
   'study',

@@ -13,6 +13,30 @@ describe.each(Object.entries(ARRANGEMENTS))('%s', (_name, arrangement) => {
     expect([...used].sort((a, b) => a - b)).toEqual(Array.from({ length: diodeCount(arrangement) }, (_, n) => n));
   });
 
+  test('each of its loops can be walked from joint to joint, out of one end of the winding and into the other', () => {
+    const { windings, diodes, cells } = arrangement.joints;
+    for (const loop of arrangement.loops) {
+      const [first, last] = loop.sign > 0 ? windings[loop.winding]! : [...windings[loop.winding]!].reverse();
+      const steps = [
+        ...diodesOf(loop).map((d) => diodes[d]!),
+        ...loop.cells.map(({ cell, sign }) =>
+          sign > 0 ? cells[cell]! : ([cells[cell]![1], cells[cell]![0]] as const),
+        ),
+      ];
+      let at = first!;
+      while (steps.length > 0) {
+        const next = steps.findIndex(([from]) => from === at);
+        expect(next).toBeGreaterThanOrEqual(0);
+        at = steps.splice(next, 1)[0]![1];
+      }
+      expect(at).toBe(last);
+    }
+    // No two rails meet, and a capacitor of a rail stands from the rail to ground.
+    arrangement.cells.forEach((cell, n) => {
+      if (cell.at === 'rail') expect(cells[n]).toEqual(cell.rail === 0 ? ['P', 'G'] : ['G', 'N']);
+    });
+  });
+
   test('mirrored twice is where it was', () => {
     const { mirror } = arrangement;
     if (!mirror) return;

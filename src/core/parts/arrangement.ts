@@ -43,6 +43,19 @@ export interface ArrangementFailure {
   open: readonly number[];
 }
 
+/**
+ * How its parts are joined, by the names of the places they meet at: 'P' the plus rail, 'G' ground, 'N' the minus rail,
+ * any other its own.
+ */
+export interface Joints {
+  /** Each winding from its first-named end to the other. */
+  windings: readonly (readonly [string, string])[];
+  /** Each diode from anode to cathode. */
+  diodes: readonly (readonly [string, string])[];
+  /** Each cell from plus to minus. */
+  cells: readonly (readonly [string, string])[];
+}
+
 /** How windings, diodes and filters connect. A new arrangement is a new file with one of these. */
 export interface Arrangement {
   words: ArrangementWords;
@@ -59,6 +72,8 @@ export interface Arrangement {
    * differ.
    */
   mirror: { loops: readonly number[]; windings: readonly number[]; windingSign: 1 | -1 } | null;
+  /** The same as its loops, place by place: what is drawn, wired and built. */
+  joints: Joints;
   /**
    * Its own faults that a meter tells from one of its diodes being open: where a winding or the way from it feeds one
    * diode alone, it is that diode, open.

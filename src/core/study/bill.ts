@@ -5,6 +5,8 @@ import { partsIn } from '@/core/drawer/fit';
 import { balanceOhmOf, bankRatedV, canCount } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
 import type { PartRole } from '@/core/design/kinds';
+import { netlistOf } from '@/core/netlist/netlist-of';
+import { referencesOf } from '@/core/netlist/references';
 import { indicatorOhm } from '@/core/circuit/indicator';
 import { placedParts } from '@/core/circuit/filter-of';
 import { thermalInterface } from '@/core/parts/heatsink';
@@ -57,13 +59,15 @@ export function billOf(study: Study): BillLine[] {
       typicalPrice: drawerEach === null,
     });
   };
-  const numbered = (letter: string, from: number, count: number) =>
-    count === 1 ? `${letter}${from}` : `${letter}${from}–${letter}${from + count - 1}`;
+  const netlist = netlistOf(design);
+  const onLine = (line: string) => netlist.parts.filter((p) => p.line === line);
+  const refs = (line: string) => referencesOf(onLine(line));
+  const sinks = (from: number, count: number) => (count === 1 ? `H${from}` : `H${from}–H${from + count - 1}`);
   const halves = windingCount(design);
   const dc = dcSourceOf(design);
   if (dc)
     add(null, {
-      references: 'B1',
+      references: refs('source'),
       what: sourceWords(design),
       count: 1,
       needed: formatQuantity(
@@ -78,7 +82,7 @@ export function billOf(study: Study): BillLine[] {
     });
   else
     add('transformer', {
-      references: 'T1',
+      references: refs('transformer'),
       what: `Transformer, ${halves === 2 ? '2 × ' : ''}${formatNominal(transformer.ratedV, 'V')}`,
       count: 1,
       needed: `${formatQuantity(
@@ -91,42 +95,40 @@ export function billOf(study: Study): BillLine[] {
   const pieces = rectifierPieces(design);
   const diode = diodeOf(design.rectifier);
   // Four in one block are one part.
-  const bought = diode.housing === 'block' && pieces % 4 === 0 ? pieces / 4 : pieces;
+  const bought = diode.housing === 'block' && arrangementFacts(design).bridges > 0 ? pieces / 4 : pieces;
   // As the verdicts judge them: the mean that lasts, the reverse volts without load, twice over for what the mains bring.
   const meanA = worst((p) => Math.max(...p.solution.diodes.map((d) => d.meanA)));
   const reverse = idle.solution.diodes.reduce((a, d) => Math.max(a, d.peakReverseV), 0);
   if (hasDiodes(design))
     add('rectifier', {
-      references: numbered(diode.technology === 'valve' ? 'V' : 'D', 1, bought),
+      references: refs('rectifier'),
       what: diode.name,
       count: bought,
       needed: `${formatQuantity(meanA, 'A')}, ${formatQuantity(dc ? 2 * idle.rail.inputMaxV : 2 * reverse, 'V')}, ${formatQuantity(surge.peakA, 'A')} once`,
       had: `${formatNominal(diode.averageA, 'A')}, ${formatNominal(diode.reverseV, 'V')}, ${formatNominal(diode.surgeA, 'A')}`,
       priceEur: (diode.priceEur * pieces) / bought,
     });
-  let c = 1;
   if (reservoir.capacitanceF > 0) {
     const count = canCount(reservoir) * arrangementFacts(design).cans;
     const rating = reservoir.rippleA ?? typicalRippleRating(reservoir.capacitanceF, reservoir.ratedV);
     add('reservoir', {
-      references: numbered('C', c, count),
+      references: refs('reservoir'),
       what: `Electrolytic ${formatNominal(reservoir.capacitanceF, 'F')} ${formatNominal(reservoir.ratedV, 'V')}`,
       count,
       needed: `${formatQuantity(Math.max(...idle.rails.map((p) => p.can?.maxV ?? 0)), 'V')}, ${formatQuantity(worst((p) => p.can?.rmsA ?? 0) / reservoir.cans, 'A')} ripple`,
       had: `${formatNominal(bankRatedV(reservoir), 'V')}, ${formatQuantity(rating, 'A')}`,
       priceEur: typicalCapacitorPrice(reservoir.capacitanceF, reservoir.ratedV),
     });
-    c += count;
   }
-  let l = 1;
-  let r = 1;
-  for (const { part: step, at } of placedParts(design)) {
+  const before = placedParts(design).filter((p) => p.side === 'before').length;
+  placedParts(design).forEach(({ part: step, at, side }, n) => {
+    const references = refs(side === 'before' ? `before-${n}` : `after-${n - before}`);
     const carried = (of: (element: ElementResult) => number) =>
       worst((p) => Math.max(...p.solution.elements.map((rail) => of(rail[at]!))));
     const count = arrangement.rails;
     if (step.kind === 'choke') {
       add(null, {
-        references: numbered('L', l, count),
+        references,
         what: `Choke ${formatNominal(step.inductanceH, 'H')}, ${formatNominal(step.resistanceOhm, 'ohm')}`,
         count,
         needed: formatQuantity(
@@ -136,71 +138,65 @@ export function billOf(study: Study): BillLine[] {
         had: formatNominal(step.ratedA, 'A'),
         priceEur: typicalStepPrice(step),
       });
-      l += count;
     } else if (step.kind === 'resistor') {
       // By its RMS current: ahead of a reservoir that is much more than the mean.
       const watts = carried((e) => e.rmsA) ** 2 * step.resistanceOhm;
       add(null, {
-        references: numbered('R', r, count),
+        references,
         what: `Resistor ${formatNominal(step.resistanceOhm, 'ohm')}`,
         count,
         needed: `${formatQuantity(2 * watts, 'W')} (twice its loss)`,
         had: 'as bought',
         priceEur: typicalStepPrice(step),
       });
-      r += count;
     } else {
       add(null, {
-        references: numbered('C', c, count),
+        references,
         what: `Capacitor ${formatNominal(step.capacitanceF, 'F')} ${formatNominal(step.ratedV, 'V')}`,
         count,
         needed: formatQuantity(Math.max(...idle.solution.elements.map((rail) => rail[at]!.maxV)), 'V'),
         had: formatNominal(step.ratedV, 'V'),
         priceEur: typicalStepPrice(step),
       });
-      c += count;
     }
-  }
+  });
   if (filter.bleederOhm !== null) {
     const watts = idle.rail.maxV ** 2 / filter.bleederOhm;
     add(null, {
-      references: numbered('R', r, arrangement.rails),
+      references: refs('bleeder'),
       what: `Bleeder ${formatNominal(filter.bleederOhm, 'ohm')}`,
       count: arrangement.rails,
       needed: `${formatQuantity(2 * watts, 'W')} (twice its loss), ${formatQuantity(idle.rail.maxV, 'V')}`,
       had: 'as bought',
       priceEur: SMALL_EUR.powerResistor,
     });
-    r += arrangement.rails;
   }
   const balance = balanceOhmOf(reservoir);
   if (balance !== null) {
     const count = canCount(reservoir) * arrangementFacts(design).cans;
     const volts = Math.max(...idle.rails.map((p) => p.can?.maxV ?? 0)) / 2;
     add(null, {
-      references: numbered('R', r, count),
+      references: refs('balance'),
       what: `Balancing resistor ${formatNominal(balance, 'ohm')}, across each can`,
       count,
       needed: `${formatQuantity((2 * volts ** 2) / balance, 'W')} (twice its loss), ${formatQuantity(volts, 'V')}`,
       had: 'as bought',
       priceEur: SMALL_EUR.resistor,
     });
-    r += count;
   }
   if (indicator) {
     const ohm = indicatorOhm(design)!;
     const watts = indicator.currentA ** 2 * ohm;
     add(null, {
-      references: `R${r}`,
+      references: refs('indicator-resistor'),
       what: `Resistor ${formatNominal(Number(ohm.toPrecision(3)), 'ohm')} for the indicator`,
       count: 1,
       needed: `${formatQuantity(2 * watts, 'W')} (twice its loss)`,
       had: 'as bought',
       priceEur: SMALL_EUR.resistor,
     });
-    r += 1;
     add(null, {
-      references: 'LED1',
+      references: refs('indicator'),
       what: 'Light-emitting diode',
       count: 1,
       needed: formatQuantity(indicator.currentA, 'A'),
@@ -211,7 +207,7 @@ export function billOf(study: Study): BillLine[] {
   const model = mainModel(design);
   if (model) {
     add('regulator', {
-      references: numbered('U', 1, arrangement.rails),
+      references: refs('regulator:device'),
       what: model.name + (arrangement.rails === 2 ? ' and its negative twin' : ''),
       count: arrangement.rails,
       needed: `${formatQuantity(design.demand.outputA, 'A')}, ${formatQuantity(idle.rail.maxV, 'V')} in`,
@@ -221,7 +217,7 @@ export function billOf(study: Study): BillLine[] {
     const ahead = aheadModel(design.preRegulator);
     if (ahead) {
       add(null, {
-        references: numbered('U', 1 + arrangement.rails, arrangement.rails),
+        references: refs('ahead:device'),
         what: `Ahead of it: ${ahead.name}`,
         count: arrangement.rails,
         needed: `${formatQuantity(design.demand.outputA, 'A')}, ${formatQuantity(idle.rail.maxV, 'V')} in`,
@@ -231,7 +227,7 @@ export function billOf(study: Study): BillLine[] {
     }
     if (heat.sinkKPerW !== null && model.pass.takesSink) {
       add('sink', {
-        references: numbered('H', 1, mainSinks(design)),
+        references: sinks(1, mainSinks(design)),
         what: `Heatsink ${formatNominal(heat.sinkKPerW, 'K/W')}`,
         count: mainSinks(design),
         needed: `${formatQuantity(
@@ -245,7 +241,7 @@ export function billOf(study: Study): BillLine[] {
     model.burners.forEach((burner, n) => {
       const watts = worst((p) => Math.max(...p.rails.map((rail) => rail.small[n]?.watts ?? 0)), true);
       add(null, {
-        references: numbered('R', r, arrangement.rails),
+        references: refs(`regulator:${burner.label}`),
         what: capitalised(burner.label),
         count: arrangement.rails,
         needed:
@@ -253,24 +249,22 @@ export function billOf(study: Study): BillLine[] {
         had: burner.bearsW === null ? 'as bought' : formatNominal(burner.bearsW, 'W'),
         priceEur: SMALL_EUR.powerResistor,
       });
-      r += arrangement.rails;
     });
-    let d = 1 + (hasDiodes(design) && diode.technology !== 'valve' ? bought : 0);
-    for (const { what, value, unit } of pinParts(model)) {
-      const count = arrangement.rails;
-      add(null, {
-        references: unit === 'F' ? numbered('C', c, count) : numbered('D', d, count),
-        what: value === null ? what : `${what}, ${formatNominal(value, unit)}`,
-        count,
-        needed: formatQuantity(idle.rail.maxV, 'V'),
-        had: 'as bought',
-        priceEur: SMALL_EUR.atPins,
-      });
-      if (unit === 'F') c += count;
-      else d += count;
+    for (const { what } of pinParts(model)) {
+      // A negative twin may want another value: a line of its own then.
+      for (const value of new Set(onLine(`regulator:${what}`).map((p) => p.value))) {
+        const alike = onLine(`regulator:${what}`).filter((p) => p.value === value);
+        add(null, {
+          references: referencesOf(alike),
+          what: alike[0]!.si ? `${what}, ${value}` : what,
+          count: alike.length,
+          needed: formatQuantity(idle.rail.maxV, 'V'),
+          had: 'as bought',
+          priceEur: SMALL_EUR.atPins,
+        });
+      }
     }
   }
-  let u = (model ? arrangement.rails : 0) * (model && aheadModel(design.preRegulator) ? 2 : 1) + 1;
   let h = mainSinks(design) + 1;
   outputsOf(design)
     .filter((o) => o.place >= 0)
@@ -280,7 +274,7 @@ export function billOf(study: Study): BillLine[] {
       const further = design.outputs[output.place]!;
       const name = outputName(further, output.place);
       add(null, {
-        references: `U${u++}`,
+        references: referencesOf(netlist.parts.filter((p) => p.output === output.id && p.block === 'regulator')),
         what: `${made.name}, for ${name}, with what stands at its pins`,
         count: 1,
         needed: `${formatQuantity(output.demand.outputA, 'A')}, ${formatQuantity(idle.rails[output.rail]!.rail.maxV, 'V')} in`,
@@ -326,7 +320,7 @@ export function billOf(study: Study): BillLine[] {
   }
   if (heat.fan !== 'none') {
     add(null, {
-      references: 'M1',
+      references: refs('fan'),
       what: heat.fan === 'switched' ? `Fan, switched on at ${formatNominal(heat.fanOnC, '°C')}` : 'Fan',
       count: 1,
       needed: 'over the sink',
@@ -347,7 +341,7 @@ export function billOf(study: Study): BillLine[] {
   });
   if (mainsSide.primaryFuseA !== null && !dc) {
     add(null, {
-      references: 'F1',
+      references: refs('primary-fuse'),
       what: `Fuse, time-lag ${formatNominal(mainsSide.primaryFuseA, 'A')} with holder`,
       count: 1,
       needed: 'see Mains side',
@@ -358,7 +352,7 @@ export function billOf(study: Study): BillLine[] {
   if (mainsSide.secondaryFuseA !== null) {
     const count = secondaryFuses(design);
     add(null, {
-      references: numbered('F', 2, count),
+      references: refs('secondary-fuse'),
       what: `Fuse ${formatNominal(mainsSide.secondaryFuseA, 'A')} with holder, ${dc ? 'in the lead' : 'at the winding'}`,
       count,
       needed: 'see Mains side',

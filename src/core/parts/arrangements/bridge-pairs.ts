@@ -15,5 +15,19 @@ export const bridgeOfPairs: Arrangement = {
   ],
   rails: 1,
   mirror: { loops: [1, 0], windings: [0], windingSign: -1 },
+  joints: {
+    windings: [['A', 'B']],
+    diodes: [
+      ['A', 'w'],
+      ['w', 'P'],
+      ['G', 'x'],
+      ['x', 'B'],
+      ['B', 'y'],
+      ['y', 'P'],
+      ['G', 'z'],
+      ['z', 'A'],
+    ],
+    cells: [['P', 'G']],
+  },
   failsTo: [{ how: 'path-open', open: [0, 1, 2, 3, 4, 5, 6, 7] }],
 };

@@ -15,5 +15,15 @@ export const bridge: Arrangement = {
   ],
   rails: 1,
   mirror: { loops: [1, 0], windings: [0], windingSign: -1 },
+  joints: {
+    windings: [['A', 'B']],
+    diodes: [
+      ['A', 'P'],
+      ['G', 'B'],
+      ['B', 'P'],
+      ['G', 'A'],
+    ],
+    cells: [['P', 'G']],
+  },
   failsTo: [{ how: 'path-open', open: [0, 1, 2, 3] }],
 };

@@ -23,5 +23,16 @@ export const cascadeDoubler: Arrangement = {
   ],
   rails: 1,
   mirror: null,
+  joints: {
+    windings: [['A', 'G']],
+    diodes: [
+      ['G', 'M'],
+      ['M', 'P'],
+    ],
+    cells: [
+      ['P', 'G'],
+      ['M', 'A'],
+    ],
+  },
   failsTo: [{ how: 'path-open', open: [0, 1] }],
 };

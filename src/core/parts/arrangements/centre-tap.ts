@@ -15,5 +15,16 @@ export const centreTap: Arrangement = {
   ],
   rails: 1,
   mirror: { loops: [1, 0], windings: [1, 0], windingSign: 1 },
+  joints: {
+    windings: [
+      ['A', 'G'],
+      ['B', 'G'],
+    ],
+    diodes: [
+      ['A', 'P'],
+      ['B', 'P'],
+    ],
+    cells: [['P', 'G']],
+  },
   failsTo: [{ how: 'path-open', open: [0, 1] }],
 };

@@ -13,5 +13,10 @@ export const direct: Arrangement = {
   rails: 1,
   direct: true,
   mirror: null,
+  joints: {
+    windings: [['A', 'G']],
+    diodes: [['A', 'P']],
+    cells: [['P', 'G']],
+  },
   failsTo: [],
 };

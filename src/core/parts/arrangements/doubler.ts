@@ -15,5 +15,16 @@ export const doubler: Arrangement = {
   ],
   rails: 1,
   mirror: { loops: [1, 0], windings: [0], windingSign: -1 },
+  joints: {
+    windings: [['J', 'M']],
+    diodes: [
+      ['J', 'P'],
+      ['G', 'J'],
+    ],
+    cells: [
+      ['P', 'M'],
+      ['M', 'G'],
+    ],
+  },
   failsTo: [{ how: 'path-open', open: [0, 1] }],
 };

@@ -12,5 +12,10 @@ export const halfWave: Arrangement = {
   loops: [{ winding: 0, sign: 1, cells: [{ cell: 0, sign: 1 }], diodes: [0] }],
   rails: 1,
   mirror: null,
+  joints: {
+    windings: [['A', 'G']],
+    diodes: [['A', 'P']],
+    cells: [['P', 'G']],
+  },
   failsTo: [],
 };

@@ -20,6 +20,22 @@ export const splitBridge: Arrangement = {
   ],
   rails: 2,
   mirror: { loops: [2, 3, 0, 1], windings: [1, 0], windingSign: 1 },
+  joints: {
+    windings: [
+      ['A', 'G'],
+      ['B', 'G'],
+    ],
+    diodes: [
+      ['A', 'P'],
+      ['N', 'B'],
+      ['B', 'P'],
+      ['N', 'A'],
+    ],
+    cells: [
+      ['P', 'G'],
+      ['G', 'N'],
+    ],
+  },
   failsTo: [
     { how: 'path-open', open: [0, 1, 2, 3] },
     { how: 'winding-open', winding: 0, open: [0, 3] },

@@ -18,5 +18,16 @@ export const splitHalfWave: Arrangement = {
   ],
   rails: 2,
   mirror: null,
+  joints: {
+    windings: [['A', 'G']],
+    diodes: [
+      ['A', 'P'],
+      ['N', 'A'],
+    ],
+    cells: [
+      ['P', 'G'],
+      ['G', 'N'],
+    ],
+  },
   failsTo: [{ how: 'path-open', open: [0, 1] }],
 };

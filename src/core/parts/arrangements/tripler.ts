@@ -36,5 +36,18 @@ export const tripler: Arrangement = {
   ],
   rails: 1,
   mirror: null,
+  joints: {
+    windings: [['G', 'B']],
+    diodes: [
+      ['B', 'L'],
+      ['L', 'M'],
+      ['M', 'P'],
+    ],
+    cells: [
+      ['P', 'L'],
+      ['L', 'G'],
+      ['M', 'B'],
+    ],
+  },
   failsTo: [{ how: 'path-open', open: [0, 1, 2] }],
 };

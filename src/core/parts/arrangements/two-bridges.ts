@@ -20,6 +20,26 @@ export const twoBridges: Arrangement = {
   ],
   rails: 2,
   mirror: { loops: [1, 0, 3, 2], windings: [0, 1], windingSign: -1 },
+  joints: {
+    windings: [
+      ['A', 'B'],
+      ['C', 'D'],
+    ],
+    diodes: [
+      ['A', 'P'],
+      ['G', 'B'],
+      ['B', 'P'],
+      ['G', 'A'],
+      ['N', 'D'],
+      ['C', 'G'],
+      ['N', 'C'],
+      ['D', 'G'],
+    ],
+    cells: [
+      ['P', 'G'],
+      ['G', 'N'],
+    ],
+  },
   failsTo: [
     { how: 'path-open', open: [0, 1, 2, 3, 4, 5, 6, 7] },
     { how: 'winding-open', winding: 0, open: [0, 1, 2, 3] },

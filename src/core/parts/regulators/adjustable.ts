@@ -1,5 +1,14 @@
 import { nearestInDecades, SERIES, type SeriesName } from '@/core/quantity/preferred';
-import { failsToReference, fallingRejection, PIN_CAPACITORS, REVERSE_DIODE, type RegulatorModel } from './model';
+import {
+  failsToReference,
+  fallingRejection,
+  pinCapacitors,
+  REVERSE_DIODE,
+  wiredCapacitor,
+  wiredDiode,
+  type RegulatorModel,
+  type SmallPart,
+} from './model';
 
 export const ADJUSTABLE_PARTS = {
   '317L': {
@@ -57,6 +66,20 @@ export const ACROSS_MAX_V = 40;
 /** Accuracy of the reference, and of ordinary metal-film resistors. */
 const REFERENCE_SPREAD = 0.04;
 const RESISTOR_SPREAD = 0.01;
+
+const AT_PINS = pinCapacitors(330e-9, 1e-6);
+const ADJ_CAPACITOR: SmallPart = {
+  what: 'Capacitor, ADJ to ground',
+  value: 10e-6,
+  unit: 'F',
+  why: 'buys 15 dB of rejection',
+};
+const ADJ_DIODE: SmallPart = {
+  what: 'Diode 1N4002, ADJ to output',
+  value: null,
+  unit: '',
+  why: 'discharges the ADJ capacitor past the chip when the output is shorted',
+};
 
 /** Output set by two resistors: 1.25*(1 + R2/R1) + Iadj*R2, V. */
 export function adjustableOutput(r1Ohm: number, r2Ohm: number): number {
@@ -156,19 +179,53 @@ export function adjustableModel(r: AdjustableRegulator): RegulatorModel {
     capacitors: r.adjCapacitor
       ? '10 µF at ADJ buys 15 dB of rejection and wants a diode to discharge it past the chip.'
       : '330 nF in, 1 µF out. 10 µF at ADJ would buy 15 dB of rejection.',
-    small: [
-      ...PIN_CAPACITORS,
-      REVERSE_DIODE,
+    small: [...AT_PINS, REVERSE_DIODE, ...(r.adjCapacitor ? [ADJ_CAPACITOR, ADJ_DIODE] : [])],
+    wired: [
+      wiredCapacitor(AT_PINS[0]!, 'in', 'ground'),
+      wiredDiode(REVERSE_DIODE, 'out', 'in'),
+      {
+        kind: 'regulator',
+        what: 'holds the output',
+        name: r.part,
+        value: null,
+        unit: '',
+        pins: { in: 'in', adjust: 'adjust', out: 'out' },
+      },
       ...(r.adjCapacitor
+        ? [wiredCapacitor(ADJ_CAPACITOR, 'adjust', 'ground'), wiredDiode(ADJ_DIODE, 'adjust', 'out')]
+        : []),
+      {
+        kind: 'resistor',
+        what: 'sets the output with R2',
+        value: r.r1Ohm,
+        unit: 'ohm',
+        pins: { a: 'out', b: 'adjust' },
+        billed: 'R1',
+      },
+      ...(r.r2Ohm > 0
         ? [
             {
-              what: 'Diode 1N4002, ADJ to output',
-              value: null,
-              unit: '' as const,
-              why: 'discharges the ADJ capacitor past the chip when the output is shorted',
+              kind: 'resistor' as const,
+              what: 'sets the output with R1',
+              value: r.r2Ohm,
+              unit: 'ohm' as const,
+              pins: { a: 'adjust', b: r.potOhm === null ? 'ground' : 'pot' },
+              billed: 'R2',
             },
           ]
         : []),
+      ...(r.potOhm === null
+        ? []
+        : [
+            {
+              kind: 'pot' as const,
+              what: 'turns the output',
+              value: r.potOhm,
+              unit: 'ohm' as const,
+              pins: { a: r.r2Ohm > 0 ? 'pot' : 'adjust', b: 'ground', wiper: 'ground' },
+            },
+          ]),
+      wiredCapacitor(AT_PINS[1]!, 'out', 'ground'),
     ],
     settings: [
       {

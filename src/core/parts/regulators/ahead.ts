@@ -1,8 +1,8 @@
 import { REGULATOR_JUNCTION_MAX_C, regulatorSize, type RegulatorSizeId } from './fixed';
 import { passTransistor, safeCurrent } from '../transistor';
 import { fixedModel } from './fixed';
-import { fallingRejection, type Drain } from './model';
-import { shortName } from './pass-stage';
+import { fallingRejection, type Drain, type WiredPart } from './model';
+import { shortName, wiredPass } from './pass-stage';
 
 /** What stands between the reservoir and the regulator, to share its heat and its ripple; nothing as a rule. */
 export type PreRegulator =
@@ -34,13 +34,19 @@ export interface AheadModel {
   jaKPerW: number;
   junctionMaxC: number;
   priceEur: number;
+  /** Everything it is made of, as it is joined; what it follows, where it does, is 'follows'. */
+  wired: readonly WiredPart[];
 }
+
+/** What a tracking one draws for its zener, A. */
+const TRACKING_A = 0.004;
+const ONE = { passes: 1, emitterOhm: 0 };
 
 export function aheadModel(pre: PreRegulator): AheadModel | null {
   if (pre.kind === 'none') return null;
   if (pre.kind === 'fixed') {
     const size = regulatorSize(pre.size);
-    const { name, dropoutV, dropoutOhm, quiescentA, inputMaxV, inputLimitSource, rejectionDb, priceEur } =
+    const { name, dropoutV, dropoutOhm, quiescentA, inputMaxV, inputLimitSource, rejectionDb, priceEur, wired } =
       fixedModel(pre);
     return {
       name,
@@ -59,6 +65,8 @@ export function aheadModel(pre: PreRegulator): AheadModel | null {
       jaKPerW: size.thetaJaKPerW,
       junctionMaxC: REGULATOR_JUNCTION_MAX_C,
       priceEur,
+      // What else stands at its pins the regulator behind it has at its own.
+      wired: wired.filter((w) => w.kind === 'regulator').map((w) => ({ ...w, what: 'shares volts and heat' })),
     };
   }
   const t = passTransistor(pre.transistor);
@@ -82,6 +90,23 @@ export function aheadModel(pre: PreRegulator): AheadModel | null {
       dropoutOhm: pre.seriesOhm / t.gain,
       quiescentA: 0,
       drain: { fromV: pre.zenerV, ohm: pre.seriesOhm },
+      wired: [
+        {
+          kind: 'resistor',
+          what: 'feeds the zener and the base',
+          value: pre.seriesOhm,
+          unit: 'ohm',
+          pins: { a: 'in', b: 'base' },
+        },
+        {
+          kind: 'zener',
+          what: 'the volts it holds',
+          value: pre.zenerV,
+          unit: 'V',
+          pins: { anode: 'ground', cathode: 'base' },
+        },
+        ...wiredPass(t, ONE, 'base', 'out'),
+      ],
       rejectionDb: fallingRejection(20 * Math.log10(1 + pre.seriesOhm / 8), 20000),
     };
   }
@@ -91,8 +116,25 @@ export function aheadModel(pre: PreRegulator): AheadModel | null {
     holdsV: (outputV) => outputV + pre.aboveV,
     dropoutV: t.vbe + 0.3,
     dropoutOhm: 0.1,
-    quiescentA: 0.004,
+    quiescentA: TRACKING_A,
     drain: null,
+    wired: [
+      {
+        kind: 'resistor',
+        what: `feeds zener and base, for ${1000 * TRACKING_A} mA`,
+        value: null,
+        unit: 'ohm',
+        pins: { a: 'in', b: 'base' },
+      },
+      {
+        kind: 'zener',
+        what: 'how far above the output it stays',
+        value: pre.aboveV + t.vbe,
+        unit: 'V',
+        pins: { anode: 'follows', cathode: 'base' },
+      },
+      ...wiredPass(t, ONE, 'base', 'out'),
+    ],
     rejectionDb: fallingRejection(35, 10000),
   };
 }

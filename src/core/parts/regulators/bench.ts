@@ -1,6 +1,6 @@
 import { passTransistor } from '../transistor';
-import { FAILS_ANYWAY, always, fallingRejection, type RegulatorModel } from './model';
-import { passDevice, sharing, shortName } from './pass-stage';
+import { FAILS_ANYWAY, always, fallingRejection, wiredCapacitor, type RegulatorModel, type SmallPart } from './model';
+import { passDevice, sharing, shortName, wiredPass } from './pass-stage';
 
 export interface BenchRegulator {
   kind: 'bench';
@@ -38,6 +38,13 @@ const DRIVER_A = 0.002;
 /** Drift of a wire shunt, 1/K, over the rise it makes itself. */
 const SHUNT_PER_K = 1e-4;
 const SHUNT_K_PER_W = 40;
+
+const OUTPUT_CAPACITOR: SmallPart = {
+  what: 'Capacitor at the output',
+  value: 10e-6,
+  unit: 'F',
+  why: 'keeps it steady, and no larger: what stands there comes out before the limit acts',
+};
 
 /** Op-amp bench supply: constant voltage, constant current, down to zero, its amplifiers on the raw rail. */
 export function benchModel(r: BenchRegulator): RegulatorModel {
@@ -117,6 +124,46 @@ export function benchModel(r: BenchRegulator): RegulatorModel {
         why: 'shares the current between the pass transistors',
       },
       { what: 'Reference', value: r.referenceV, unit: 'V', why: 'both knobs divide it' },
+      OUTPUT_CAPACITOR,
+    ],
+    wired: [
+      ...(t.gain >= 500
+        ? []
+        : [
+            {
+              kind: 'transistor' as const,
+              what: 'drives the pass transistors',
+              name: 'driver',
+              value: null,
+              unit: '' as const,
+              pins: { base: 'drive', collector: 'in', emitter: 'base' },
+              billed: 'driver',
+            },
+          ]),
+      ...wiredPass(t, r, t.gain >= 500 ? 'drive' : 'base', 'sense'),
+      {
+        kind: 'resistor',
+        what: 'senses the current',
+        value: r.shuntOhm,
+        unit: 'ohm',
+        pins: { a: 'sense', b: 'out' },
+        billed: 'shunt',
+      },
+      {
+        kind: 'control',
+        what: 'compares volts and amperes with its two knobs',
+        name: `op-amps, reference ${r.referenceV} V`,
+        value: null,
+        unit: '',
+        pins: {
+          ...(own ? {} : { supply: 'in' }),
+          drive: 'drive',
+          sense: 'sense',
+          out: 'out',
+          ground: 'ground',
+        },
+      },
+      wiredCapacitor(OUTPUT_CAPACITOR, 'out', 'ground'),
     ],
     settings: [
       {

@@ -1,6 +1,14 @@
 import { passTransistor } from '../transistor';
-import { failsToReference, always, fallingRejection, type RegulatorModel } from './model';
-import { passDevice, sharing, shortName, type PassStage } from './pass-stage';
+import {
+  failsToReference,
+  always,
+  fallingRejection,
+  wiredCapacitor,
+  type RegulatorModel,
+  type SmallPart,
+  type WiredPart,
+} from './model';
+import { passDevice, sharing, shortName, wiredLimit, wiredPass, type PassStage } from './pass-stage';
 
 export interface ErrorTransistorRegulator extends PassStage {
   kind: 'error-transistor';
@@ -24,6 +32,36 @@ const DRIVER_GAIN = 80;
 const LEAST_DRIVE_A = 0.001;
 /** What a small signal transistor in plastic bears for long, W. */
 const ERROR_TRANSISTOR_W = 0.5;
+
+const OUTPUT_CAPACITOR: SmallPart = {
+  what: 'Capacitor at the output',
+  value: 100e-6,
+  unit: 'F',
+  why: 'keeps it steady when the load jumps',
+};
+
+/** The divider from the output to ground, the error transistor's base at the pot's wiper or where the two meet. */
+function divider({ upperOhm, potOhm, lowerOhm }: ErrorTransistorRegulator): WiredPart[] {
+  const high = potOhm === null ? 'tap' : 'pot high';
+  const low = potOhm === null ? 'tap' : 'pot low';
+  const resistor = (what: string, value: number, a: string, b: string): WiredPart[] =>
+    value > 0 ? [{ kind: 'resistor', what, value, unit: 'ohm', pins: { a, b } }] : [];
+  return [
+    ...resistor('sets the output, upper', upperOhm, 'out', high),
+    ...(potOhm === null
+      ? []
+      : [
+          {
+            kind: 'pot' as const,
+            what: 'turns the output',
+            value: potOhm,
+            unit: 'ohm' as const,
+            pins: { a: upperOhm > 0 ? high : 'out', b: lowerOhm > 0 ? low : 'ground', wiper: 'tap' },
+          },
+        ]),
+    ...resistor('sets the output, lower', lowerOhm, low, 'ground'),
+  ];
+}
 
 /** Output of a divider with the pot's wiper at a share of its travel (0: lowest output), V. */
 export function errorTransistorOutput(r: ErrorTransistorRegulator, travel: number): number {
@@ -115,6 +153,50 @@ export function errorTransistorModel(r: ErrorTransistorRegulator): RegulatorMode
               why: 'take the drive away at the limit',
             },
           ]),
+      OUTPUT_CAPACITOR,
+    ],
+    wired: [
+      {
+        kind: 'resistor',
+        what: 'drives the bases',
+        value: r.driveOhm,
+        unit: 'ohm',
+        pins: { a: 'in', b: 'drive' },
+        billed: 'drive resistor',
+      },
+      {
+        kind: 'transistor',
+        what: 'compares the output with the reference',
+        name: 'small NPN',
+        value: null,
+        unit: '',
+        pins: { base: 'tap', collector: 'drive', emitter: 'reference' },
+        billed: 'error transistor',
+      },
+      {
+        kind: 'zener',
+        what: 'the reference',
+        value: r.zenerV,
+        unit: 'V',
+        pins: { anode: 'ground', cathode: 'reference' },
+        billed: 'Zener',
+      },
+      ...(t.gain >= 500
+        ? []
+        : [
+            {
+              kind: 'transistor' as const,
+              what: 'drives the pass transistor',
+              name: 'small NPN',
+              value: null,
+              unit: '' as const,
+              pins: { base: 'drive', collector: 'in', emitter: 'base' },
+            },
+          ]),
+      ...wiredPass(t, r, t.gain >= 500 ? 'drive' : 'base', r.limitOhm === null ? 'out' : 'sense'),
+      ...(r.limitOhm === null ? [] : wiredLimit(r.limitOhm, 'drive')),
+      ...divider(r),
+      wiredCapacitor(OUTPUT_CAPACITOR, 'out', 'ground'),
     ],
     settings: [
       {

@@ -1,4 +1,13 @@
-import { FAILS_ANYWAY, always, fallingRejection, PIN_CAPACITORS, REVERSE_DIODE, type RegulatorModel } from './model';
+import {
+  FAILS_ANYWAY,
+  always,
+  fallingRejection,
+  pinCapacitors,
+  REVERSE_DIODE,
+  wiredCapacitor,
+  wiredDiode,
+  type RegulatorModel,
+} from './model';
 
 /** Fixed three-terminal regulators, the positive 78 family in its four current sizes. Typical values for the class. */
 
@@ -118,6 +127,9 @@ export interface FixedRegulator {
   outputV: number;
 }
 
+/** 330 nF and 100 nF; the negative twin, whose loop is faster, wants 2.2 µF and 1 µF. */
+const AT_PINS = pinCapacitors(330e-9, 100e-9, { inputF: 2.2e-6, outputF: 1e-6 });
+
 /** What of the dropout at rated current is left without load: two junctions and a saturated transistor. */
 const IDLE_SHARE = 0.65;
 
@@ -164,7 +176,20 @@ export function fixedModel({ size: id, outputV }: FixedRegulator): RegulatorMode
     },
     burners: [],
     capacitors: 'No special wishes: 330 nF in, 100 nF out, at the pins.',
-    small: [...PIN_CAPACITORS, REVERSE_DIODE],
+    small: [...AT_PINS, REVERSE_DIODE],
+    wired: [
+      wiredCapacitor(AT_PINS[0]!, 'in', 'ground'),
+      wiredDiode(REVERSE_DIODE, 'out', 'in'),
+      {
+        kind: 'regulator',
+        what: 'holds the output',
+        name: size.partNumber(outputV),
+        value: null,
+        unit: '',
+        pins: { in: 'in', ground: 'ground', out: 'out' },
+      },
+      wiredCapacitor(AT_PINS[1]!, 'out', 'ground'),
+    ],
     settings: [],
     priceEur: size.priceEur,
   };

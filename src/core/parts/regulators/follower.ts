@@ -1,6 +1,6 @@
 import { passTransistor } from '../transistor';
-import { FAILS_ANYWAY, always, fallingRejection, type RegulatorModel } from './model';
-import { passDevice, sharing, shortName, type PassStage } from './pass-stage';
+import { FAILS_ANYWAY, always, fallingRejection, wiredCapacitor, type RegulatorModel, type SmallPart } from './model';
+import { passDevice, sharing, shortName, wiredLimit, wiredPass, type PassStage } from './pass-stage';
 
 export interface FollowerRegulator extends PassStage {
   kind: 'follower';
@@ -21,6 +21,19 @@ const LIMIT_VBE = 0.65;
 /** Least current that keeps a zener at its voltage, A, and its slope, ohm. */
 const ZENER_MIN_A = 0.003;
 const ZENER_OHM = 8;
+
+const ZENER_CAPACITOR: SmallPart = {
+  what: 'Capacitor across the zener',
+  value: 100e-6,
+  unit: 'F',
+  why: 'takes its noise and some ripple',
+};
+const OUTPUT_CAPACITOR: SmallPart = {
+  what: 'Capacitor at the output',
+  value: 10e-6,
+  unit: 'F',
+  why: 'keeps it steady when the load jumps',
+};
 
 /** Zener and emitter follower: simple, quiet enough, the output a base-emitter voltage below the zener and moving with load. */
 export function followerModel(r: FollowerRegulator): RegulatorModel {
@@ -96,7 +109,30 @@ export function followerModel(r: FollowerRegulator): RegulatorModel {
               why: 'take the base current away at the limit',
             },
           ]),
-      { what: 'Capacitor across the zener', value: 100e-6, unit: 'F', why: 'takes its noise and some ripple' },
+      ZENER_CAPACITOR,
+      OUTPUT_CAPACITOR,
+    ],
+    wired: [
+      {
+        kind: 'resistor',
+        what: 'feeds the zener and the base',
+        value: r.seriesOhm,
+        unit: 'ohm',
+        pins: { a: 'in', b: 'base' },
+        billed: 'series resistor',
+      },
+      {
+        kind: 'zener',
+        what: 'the reference',
+        value: r.zenerV,
+        unit: 'V',
+        pins: { anode: 'ground', cathode: 'base' },
+        billed: 'zener',
+      },
+      wiredCapacitor(ZENER_CAPACITOR, 'base', 'ground'),
+      ...wiredPass(t, r, 'base', r.limitOhm === null ? 'out' : 'sense'),
+      ...(r.limitOhm === null ? [] : wiredLimit(r.limitOhm, 'base')),
+      wiredCapacitor(OUTPUT_CAPACITOR, 'out', 'ground'),
     ],
     settings: [
       {

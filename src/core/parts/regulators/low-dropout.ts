@@ -1,4 +1,4 @@
-import { FAILS_ANYWAY, always, fallingRejection, type RegulatorModel } from './model';
+import { FAILS_ANYWAY, always, fallingRejection, pinCapacitors, wiredCapacitor, type RegulatorModel } from './model';
 
 /** Copper under the tab against thermal resistance, one side, 35 um: [cm2, K/W]. */
 const BOARD_COPPER: readonly (readonly [number, number])[] = [
@@ -32,6 +32,7 @@ export const LOW_DROPOUT_PARTS = {
     quiescentA: 1e-4,
     rejectionDb: 60,
     esr: 'Output 1 µF or more, ceramic allowed.',
+    outputF: 1e-6,
     priceEur: 0.4,
   },
   'ldo-800': {
@@ -46,6 +47,7 @@ export const LOW_DROPOUT_PARTS = {
     quiescentA: 0.005,
     rejectionDb: 60,
     esr: 'Output 10 µF with an ESR of 0.1 to 1 Ω: tantalum or electrolytic, no bare ceramic.',
+    outputF: 10e-6,
     priceEur: 0.35,
   },
   'ldo-1a5': {
@@ -59,6 +61,7 @@ export const LOW_DROPOUT_PARTS = {
     quiescentA: 0.01,
     rejectionDb: 60,
     esr: 'Output 22 µF with an ESR of 0.1 to 1 Ω.',
+    outputF: 22e-6,
     priceEur: 1.4,
   },
   'ldo-3a': {
@@ -72,6 +75,7 @@ export const LOW_DROPOUT_PARTS = {
     quiescentA: 0.02,
     rejectionDb: 55,
     esr: 'Output 47 µF with an ESR of 0.05 to 1 Ω.',
+    outputF: 47e-6,
     priceEur: 2.2,
   },
 } as const;
@@ -88,6 +92,7 @@ export interface LowDropoutRegulator {
 /** A low-dropout regulator: dropout grows with current and warmth, its input bears little, its capacitor matters. */
 export function lowDropoutModel(r: LowDropoutRegulator): RegulatorModel {
   const part = LOW_DROPOUT_PARTS[r.part];
+  const atPins = pinCapacitors(1e-6, part.outputF);
   return {
     family: 'low-dropout',
     name: part.name,
@@ -129,7 +134,19 @@ export function lowDropoutModel(r: LowDropoutRegulator): RegulatorModel {
     },
     burners: [],
     capacitors: part.esr,
-    small: [{ what: 'Capacitor, input pin to ground', value: 1e-6, unit: 'F', why: 'close to the pin' }],
+    small: atPins,
+    wired: [
+      wiredCapacitor(atPins[0]!, 'in', 'ground'),
+      {
+        kind: 'regulator',
+        what: 'holds the output',
+        name: part.name,
+        value: null,
+        unit: '',
+        pins: { in: 'in', ground: 'ground', out: 'out' },
+      },
+      wiredCapacitor(atPins[1]!, 'out', 'ground'),
+    ],
     settings: [],
     priceEur: part.priceEur,
   };

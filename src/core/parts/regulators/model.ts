@@ -6,6 +6,32 @@ export interface SmallPart {
   value: number | null;
   unit: Unit;
   why: string;
+  /** What the negative twin wants in its place, where that is another value. */
+  twinValue?: number;
+}
+
+export type WiredKind =
+  'regulator' | 'transistor' | 'diode' | 'zener' | 'resistor' | 'pot' | 'capacitor' | 'electrolytic' | 'control';
+
+/**
+ * A part of a regulator as it is joined: pins by name, each on one of the regulator's own nets, of which 'in', 'out' and
+ * 'ground' lead out of it. All for a positive rail.
+ */
+export interface WiredPart {
+  kind: WiredKind;
+  /** What it is there for. */
+  what: string;
+  /** As printed, where it is no plain value. */
+  name?: string;
+  value: number | null;
+  unit: Unit;
+  pins: Readonly<Record<string, string>>;
+  /** How many stand side by side; a net named with '#' is each one's own. */
+  times?: number;
+  /** What its negative twin wants in its place, where that is another value. */
+  twinValue?: number;
+  /** The line of the bill it is on: a small part's `what` or a burner's label; none of those for the device itself. */
+  billed?: string;
 }
 
 /** A number of the regulator's own arithmetic, with its working. */
@@ -132,6 +158,8 @@ export interface RegulatorModel {
   /** What its capacitors have to be. */
   capacitors: string;
   small: SmallPart[];
+  /** Everything it is made of, as it is joined, from its input to its output. */
+  wired: readonly WiredPart[];
   settings: Setting[];
   priceEur: number;
 }
@@ -157,16 +185,32 @@ export function fallingRejection(lowDb: number, cornerHz: number): (hz: number) 
   return (hz) => Math.max(0, lowDb - 10 * Math.log10(1 + (hz / cornerHz) ** 2));
 }
 
-/** Parts every three-terminal regulator wants at its pins. */
-export const PIN_CAPACITORS: readonly SmallPart[] = [
-  {
-    what: 'Capacitor, input pin to ground',
-    value: 330e-9,
-    unit: 'F',
-    why: 'where the reservoir is more than a few centimetres of wire away',
-  },
-  { what: 'Capacitor, output pin to ground', value: 100e-9, unit: 'F', why: 'keeps it quiet at high frequency' },
-];
+const INPUT_CAPACITOR = 'Capacitor, input pin to ground';
+const OUTPUT_CAPACITOR = 'Capacitor, output pin to ground';
+
+/** Capacitors a regulator wants at its pins, F. @param twin what the negative twin of it wants, where that is more */
+export function pinCapacitors(
+  inputF: number,
+  outputF: number,
+  twin?: { inputF: number; outputF: number },
+): SmallPart[] {
+  return [
+    {
+      what: INPUT_CAPACITOR,
+      value: inputF,
+      unit: 'F',
+      why: 'where the reservoir is more than a few centimetres of wire away',
+      ...(twin ? { twinValue: twin.inputF } : {}),
+    },
+    {
+      what: OUTPUT_CAPACITOR,
+      value: outputF,
+      unit: 'F',
+      why: 'keeps it quiet at high frequency',
+      ...(twin ? { twinValue: twin.outputF } : {}),
+    },
+  ];
+}
 
 export const REVERSE_DIODE: SmallPart = {
   what: 'Diode 1N4002, output to input',
@@ -174,3 +218,31 @@ export const REVERSE_DIODE: SmallPart = {
   unit: '',
   why: 'a large capacitor behind it, or a shorted input, would otherwise discharge backwards through it',
 };
+
+/** From this capacitance on a capacitor is an electrolytic, and has a plus and a minus, F. */
+const POLARISED_F = 1e-6;
+
+/** A capacitor of a list of small parts as it is joined. */
+export function wiredCapacitor(part: SmallPart, plus: string, minus: string): WiredPart {
+  const { what, value, unit, twinValue } = part;
+  return {
+    kind: value! >= POLARISED_F ? 'electrolytic' : 'capacitor',
+    what,
+    value,
+    unit,
+    pins: { plus, minus },
+    ...(twinValue === undefined ? {} : { twinValue }),
+    billed: what,
+  };
+}
+
+/** A small diode of a list of small parts as it is joined. */
+export const wiredDiode = ({ what }: SmallPart, anode: string, cathode: string): WiredPart => ({
+  kind: 'diode',
+  what,
+  name: '1N4002',
+  value: null,
+  unit: '',
+  pins: { anode, cathode },
+  billed: what,
+});
