@@ -218,7 +218,7 @@ describe('the bill', () => {
     });
     const pair = bill(clock, { preRegulator: { kind: 'tracking', aboveV: 4, transistor: 'tip122' }, outputs: [chime] });
     expect(line(pair, /^Ahead of it/)).toMatchObject({ references: 'R2, D5, Q1', had: '3.50 A, 100 V in' });
-    expect(line(pair, /78M05/).references).toBe('U3');
+    expect(line(pair, /78M05/).references).toBe('C4, D7, U2, C5');
     expect(line(pair, /Heatsink 15 K\/W/)).toMatchObject({ references: 'H2', what: 'Heatsink 15 K/W, for Chime' });
     const together = bill(clock, { heat: { oneSink: true }, outputs: [chime] });
     expect(together.filter((l) => /^Heatsink/.test(l.what))).toHaveLength(1);

@@ -291,7 +291,7 @@ describe('zener, error and pass transistor', () => {
     expect(setting(free, 'Limit').inputs).toEqual([]);
     expect(setting(m, 'Limit').value).toBeCloseTo(0.65 / input(m, 'Limit', 'sense')!, 9);
     expect(free.burners.map((b) => b.label)).toEqual(['drive resistor', 'error transistor']);
-    expect(parts(free)).toEqual(['Zener']);
+    expect(parts(free)).toEqual(['Zener', 'Capacitor at the output']);
     expect(parts(m)).toEqual(['Zener', 'Small transistor and sense resistor', 'Capacitor at the output']);
     expect(free.name).toBe('discrete, TIP3055');
     expect(m.name).toBe('discrete, 2 × TIP3055');
