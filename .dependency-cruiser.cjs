@@ -16,6 +16,7 @@ const CORE = [
   'bench',
   'instrument',
   'mains-side',
+  'build',
   'sheet',
 ];
 const earlier = (stage) => CORE.slice(0, CORE.indexOf(stage) + 1);

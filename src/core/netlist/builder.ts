@@ -27,6 +27,9 @@ const LETTERS: Readonly<Record<PartKind, string>> = {
   terminal: 'J',
 };
 
+/** Names that others will be given. */
+const RESERVED = new Set(['held +', 'held −', 'indicator']);
+
 export interface Added {
   kind: PartKind;
   value: string;
@@ -53,9 +56,15 @@ export function netlistBuilder() {
   return {
     parts,
     nets,
-    net(name: string, role: NetRole, rail: Net['rail'] = null): string {
-      if (!nets.has(name)) nets.set(name, { name, role, rail });
+    net(name: string, role: NetRole, rail: Net['rail'] = null, more: Pick<Net, 'local' | 'alike'> = {}): string {
+      if (!nets.has(name)) nets.set(name, { name, role, rail, ...more });
       return name;
+    },
+    /** A net a person named: numbered where another one is called so already. */
+    named(name: string, role: NetRole, rail: Net['rail']): string {
+      let unique = name;
+      for (let n = 2; nets.has(unique) || RESERVED.has(unique); n++) unique = `${name} (${n})`;
+      return this.net(unique, role, rail);
     },
     /** Adds a part; nets it names that nobody has told of are inside. @returns its reference */
     add({ kind, value, rating = '', what, pins, line, si = null, negative = false }: Added, place: Place): string {

@@ -16,7 +16,7 @@ export function canParts(
     b.add(
       {
         kind: 'electrolytic',
-        value: reservoir.capacitanceF > 0 ? formatNominal(reservoir.capacitanceF, 'F') : 'to be chosen',
+        value: reservoir.capacitanceF > 0 ? formatNominal(reservoir.capacitanceF, 'F') : 'not chosen',
         rating: formatNominal(reservoir.ratedV, 'V'),
         what: 'reservoir',
         pins: { plus: from, minus: to },
@@ -30,8 +30,10 @@ export function canParts(
     { length: reservoir.cans },
     (_, n) => `middle of ${name}${reservoir.cans > 1 ? `, ${n + 1}` : ''}`,
   );
+  const paired = canCount(reservoir) > reservoir.cans;
+  if (paired) for (const middle of pairs) b.net(middle, 'inside', place.rail, { alike: `middle of ${name}` });
   for (const middle of pairs) {
-    if (canCount(reservoir) === reservoir.cans) can(plus, minus);
+    if (!paired) can(plus, minus);
     else {
       can(plus, middle);
       can(middle, minus);

@@ -22,8 +22,8 @@ export function netlistOf(design: Design): Netlist {
   rectifierParts(design, ends, b);
   const { rails } = arrangementOf(design);
   const railNets = Array.from({ length: rails }, (_, r) => filterParts(design, r as 0 | 1, b));
-  indicator(design, railNets, b);
   const outs = outputsOf(design).map((output) => ({ output, net: outputParts(design, output, railNets, b) }));
+  indicator(design, railNets, outs[0]!.net, b);
   if (design.heat.fan !== 'none' && design.heat.fanA !== null)
     b.add(
       {
@@ -66,7 +66,7 @@ function outputParts(design: Design, output: Output, rails: readonly RailNets[],
   const made = outputModel(output);
   const main = output.place < 0;
   const place = { rail: output.rail, output: output.id };
-  const net = made ? b.net(output.name, 'output', output.rail) : end;
+  const net = made ? b.named(output.name, 'output', output.rail) : end;
   if (made) {
     const line = main ? 'regulator' : output.id;
     let from = end;
@@ -74,10 +74,10 @@ function outputParts(design: Design, output: Output, rails: readonly RailNets[],
     if (ahead) {
       const held = b.net(`held ${output.rail === 1 ? '−' : '+'}`, 'rail', output.rail);
       const io = { in: end, out: held, follows: net };
-      regulatorParts(ahead.wired, io, `ahead of ${output.name},`, 'ahead', { ...place, block: 'ahead' }, b);
+      regulatorParts(ahead.wired, io, `ahead of ${net},`, 'ahead', { ...place, block: 'ahead' }, b);
       from = held;
     }
-    regulatorParts(made.wired, { in: from, out: net }, `${output.name},`, line, { ...place, block: 'regulator' }, b);
+    regulatorParts(made.wired, { in: from, out: net }, `${net},`, line, { ...place, block: 'regulator' }, b);
   }
   b.add(
     {
@@ -93,14 +93,15 @@ function outputParts(design: Design, output: Output, rails: readonly RailNets[],
   return net;
 }
 
-function indicator(design: Design, rails: readonly RailNets[], b: NetlistBuilder): void {
+/** @param output the net of the main output */
+function indicator(design: Design, rails: readonly RailNets[], output: string, b: NetlistBuilder): void {
   const lamp = design.indicator;
   if (!lamp) return;
   const main = outputsOf(design)[0]!;
   const atOutput = lamp.at === 'output' && outputModel(main) !== null;
   const ohm = Number(indicatorOhm(design)!.toPrecision(3));
   const place = { block: atOutput ? 'output' : 'filter', rail: 0, output: atOutput ? main.id : null } as const;
-  const from = atOutput ? b.net(main.name, 'output', 0) : rails[0]!.end;
+  const from = atOutput ? output : rails[0]!.end;
   const between = 'indicator';
   b.add(
     {

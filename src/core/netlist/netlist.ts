@@ -8,6 +8,10 @@ export interface Net {
   role: NetRole;
   /** Which rail it belongs to: 0 the plus one, 1 the minus one; null for what is common. */
   rail: 0 | 1 | null;
+  /** What it is called inside a regulator: 'adjust', 'base'; left out elsewhere. */
+  local?: string;
+  /** The same for each of several alike parts side by side, each of which has one of its own. */
+  alike?: string;
 }
 
 export type PartKind =

@@ -21,7 +21,8 @@ export function rectifierParts(design: Design, ends: ReadonlyMap<string, string>
   };
   const diode = diodeOf(design.rectifier);
   const rectifying = {
-    value: diode.name,
+    // Its number where it has one: what it bears stands beside it anyway.
+    value: /\(([^)]+)\)/.exec(diode.name)?.[1] ?? `${diode.technology}${diode.housing === 'block' ? ' bridge' : ''}`,
     rating: `${formatNominal(diode.averageA, 'A')} ${formatNominal(diode.reverseV, 'V')}`,
     what: 'rectifies',
     line: 'rectifier',

@@ -35,8 +35,17 @@ export function regulatorParts(
   const negative = place.rail === 1;
   for (const part of wired) {
     for (let n = 1; n <= (part.times ?? 1); n++) {
-      const net = (local: string) =>
-        local === 'ground' ? GROUND : (io[local] ?? `${own} ${local.replace('#', ` ${n}`)}`);
+      const net = (local: string) => {
+        if (local === 'ground') return GROUND;
+        const alike = local.replace('#', '');
+        return (
+          io[local] ??
+          b.net(`${own} ${local.replace('#', ` ${n}`)}`, 'inside', place.rail, {
+            local: alike,
+            ...(alike === local ? {} : { alike: `${own} ${alike}` }),
+          })
+        );
+      };
       const value = negative ? (part.twinValue ?? part.value) : part.value;
       const pins = Object.fromEntries(
         Object.entries(part.pins).map(([pin, local]) => [negative ? (SWAPPED[pin] ?? pin) : pin, net(local)]),

@@ -1,0 +1,43 @@
+import { GROUND, type Net, type Netlist, type NetPart } from '@/core/netlist/netlist';
+import { referencesOf } from '@/core/netlist/references';
+import { wrapped, type Group } from './drawing';
+
+/** The netlist as it is drawn: what stands side by side and is alike is one group, each one's own nets one net. */
+export function drawnNetlist({ parts, nets, tests }: Netlist): {
+  groups: Group[];
+  tests: Netlist['tests'];
+  netOf: (name: string) => Net;
+} {
+  const byName = new Map(nets.map((n) => [n.name, n]));
+  const drawn = (name: string) => byName.get(name)?.alike ?? name;
+  const drawnNets = new Map(nets.map((n) => [drawn(n.name), { ...n, name: drawn(n.name) }]));
+  const groups = new Map<string, NetPart[]>();
+  for (const part of parts) {
+    const pins = part.pins.map((p) => ({ ...p, net: drawn(p.net) }));
+    const key = [
+      part.kind,
+      part.line,
+      part.value,
+      part.what,
+      part.output,
+      ...pins.flatMap((p) => [p.name, p.net]),
+    ].join('|');
+    groups.set(key, [...(groups.get(key) ?? []), { ...part, pins }]);
+  }
+  return {
+    groups: [...groups.values()] as unknown as Group[],
+    tests,
+    netOf: (name) => drawnNets.get(name) ?? { name, role: name === GROUND ? 'ground' : 'inside', rail: null },
+  };
+}
+
+/** What stands beside a symbol: its references, how many of what value, what it bears. */
+export function labelOf(group: Group): string[] {
+  const [{ value, rating, kind }] = group;
+  const count = group.length > 1 && kind !== 'transistor' ? `${group.length} × ` : '';
+  return [
+    referencesOf(group),
+    ...wrapped(`${count}${value}`.replace(/(\d) (?=[a-zµΩ%°]+\b|Ω)/gi, '$1\u00a0')),
+    ...(rating ? [rating] : []),
+  ];
+}
