@@ -14,6 +14,7 @@ export type RoomId =
   | 'bill'
   | 'drawer'
   | 'mains'
+  | 'circuit'
   | 'checklist'
   | 'bench'
   | 'line'
@@ -68,7 +69,13 @@ export function placesOf({ source }: Pick<Design, 'source'>): readonly Place[] {
         { id: 'drawer', name: 'Drawer' },
       ],
     },
-    { name: 'Build', rooms: [{ id: 'checklist', name: mains ? 'Before the plug' : 'Before it is joined' }] },
+    {
+      name: 'Build',
+      rooms: [
+        { id: 'circuit', name: 'Circuit' },
+        { id: 'checklist', name: mains ? 'Before the plug' : 'Before it is joined' },
+      ],
+    },
     {
       name: 'Bench',
       rooms: [

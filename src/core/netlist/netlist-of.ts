@@ -17,8 +17,8 @@ import { sourceParts } from './source-parts';
  */
 export function netlistOf(design: Design): Netlist {
   const b = netlistBuilder();
-  const ends = sourceParts(design, b);
   b.net(GROUND, 'ground');
+  const ends = sourceParts(design, b);
   rectifierParts(design, ends, b);
   const { rails } = arrangementOf(design);
   const railNets = Array.from({ length: rails }, (_, r) => filterParts(design, r as 0 | 1, b));

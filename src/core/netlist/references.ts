@@ -14,3 +14,15 @@ export function referencesOf(parts: readonly Pick<NetPart, 'ref'>[]): string {
     .map(({ letter, from, to }) => (from === to ? `${letter}${from}` : `${letter}${from}–${letter}${to}`))
     .join(', ');
 }
+
+/** The single references of such a list. */
+export function referencesIn(list: string): string[] {
+  return list
+    .split(', ')
+    .filter(Boolean)
+    .flatMap((run) => {
+      const [, letter, from, to] = /^(\D+)(\d+)(?:–\D+(\d+))?$/.exec(run) ?? [];
+      if (letter === undefined) return [];
+      return Array.from({ length: Number(to ?? from) - Number(from) + 1 }, (_, n) => `${letter}${Number(from) + n}`);
+    });
+}

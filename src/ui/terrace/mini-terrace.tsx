@@ -13,6 +13,8 @@ import {
 } from './geometry';
 
 const WIDTH = 320;
+/** Of the drawing, in its own units. */
+export const MINI_WIDTH = WIDTH;
 const HEIGHT = 172;
 /** Where the embers lie. */
 const FLOOR = HEIGHT - 34;

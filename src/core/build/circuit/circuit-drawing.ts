@@ -1,4 +1,4 @@
-import type { Netlist } from '@/core/netlist/netlist';
+import { GROUND, type Netlist } from '@/core/netlist/netlist';
 import type { Box, CircuitDrawing, DrawnLabel, DrawnSymbol, Point, Wire } from './drawing';
 import { bodyOf } from './drawing';
 import { drawnNetlist } from './groups';
@@ -21,9 +21,10 @@ interface Lane {
 /**
  * The schematic of a netlist: the source with its rectifier and filter in one ladder, every output in one of its own, in
  * rows as wide as a screen.
+ * @param said what a probe should read at a test point, by its reference
  */
-export function circuitDrawing(netlist: Netlist): CircuitDrawing {
-  const drawn = drawnNetlist(netlist);
+export function circuitDrawing(netlist: Netlist, said: ReadonlyMap<string, string> = new Map()): CircuitDrawing {
+  const drawn = drawnNetlist(netlist, said);
   const made = new Set(drawn.groups.filter(([p]) => p.block === 'regulator').map(([p]) => p.output!));
   const split = made.has('main') && made.has('minus');
   const outputs = [...made]
@@ -45,11 +46,13 @@ export function circuitDrawing(netlist: Netlist): CircuitDrawing {
   }
   const symbols = placed.flatMap((l) => l.symbols);
   const wires = placed.flatMap((l) => l.wires);
+  const pulsing = (net: string) => net === GROUND || ['winding', 'charging'].includes(drawn.netOf(net).role);
   return {
     width: Math.ceil(width + 2 * EDGE),
     height: Math.ceil(y + tallest + 2 * EDGE),
     symbols,
     wires,
+    loop: loopOf(placed[0]!, pulsing),
     labels: placed.flatMap((l) => l.labels),
     dots: dotsOf(wires, symbols),
     hops: hopsOf(wires),
@@ -92,6 +95,19 @@ function moved({ symbols, wires, labels, box }: Lane, dx: number, dy: number): L
     labels: labels.map(to),
     box: to(box),
   };
+}
+
+/** What of a source's wires the pulses go through: up to the last can they charge. */
+function loopOf({ wires, symbols }: Lane, pulsing: (net: string) => boolean): Wire[] {
+  const cans = symbols.filter((s) => s.charging && s.kind === 'electrolytic').map((s) => s.x);
+  const last = Math.max(...cans, ...(cans.length === 0 ? symbols.filter((s) => s.charging).map((s) => s.x) : []));
+  return wires
+    .filter((w) => pulsing(w.net) && Math.min(w.from.x, w.to.x) <= last + NEAR)
+    .map((w) => ({
+      ...w,
+      from: { ...w.from, x: Math.min(w.from.x, last) },
+      to: { ...w.to, x: Math.min(w.to.x, last) },
+    }));
 }
 
 const on = (p: Point, { from, to }: Wire): boolean =>

@@ -13,7 +13,7 @@ export interface Box extends Point {
 
 /** What is drawn: parts as the netlist has them, and marks of their own. */
 export type SymbolKind =
-  Exclude<PartKind, 'bridge' | 'transformer'> | 'coil' | 'primary' | 'test-point' | 'flag' | 'earth' | 'star';
+  Exclude<PartKind, 'bridge' | 'transformer'> | 'coil' | 'primary' | 'core' | 'test-point' | 'flag' | 'earth' | 'star';
 
 export interface DrawnPin extends Point {
   name: string;
@@ -57,6 +57,8 @@ export interface CircuitDrawing {
   height: number;
   symbols: readonly DrawnSymbol[];
   wires: readonly Wire[];
+  /** The ways the charging pulses take, from winding to reservoir and back. */
+  loop: readonly Wire[];
   /** Where three wires or more of one net meet. */
   dots: readonly Point[];
   /** Where a wire passes over another net's. */

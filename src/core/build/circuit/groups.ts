@@ -3,9 +3,14 @@ import { referencesOf } from '@/core/netlist/references';
 import { wrapped, type Group } from './drawing';
 
 /** The netlist as it is drawn: what stands side by side and is alike is one group, each one's own nets one net. */
-export function drawnNetlist({ parts, nets, tests }: Netlist): {
+export function drawnNetlist(
+  { parts, nets, tests }: Netlist,
+  said: ReadonlyMap<string, string>,
+): {
   groups: Group[];
   tests: Netlist['tests'];
+  /** What a probe should read at a test point, by its reference. */
+  said: ReadonlyMap<string, string>;
   netOf: (name: string) => Net;
 } {
   const byName = new Map(nets.map((n) => [n.name, n]));
@@ -27,6 +32,7 @@ export function drawnNetlist({ parts, nets, tests }: Netlist): {
   return {
     groups: [...groups.values()] as unknown as Group[],
     tests,
+    said,
     netOf: (name) => drawnNets.get(name) ?? { name, role: name === GROUND ? 'ground' : 'inside', rail: null },
   };
 }

@@ -1,5 +1,5 @@
 import type { Netlist } from '@/core/netlist/netlist';
-import type { DrawnSymbol, Point, SymbolKind } from './drawing';
+import { widthOf, type DrawnSymbol, type Point, type SymbolKind } from './drawing';
 import type { Ladder } from './ladder';
 
 /** A symbol that is no part: one pin to its left, or at its middle. */
@@ -21,16 +21,19 @@ export function mark(kind: SymbolKind, at: Point, net: string, length: number, b
 /** Where a probe goes: a ring on the line, named above it, or below the lines of a minus rail. */
 export function testMark(
   lane: Ladder,
-  { tests }: { tests: Netlist['tests'] },
+  { tests, said }: { tests: Netlist['tests']; said: ReadonlyMap<string, string> },
   at: (net: string) => boolean,
   below = false,
 ): void {
   for (const test of tests.filter((t) => at(t.net) && lane.hasLevel(t.net))) {
-    const x = lane.advance(46) + 23;
+    const reading = said.get(test.ref);
+    const lines = reading === undefined ? [test.ref] : [test.ref, reading];
+    const width = Math.max(46, widthOf(lines) + 8);
+    const x = lane.advance(width) + width / 2;
     const y = lane.yOf(test.net);
     lane.touch(test.net, x);
     lane.symbols.push(mark('test-point', { x, y }, test.net, 9, 9));
-    lane.label([test.ref], { x, y: below ? y + 9 : y - 9 - 14 }, 'middle', [], test.net);
+    lane.label(lines, { x, y: below ? y + 9 : y - 9 - 14 * lines.length }, 'middle', [], test.net);
   }
 }
 

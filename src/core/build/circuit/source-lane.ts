@@ -1,5 +1,5 @@
 import { GROUND, RAW, netAt, type NetPart } from '@/core/netlist/netlist';
-import { drawnNetlist, labelOf } from './groups';
+import { labelOf, type drawnNetlist } from './groups';
 import { widthOf, type Group, type SymbolKind } from './drawing';
 import { ladder, type Ladder } from './ladder';
 import { lineOrder } from './line-order';
@@ -298,6 +298,23 @@ function windingsOf(lane: Ladder, [core]: Group, bottom: number, groups: readonl
     lane.stand(group, labelOf(group), { at: x + 76 });
     below += HEATER + 34;
   }
+  const coils = lane.symbols.filter((c) => c.refs[0] === core.ref);
+  if (!coils.some((c) => c.kind === 'primary')) return;
+  const from = Math.min(...coils.map((c) => c.y - c.length / 2));
+  const to = Math.max(...coils.map((c) => c.y + c.length / 2));
+  lane.symbols.push({
+    kind: 'core',
+    refs: [core.ref],
+    x: x + 17,
+    y: (from + to) / 2,
+    turn: 1,
+    mirrored: false,
+    length: to - from,
+    breadth: 6,
+    pins: [],
+    negative: false,
+    charging: false,
+  });
 }
 
 /** A part of the rectifier as it is drawn: a block of four is four diodes, a bulb one symbol an anode. */

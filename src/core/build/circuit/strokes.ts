@@ -65,8 +65,9 @@ export function strokesOf(
     case 'coil':
       return [{ d: bumps(l, 1) }];
     case 'primary':
-      // Its core between it and the windings to its right.
-      return [{ d: bumps(l, -1) }, { d: `M${-l / 2} -15H${l / 2}M${-l / 2} -19H${l / 2}` }];
+      return [{ d: bumps(l, -1) }];
+    case 'core':
+      return [{ d: `M${-l / 2} -2H${l / 2}M${-l / 2} 2H${l / 2}` }];
     case 'capacitor':
       return [{ d: `M${-l / 2} ${-b / 2}V${b / 2}M${l / 2} ${-b / 2}V${b / 2}` }];
     case 'electrolytic':

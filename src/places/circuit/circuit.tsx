@@ -1,0 +1,168 @@
+'use client';
+
+import { Download } from 'lucide-react';
+import Link from 'next/link';
+import { useMemo, useState } from 'react';
+import { circuitDrawing } from '@/core/build/circuit/circuit-drawing';
+import { circuitSvg } from '@/core/build/circuit/circuit-svg';
+import type { Convention } from '@/core/build/circuit/strokes';
+import { hazardousNets } from '@/core/build/hazardous-nets';
+import { stationOf } from '@/core/build/station-of';
+import { netlistOf } from '@/core/netlist/netlist-of';
+import { netlistCsv, netlistJson } from '@/core/netlist/netlist-files';
+import { summaryOf } from '@/core/picture/summary';
+import type { Design } from '@/core/design/design';
+import type { StationId } from '@/core/picture/station';
+import { formatQuantity } from '@/core/quantity/format';
+import { Alert } from '@/ui/alert';
+import { ChoiceField } from '@/ui/choice-field';
+import { download, fileName } from '@/ui/download';
+import { roomPath } from '@/ui/places';
+import { Room } from '@/ui/room';
+import { useDesign, useView } from '@/ui/session';
+import { useSolved } from '@/ui/use-solved';
+import type { RemoteSolver } from '@/workers/client';
+import { CircuitFigure } from './circuit-figure';
+import { PartCard } from './part-card';
+import { StationStrip } from './station-strip';
+
+const askBench = (solver: RemoteSolver, design: Design) => solver.bench(design);
+const CONVENTIONS: readonly { value: Convention; label: string }[] = [
+  { value: 'rectangles', label: 'Rectangles' },
+  { value: 'zigzags', label: 'Zigzags' },
+];
+
+/** Circuit: what is joined to what, drawn from the design itself; each part with its pins, verdicts and value. */
+export function Circuit() {
+  const design = useDesign();
+  const id = useView((s) => s.id);
+  const picture = useView((s) => s.picture);
+  const trouble = useView((s) => s.trouble);
+  const { value: points } = useSolved(askBench);
+  const [convention, setConvention] = useState<Convention>('rectangles');
+  const [opened, setOpened] = useState<string | null>(null);
+  const netlist = useMemo(() => netlistOf(design), [design]);
+  const drawing = useMemo(() => {
+    const expected = new Map(points?.map((p) => [p.id as string, p.expected]));
+    const said = new Map(
+      netlist.tests.flatMap((t) => {
+        // Under load where it is read so: what the probe shows on the day it matters.
+        const at = ['reservoir-loaded', 'output-loaded', ...t.points].find(
+          (p) => t.points.includes(p) && expected.has(p),
+        );
+        const figure = at === undefined ? undefined : expected.get(at);
+        return figure ? [[t.ref, formatQuantity(figure.value, figure.unit)] as const] : [];
+      }),
+    );
+    return circuitDrawing(netlist, said);
+  }, [netlist, points]);
+  const hazardous = useMemo(
+    () => (picture ? hazardousNets(picture.design, netlist, picture.points.idle) : new Set(['L', 'N'])),
+    [picture, netlist],
+  );
+  const part = netlist.parts.find((p) => p.ref === opened) ?? null;
+  const station = part && stationOf(part);
+  const lit = new Set(part ? netlist.parts.filter((p) => p.line === part.line).map((p) => p.ref) : []);
+  const wordsOf = (refs: readonly string[]) => {
+    const first = netlist.parts.find((p) => p.ref === refs[0])!;
+    return `${refs.join(', ')}: ${first.what}, ${first.value}${first.rating ? `, ${first.rating}` : ''}`;
+  };
+  const lightStation = (wanted: StationId) =>
+    setOpened(netlist.parts.find((p) => stationOf(p) === wanted)?.ref ?? null);
+  const name = fileName(design.name);
+  return (
+    <Room name={null} className="">
+      <div className="px-5 pb-10 pt-3">
+        <div className="flex flex-wrap items-end gap-x-3 gap-y-2">
+          <div className="mr-auto">
+            <h1 className="text-[23px] font-semibold leading-7">What is joined to what</h1>
+            <p className="text-quiet">
+              Shaded: where the charging pulses go round; keep it short and thick.
+              {hazardous.size > 0 && <span className="text-fail"> Red: nobody touches it while it is live.</span>}
+            </p>
+          </div>
+          <ChoiceField label="Symbols" value={convention} options={CONVENTIONS} onChange={(v) => setConvention(v)} />
+          <button
+            type="button"
+            className="btn"
+            onClick={() =>
+              download(`${name}-circuit.svg`, circuitSvg(drawing, convention, design.name), 'image/svg+xml')
+            }
+          >
+            <Download size={15} /> SVG
+          </button>
+          <button
+            type="button"
+            className="btn"
+            onClick={() => download(`${name}-netlist.csv`, netlistCsv(netlist), 'text/csv')}
+          >
+            <Download size={15} /> Netlist CSV
+          </button>
+          <button
+            type="button"
+            className="btn"
+            onClick={() => download(`${name}-netlist.json`, netlistJson(netlist), 'application/json')}
+          >
+            <Download size={15} /> JSON
+          </button>
+        </div>
+        {trouble && (
+          <Alert className="mt-2">{trouble} The circuit is drawn; its verdicts are of the last solved state.</Alert>
+        )}
+        <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[1200px]:grid-cols-[minmax(0,1fr)_300px]">
+          <div className="min-w-0 overflow-x-auto">
+            <CircuitFigure
+              drawing={drawing}
+              convention={convention}
+              lit={lit}
+              hazardous={hazardous}
+              wordsOf={wordsOf}
+              onOpen={(ref) => setOpened(ref === opened ? null : ref)}
+            />
+          </div>
+          <aside
+            aria-label="The part looked at"
+            className="min-w-0 space-y-3 bg-paper max-[1199px]:sticky max-[1199px]:bottom-0 max-[1199px]:max-h-[42vh] max-[1199px]:overflow-y-auto max-[1199px]:border-t max-[1199px]:border-rule max-[1199px]:pt-2"
+          >
+            {picture && (
+              <div className="max-w-[320px]">
+                <StationStrip
+                  summary={summaryOf(picture)}
+                  regulated={picture.neededV !== null}
+                  station={station}
+                  onStation={lightStation}
+                />
+              </div>
+            )}
+            {part ? (
+              <PartCard
+                key={part.ref}
+                part={part}
+                alike={netlist.parts.filter((p) => lit.has(p.ref))}
+                verdicts={picture?.verdicts.filter((v) => v.station === station) ?? []}
+              />
+            ) : (
+              <div className="text-[14.5px] text-quiet">
+                <p>Choose a part: its legs, what it has to bear, its verdicts, its value.</p>
+                <ul className="mt-2 space-y-0.5">
+                  {netlist.tests.map((t) => (
+                    <li key={t.ref}>
+                      <span className="font-semibold text-ink">{t.ref}</span> {t.net}
+                    </li>
+                  ))}
+                </ul>
+                <p className="mt-1">
+                  What they should read today stands on the{' '}
+                  <Link className="underline" href={roomPath(id, 'bench')}>
+                    power-up
+                  </Link>
+                  .
+                </p>
+              </div>
+            )}
+          </aside>
+        </div>
+      </div>
+    </Room>
+  );
+}

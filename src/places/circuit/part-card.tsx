@@ -1,0 +1,89 @@
+'use client';
+
+import { pinoutOf } from '@/core/build/pinouts';
+import { valueEditOf } from '@/core/build/value-edit';
+import type { Design } from '@/core/design/design';
+import type { Verdict } from '@/core/judge/verdict';
+import type { NetPart } from '@/core/netlist/netlist';
+import { referencesIn, referencesOf } from '@/core/netlist/references';
+import { capitalised } from '@/core/quantity/format';
+import { QuantityField } from '@/ui/quantity-field';
+import { useDesign, useEdit } from '@/ui/session';
+import { StateSign } from '@/ui/state-sign';
+import { useSolved } from '@/ui/use-solved';
+import type { RemoteSolver } from '@/workers/client';
+import { PinoutFigure } from './pinout-figure';
+
+const askBill = (solver: RemoteSolver, design: Design) => solver.bill(design);
+
+/** A part of the circuit: what it is, its legs, what it has to bear, how its station is judged, and its value. */
+export function PartCard({
+  part,
+  alike,
+  verdicts,
+}: {
+  part: NetPart;
+  alike: readonly NetPart[];
+  verdicts: readonly Verdict[];
+}) {
+  const design = useDesign();
+  const edit = useEdit();
+  const { value: bill } = useSolved(askBill);
+  const line = bill?.find((l) => referencesIn(l.references).includes(part.ref));
+  const pinout = pinoutOf(part);
+  const value = valueEditOf(design, part);
+  return (
+    <section className="border-l-[3px] border-volt pl-3" aria-label={part.ref} data-testid="part-card">
+      <h2 className="text-[19px] font-semibold leading-6">
+        {referencesOf(alike)}{' '}
+        <span className="font-normal">
+          {part.value}
+          {part.rating && `, ${part.rating}`}
+        </span>
+      </h2>
+      <p className="text-[14.5px] text-quiet">{capitalised(part.what)}</p>
+      {value && (
+        <div className="mt-2 max-w-[180px]">
+          <QuantityField
+            path={value.path}
+            label={value.label}
+            value={value.value}
+            onCommit={(v) => edit(value.patch(v))}
+          />
+        </div>
+      )}
+      {line && (
+        <p className="mt-2 text-[14.5px]">
+          <span className="text-quiet">has to bear</span> {line.needed}
+          <span className="text-quiet">; bears</span> {line.had}
+        </p>
+      )}
+      {pinout && <PinoutFigure pinout={pinout} />}
+      <table className="mt-2 w-full text-[14px]">
+        <caption className="text-left text-[13px] text-quiet">Joined to</caption>
+        <tbody>
+          {part.pins.map((p) => (
+            <tr key={p.name} className="border-t border-rule/60">
+              <th className="py-0.5 text-left font-normal text-quiet">{p.name}</th>
+              <td className="break-words py-0.5 font-semibold">{p.net}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {verdicts.length > 0 && (
+        <ul className="mt-2 space-y-0.5 text-[14px]" aria-label="Verdicts of its station">
+          {verdicts.map((v) => (
+            <li key={v.id} className="flex items-start gap-2">
+              <span className="mt-1">
+                <StateSign state={v.state} size={13} />
+              </span>
+              <span>
+                <span className="font-semibold">{v.title}</span> {v.sentence}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
