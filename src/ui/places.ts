@@ -15,6 +15,7 @@ export type RoomId =
   | 'drawer'
   | 'mains'
   | 'circuit'
+  | 'wiring'
   | 'checklist'
   | 'bench'
   | 'line'
@@ -73,6 +74,7 @@ export function placesOf({ source }: Pick<Design, 'source'>): readonly Place[] {
       name: 'Build',
       rooms: [
         { id: 'circuit', name: 'Circuit' },
+        { id: 'wiring', name: 'Wiring' },
         { id: 'checklist', name: mains ? 'Before the plug' : 'Before it is joined' },
       ],
     },

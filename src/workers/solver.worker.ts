@@ -20,7 +20,9 @@ import { cornerGrid, type Grid } from '@/core/judge/corners';
 import { moreOf, type MoreWith } from '@/core/judge/more-of';
 import { singleChanges, type SingleChange } from '@/core/judge/single-change';
 import { fixesByStep } from '@/core/judge/fixes';
+import { wiring, type WireRow } from '@/core/build/wiring';
 import { mainsSide } from '@/core/mains-side/mains-side';
+import { netlistOf } from '@/core/netlist/netlist-of';
 import type { MainsReport } from '@/core/mains-side/report';
 import { pictureOf } from '@/core/judge/picture';
 import { movedVerdicts, type MovedVerdict } from '@/core/picture/moved-verdicts';
@@ -295,6 +297,13 @@ const solver = {
   },
   mainsSide(design: Design): Answer<MainsReport> {
     return answer(() => mainsSide(studyDesign(design)));
+  },
+  /** Every wire that is no track of a board. */
+  wires(design: Design): Answer<WireRow[]> {
+    return answer(() => {
+      const study = studyDesign(design);
+      return wiring(study, netlistOf(design), mainsSide(study));
+    });
   },
   bill(design: Design): Answer<BillLine[]> {
     return answer(() => billOf(studyDesign(design)));

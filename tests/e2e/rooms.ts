@@ -13,6 +13,8 @@ export const ROOMS: readonly [string, RegExp][] = [
   ['/bill', /To buy, without what comes/],
   ['/drawer', /on hand only/],
   ['/mains', /against plugging it in/],
+  ['/circuit', /What is joined to what/],
+  ['/wiring', /From where to where/],
   ['/checklist', /plugging it in|looked at/],
   ['/bench', /Power-up, stage by stage/],
   ['/line', /The design that behaves like it/],

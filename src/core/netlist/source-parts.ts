@@ -168,6 +168,7 @@ function dcParts(design: Design, b: NetlistBuilder): Map<string, string> {
 /** What the ends of the windings are called outside: ground is ground, the others are numbered as they come. */
 function windingNets(windings: readonly (readonly [string, string])[]): Map<string, string> {
   const nets = new Map<string, string>();
-  for (const end of windings.flat()) if (!nets.has(end)) nets.set(end, end === 'G' ? GROUND : `AC ${nets.size + 1}`);
+  let named = 0;
+  for (const end of windings.flat()) if (!nets.has(end)) nets.set(end, end === 'G' ? GROUND : `AC ${++named}`);
   return nets;
 }

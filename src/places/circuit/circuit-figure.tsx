@@ -107,7 +107,13 @@ export function CircuitFigure({ drawing, convention, lit, hazardous, wordsOf, on
               <Symbol
                 symbol={s}
                 convention={convention}
-                stroke={on ? 'var(--volt)' : s.pins.length > 0 && s.pins.every((p) => hazardous.has(p.net)) ? 'var(--fail)' : 'var(--ink)'}
+                stroke={
+                  on
+                    ? 'var(--volt)'
+                    : s.pins.length > 0 && s.pins.every((p) => hazardous.has(p.net))
+                      ? 'var(--fail)'
+                      : 'var(--ink)'
+                }
               />
             </g>
           </g>

@@ -122,7 +122,7 @@ export function Circuit() {
           </div>
           <aside
             aria-label="The part looked at"
-            className="min-w-0 space-y-3 bg-paper max-[1199px]:sticky max-[1199px]:bottom-0 max-[1199px]:max-h-[42vh] max-[1199px]:overflow-y-auto max-[1199px]:border-t max-[1199px]:border-rule max-[1199px]:pt-2"
+            className="min-w-0 space-y-3 bg-paper max-[1199px]:sticky max-[1199px]:bottom-0 max-[1199px]:max-h-[42vh] max-[1199px]:overflow-y-auto max-[1199px]:border-t max-[1199px]:border-rule max-[1199px]:pt-2 min-[700px]:max-[1199px]:grid min-[700px]:max-[1199px]:grid-cols-[300px_minmax(0,1fr)] min-[700px]:max-[1199px]:gap-x-5"
           >
             {picture && (
               <div className="max-w-[320px]">

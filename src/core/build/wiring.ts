@@ -1,0 +1,253 @@
+import type { Design } from '@/core/design/design';
+import { heatersOf } from '@/core/design/heaters';
+import { outputsOf } from '@/core/design/outputs';
+import { dcSourceOf } from '@/core/design/source';
+import type { MainsReport } from '@/core/mains-side/report';
+import { GROUND, type Net, type Netlist, type NetPart } from '@/core/netlist/netlist';
+import { feedingWindings } from '@/core/study/feeding';
+import type { Figure } from '@/core/study/figure';
+import { LASTING } from '@/core/study/occasion';
+import type { Study } from '@/core/study/study';
+import { sectionFor, WIRE_OHM_MM2_PER_M, type WireSize } from './wire-size';
+
+/** A wire between two parts that do not stand on the board, or from one of them to the board. */
+export interface WireRow {
+  id: string;
+  from: string;
+  to: string;
+  net: string;
+  role: Net['role'];
+  /** What flows, RMS and at its highest, A; null where only protection hangs on it. */
+  rmsA: Figure | null;
+  peakA: Figure | null;
+  /** Volts to ground, or for the mains between its leads, at the highest. */
+  volts: Figure;
+  section: Figure;
+  size: WireSize;
+  colour: string;
+  ends: string;
+  /** What every 100 mm of it adds in hum to whatever shares it, V; null where no pulses flow. */
+  hum: Figure | null;
+}
+
+/** What is no part of a board: it stands in a panel, on the floor of the box or on its lid. */
+const OFF_BOARD: ReadonlySet<NetPart['kind']> = new Set([
+  'inlet',
+  'fuse',
+  'switch',
+  'cutout',
+  'transformer',
+  'source',
+  'terminal',
+  'led',
+  'pot',
+  'fan',
+  'heater',
+]);
+
+/** Wire between two such places, m: measured in the box, or about this. */
+const ABOUT_M = 0.3;
+/** A pole of a switch or a fuse goes in with one pin and out with the other: those two are no wire. */
+const HUM_M = 0.1;
+
+/** The order of a list: from the mains to the outputs. */
+const ROLES: readonly Net['role'][] = ['mains', 'earth', 'winding', 'charging', 'rail', 'inside', 'output', 'ground'];
+
+interface Flow {
+  rmsA: number;
+  peakA: number | null;
+  origin: Figure['origin'];
+  from: string;
+  pulses: boolean;
+}
+
+/** Every wire of a design that is no track: from where to where, what flows in it, how thick it has to be. */
+export function wiring(study: Study, netlist: Netlist, mains: MainsReport): WireRow[] {
+  const { design } = study;
+  const flows = flowsOf(study, netlist, mains);
+  const volts = voltsOf(study, netlist);
+  const rows: WireRow[] = [];
+  for (const net of netlist.nets) {
+    const pins = netlist.parts.flatMap((part) =>
+      part.pins.filter((p) => p.net === net.name).map((p) => ({ part, pin: p.name })),
+    );
+    const off = pins.filter(({ part }) => OFF_BOARD.has(part.kind));
+    const said = ({ part, pin }: (typeof pins)[number]) => `${part.ref} ${pin}`;
+    const pairs: [string, string][] =
+      net.role === 'earth'
+        ? [[said(off[0]!), 'chassis, its own screw']]
+        : pins.length > off.length
+          ? off.map((p) => [said(p), `board, ${net.name}`])
+          : off.slice(1).map((p, n) => [said(off[n]!), said(p)]);
+    for (const [from, to] of pairs) rows.push(row(design, net, from, to, flows, volts.get(net.name) ?? 0));
+  }
+  const order = (r: WireRow) => ROLES.indexOf(r.role);
+  return rows.sort((a, b) => order(a) - order(b));
+}
+
+function row(
+  design: Design,
+  net: Net,
+  from: string,
+  to: string,
+  flows: ReadonlyMap<string, Flow>,
+  volts: number,
+): WireRow {
+  const ref = from.split(' ')[0]!;
+  const flow =
+    net.role === 'earth' ? null : (flows.get(`${ref} ${net.name}`) ?? flows.get(ref) ?? flows.get(net.name) ?? null);
+  const { figure: section, size } = sectionFor(net.role, flow?.rmsA ?? 0, design.demand.outputV, ABOUT_M);
+  const ohm = (WIRE_OHM_MM2_PER_M * HUM_M) / size.mm2;
+  const ampere = (id: string, label: string, value: number): Figure => ({
+    id: `${from}-${to}-${id}`,
+    label,
+    value,
+    unit: 'A',
+    origin: flow!.origin,
+    expression: flow!.from,
+    inputs: [],
+    source: 'The design’s own operating points, the hardest of those that last.',
+    assumes: [],
+  });
+  return {
+    id: `${from} > ${to}`,
+    from,
+    to,
+    net: net.name,
+    role: net.role,
+    rmsA: flow ? ampere('rms', 'RMS', flow.rmsA) : null,
+    peakA: !flow || flow.peakA === null ? null : ampere('peak', 'Peak', flow.peakA),
+    volts: {
+      id: `${from}-${to}-volts`,
+      label: net.role === 'mains' ? 'Volts between the leads' : 'Volts to ground',
+      value: volts,
+      unit: 'V',
+      origin: net.role === 'ground' || net.role === 'earth' ? 'chosen' : 'simulated',
+      expression: net.role === 'output' ? 'what it is set to' : 'highest input, no load, crest',
+      inputs: [],
+      source: 'The design’s own idle point.',
+      assumes: [],
+    },
+    section: { ...section, id: `${from}-${to}-section` },
+    size,
+    colour: colourOf(net),
+    ends: endsOf(net, from, to),
+    hum:
+      flow?.pulses && flow.peakA !== null
+        ? {
+            id: `${from}-${to}-hum`,
+            label: 'Hum by 100 mm of it shared',
+            value: flow.peakA * ohm,
+            unit: 'V',
+            origin: 'formula',
+            expression: 'peak of the charging pulses × resistance of 100 mm',
+            inputs: [
+              { label: 'pulse', value: flow.peakA, unit: 'A', origin: 'simulated' },
+              { label: 'resistance of 100 mm', value: ohm, unit: 'ohm', origin: 'formula' },
+            ],
+            source: 'Copper 17.2 mΩ·mm²/m at 20 °C.',
+            assumes: ['Something else is joined at the far end of it instead of at the star.'],
+          }
+        : null,
+  };
+}
+
+/** What flows on each net; through what hangs on one by its reference; back to a winding by both. */
+function flowsOf(study: Study, { nets, parts }: Netlist, mains: MainsReport): Map<string, Flow> {
+  const { design } = study;
+  const points = study.conditions.filter(LASTING).map((c) => study.at(c));
+  const most = (of: (p: (typeof points)[number]) => number) => Math.max(...points.map(of));
+  const flows = new Map<string, Flow>();
+  const dc = dcSourceOf(design);
+  const windings = feedingWindings(design, points[0]!.solution).map((_, n) => ({
+    rmsA: most((p) => feedingWindings(design, p.solution)[n]!.rmsA),
+    peakA: most((p) => feedingWindings(design, p.solution)[n]!.peakA),
+  }));
+  const hardest = { rmsA: Math.max(...windings.map((w) => w.rmsA)), peakA: Math.max(...windings.map((w) => w.peakA)) };
+  const primary = mains.figures.find((f) => f.id === 'primary-full');
+  for (const net of nets) {
+    if (net.role === 'mains' && primary)
+      flows.set(net.name, {
+        rmsA: primary.value,
+        peakA: null,
+        origin: 'simulated',
+        from: 'primary at full load, magnetising current included',
+        pulses: false,
+      });
+    if (net.role === 'winding' || net.role === 'charging')
+      flows.set(net.name, {
+        ...hardest,
+        origin: 'simulated',
+        from: dc ? 'what the source gives' : 'winding current over the cycle',
+        pulses: !dc,
+      });
+  }
+  for (const part of parts.filter((p) => p.kind === 'heater')) {
+    const amps = heatersOf(design)[Number(part.line.slice('heater-'.length))]!.currentA;
+    for (const pin of part.pins)
+      flows.set(pin.net, { rmsA: amps, peakA: null, origin: 'chosen', from: 'what the heaters take', pulses: false });
+  }
+  const core = parts.find((p) => p.kind === 'transformer' || p.kind === 'source');
+  if (core)
+    flows.set(`${core.ref} ${GROUND}`, {
+      ...hardest,
+      origin: 'simulated',
+      from: dc ? 'what the source gives' : 'winding current over the cycle',
+      pulses: !dc,
+    });
+  for (const output of outputsOf(design)) {
+    const terminal = parts.find((p) => p.kind === 'terminal' && p.output === output.id)!;
+    flows.set(terminal.ref, {
+      rmsA: output.demand.outputA,
+      peakA: null,
+      origin: 'chosen',
+      from: 'the output’s full load',
+      pulses: false,
+    });
+  }
+  for (const part of parts.filter((p) => p.kind === 'led' || p.kind === 'fan' || p.kind === 'pot')) {
+    const amps =
+      part.kind === 'led' ? (design.indicator?.currentA ?? 0) : part.kind === 'fan' ? (design.heat.fanA ?? 0) : 0.01;
+    flows.set(part.ref, { rmsA: amps, peakA: null, origin: 'chosen', from: 'what it takes', pulses: false });
+  }
+  return flows;
+}
+
+/** The highest volts of each net to ground; of the mains between its leads. */
+function voltsOf({ design, idle }: Study, { nets }: Netlist): Map<string, number> {
+  const rail = (r: number) => idle.rails[r]?.rail.inputMaxV ?? idle.rails[0]!.rail.inputMaxV;
+  const outs = new Map(outputsOf(design).map((o) => [o.name, o]));
+  return new Map(nets.map(({ name, role, rail: at }): [string, number] => [name, highest(name, role, at)]));
+
+  function highest(name: string, role: Net['role'], at: Net['rail']): number {
+    switch (role) {
+      case 'mains':
+        return design.mains.voltageRms * (1 + design.mains.highPct / 100);
+      case 'ground':
+      case 'earth':
+        return 0;
+      case 'winding':
+        return Math.SQRT2 * idle.winding.voltageRms;
+      case 'output':
+        return outs.get(name)?.demand.outputV ?? rail(at ?? 0);
+      default:
+        return rail(at ?? 0);
+    }
+  }
+}
+
+function colourOf({ role, name, rail }: Net): string {
+  if (role === 'earth') return 'green-yellow, for nothing else';
+  if (role === 'mains') return name.startsWith('N') ? 'blue' : 'brown';
+  if (role === 'ground') return 'black';
+  if (role === 'winding') return 'grey';
+  if (role === 'inside') return 'white';
+  return rail === 1 ? 'violet' : 'red';
+}
+
+function endsOf({ role }: Net, from: string, to: string): string {
+  if (role === 'earth') return 'ring under its own screw, toothed washer';
+  if (role === 'mains') return 'insulated spades, sleeved';
+  if (/^J/.test(from) || /^J/.test(to)) return 'solder or ring at the clamp, screw at the board';
+  return 'the part’s own leads or solder, screw at the board';
+}
