@@ -1,11 +1,10 @@
-import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import type { BenchFault } from '@/core/bench/fault-words';
 import { faultsToHide } from '@/core/bench/simulated-build';
 import { demoDesigns } from '@/core/design/demo-designs';
-import { readDesign } from '@/core/design/schema';
 import type { Design } from '@/core/design/design';
 import { startStandIns } from '@/server/instruments/stand-in-process';
+import { designIn } from './design-in';
 
 const USAGE = `Simulated instruments around a build of a design, on this machine.
 Usage: npm run stand-ins -- [FILE] [--seed N] [--fault NAME] [--speed N] [--port N]
@@ -38,16 +37,10 @@ function options() {
   }
 }
 
-function designIn(file: string | undefined): Design {
+function asked(file: string | undefined): Design {
   if (file === undefined) return demoDesigns().find((d) => d.name.startsWith('Dome'))!;
-  let json: unknown;
-  try {
-    json = JSON.parse(readFileSync(file, 'utf8'));
-  } catch (error) {
-    return refuse(`${file} could not be read: ${error instanceof Error ? error.message : String(error)}`);
-  }
-  const read = readDesign(json);
-  return read.ok ? read.design : refuse(`${file}: ${read.fault.path}: ${read.fault.sentence}`);
+  const design = designIn(file);
+  return typeof design === 'string' ? refuse(design) : design;
 }
 
 function whole(name: string, text: string, least: number, most: number): number {
@@ -61,7 +54,7 @@ const { values, positionals } = options();
 if (values.help) {
   process.stdout.write(`${USAGE}\n`);
 } else {
-  const design = designIn(positionals[0]);
+  const design = asked(positionals[0]);
   const faults = faultsToHide(design);
   if (!faults.includes(values.fault as (typeof faults)[number]))
     refuse(`--fault has to be one of ${faults.join(', ')}, not '${values.fault}'.`);

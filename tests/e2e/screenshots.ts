@@ -56,6 +56,15 @@ async function main() {
       at: `${clock}/worst`,
       prepare: async (page) => page.getByText('by margin gained per euro').waitFor(),
     },
+    {
+      name: 'circuit',
+      at: `${clock}/circuit`,
+      prepare: async (page) => {
+        await page.getByText('31.6 V').waitFor();
+        await page.locator('[data-part=U1]').click();
+        await page.getByText('has to bear').waitFor();
+      },
+    },
     { name: 'supply-in-trouble', at: pen, theme: 'dark', prepare: fixesDone },
     {
       name: 'bench',
@@ -91,15 +100,6 @@ async function main() {
           .getByText(/\d\d\.\d\d V/)
           .nth(1)
           .waitFor();
-      },
-    },
-    {
-      name: 'practice',
-      at: `${dome}/practice`,
-      prepare: async (page) => {
-        await page.getByRole('button', { name: 'The chime that hums' }).click();
-        await page.getByRole('button', { name: /^Diode range across/ }).click();
-        await page.getByText(/shows nothing either way/).waitFor();
       },
     },
     {

@@ -2,6 +2,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { demoDesigns } from '@/core/design/demo-designs';
 
 const ROOT = path.join(__dirname, '../..');
 const CASE = path.join(ROOT, 'tests/fixtures/cases/01-bridge-12v-500ma.json');
@@ -111,4 +112,46 @@ test('a file that is not there is said to be not there', () => {
   const { status, err } = solve([path.join(folder, 'nowhere.json')]);
   expect(status).toBe(2);
   expect(err).toMatch(/nowhere\.json/);
+});
+
+describe('a design as files', () => {
+  const design = (...args: string[]) =>
+    spawnSync(process.execPath, ['scripts/tool.mjs', 'design', ...args], { cwd: ROOT, encoding: 'utf8' });
+  const drum = file('drum.json', JSON.stringify(demoDesigns()[3]));
+
+  test('what is asked for is written, and named', () => {
+    const out = path.join(folder, 'build');
+    const { status, stdout } = design(drum, '--netlist', '--circuit', '--wiring', '--bom', '--out', out);
+    expect(status).toBe(0);
+    const written = stdout.trim().split('\n');
+    expect(written.map((w) => path.basename(w))).toEqual([
+      'netlist.csv',
+      'netlist.json',
+      'circuit.svg',
+      'wiring.csv',
+      'bom.csv',
+    ]);
+    // Every part of the bill that has a reference is in the netlist.
+    const parts = (JSON.parse(readFileSync(written[1]!, 'utf8')) as { parts: { ref: string }[] }).parts;
+    expect(parts.map((p) => p.ref)).toEqual(expect.arrayContaining(['T1', 'D4', 'C2', 'U1', 'U2']));
+    expect(readFileSync(written[2]!, 'utf8')).toMatch(/^<svg xmlns/);
+    expect(readFileSync(written[3]!, 'utf8')).toContain('T1 primary L');
+  });
+
+  test.each([
+    ['a file that is not there', ['nowhere.json', '--netlist'], /nowhere\.json could not be read/],
+    ['nothing asked for', [drum], /Usage/],
+    ['an option nobody knows', [drum, '--sound'], /sound/],
+  ])('%s ends with 2 and a sentence', (_name, args, words) => {
+    const { status, stderr } = design(...args);
+    expect(status).toBe(2);
+    expect(stderr).toMatch(words);
+  });
+
+  test('a spoiled design is told with its path', () => {
+    const bad = file('bad.json', JSON.stringify({ ...demoDesigns()[3], reservoir: { cans: 'two' } }));
+    const { status, stderr } = design(bad, '--bom');
+    expect(status).toBe(2);
+    expect(stderr).toMatch(/reservoir/);
+  });
 });

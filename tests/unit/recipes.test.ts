@@ -130,7 +130,8 @@ test('an arrangement is a file and its line', () => {
     half
       .replace('halfWave', 'halfWavePair')
       .replace("name: 'Half-wave'", "name: 'Half-wave, two in series'")
-      .replace('diodes: [0]', 'diodes: [0, 1]'),
+      .replace('diodes: [0]', 'diodes: [0, 1]')
+      .replace("diodes: [['A', 'P']]", "diodes: [['A', 'M'], ['M', 'P']]"),
   );
   line(
     'core/parts/arrangements.ts',

@@ -1,0 +1,86 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { parseArgs } from 'node:util';
+import { circuitDrawing } from '@/core/build/circuit/circuit-drawing';
+import { circuitSvg } from '@/core/build/circuit/circuit-svg';
+import { wiring } from '@/core/build/wiring';
+import { wiringCsv } from '@/core/build/wiring-csv';
+import { mainsSide } from '@/core/mains-side/mains-side';
+import { netlistCsv, netlistJson } from '@/core/netlist/netlist-files';
+import { netlistOf } from '@/core/netlist/netlist-of';
+import { SolveError } from '@/core/solve/solve-error';
+import { billOf } from '@/core/study/bill';
+import { billCsv } from '@/core/study/bill-csv';
+import { studyDesign } from '@/core/study/study';
+import { designIn } from './design-in';
+
+const USAGE = `What a design is built from, as files.
+Usage: npm run design -- FILE [--netlist] [--circuit] [--wiring] [--bom] [--out DIR]
+  FILE       a design exported as JSON
+  --netlist  netlist.csv and netlist.json: every part with its pins and nets
+  --circuit  circuit.svg; with --zigzags resistors and chokes drawn that way
+  --wiring   wiring.csv: every wire, what flows in it, how thick
+  --bom      bom.csv: every part with what it has to bear
+  --out      where they are put; here where left out`;
+
+function refuse(sentence: string): never {
+  process.stderr.write(`${sentence}\n`);
+  process.exit(2);
+}
+
+function asked() {
+  const flag = { type: 'boolean', default: false } as const;
+  try {
+    return parseArgs({
+      allowPositionals: true,
+      options: {
+        netlist: flag,
+        circuit: flag,
+        zigzags: flag,
+        wiring: flag,
+        bom: flag,
+        help: flag,
+        out: { type: 'string', default: '.' },
+      },
+    });
+  } catch (error) {
+    return refuse(`${error instanceof Error ? error.message : String(error)}\n\n${USAGE}`);
+  }
+}
+
+const { values, positionals } = asked();
+const wanted = values.netlist || values.circuit || values.wiring || values.bom;
+if (values.help || positionals.length !== 1 || !wanted) {
+  (values.help ? process.stdout : process.stderr).write(`${USAGE}\n`);
+  process.exit(values.help ? 0 : 2);
+}
+const design = designIn(positionals[0]!);
+if (typeof design === 'string') refuse(design);
+
+const netlist = netlistOf(design);
+const files: [name: string, text: string][] = [];
+if (values.netlist) files.push(['netlist.csv', netlistCsv(netlist)], ['netlist.json', netlistJson(netlist)]);
+if (values.circuit)
+  files.push([
+    'circuit.svg',
+    circuitSvg(circuitDrawing(netlist), values.zigzags ? 'zigzags' : 'rectangles', design.name),
+  ]);
+try {
+  if (values.wiring || values.bom) {
+    const study = studyDesign(design);
+    if (values.wiring) files.push(['wiring.csv', wiringCsv(wiring(study, netlist, mainsSide(study)))]);
+    if (values.bom) files.push(['bom.csv', billCsv(billOf(study))]);
+  }
+} catch (error) {
+  if (!(error instanceof SolveError)) throw error;
+  refuse(`${positionals[0]}: it cannot be solved: ${error.message}`);
+}
+try {
+  mkdirSync(values.out, { recursive: true });
+  for (const [name, text] of files) {
+    writeFileSync(path.join(values.out, name), text);
+    process.stdout.write(`${path.join(values.out, name)}\n`);
+  }
+} catch (error) {
+  refuse(`${values.out} could not be written: ${error instanceof Error ? error.message : String(error)}`);
+}

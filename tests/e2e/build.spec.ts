@@ -1,0 +1,74 @@
+import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { watchFaults } from './faults';
+import { openDesign, visit } from './open';
+import { Server } from './server';
+
+const server = new Server(3434);
+const CLOCK = 'Slave-clock line, stairwell';
+const TIDE = 'Tide-telegraph receiver, valves';
+
+test.beforeAll(() => server.start());
+test.afterAll(() => server.kill());
+watchFaults();
+
+test('a part is looked at, its value typed over where it is drawn, and undone', async ({ page }) => {
+  await openDesign(page, server, CLOCK);
+  await visit(page, 'Build', 'Circuit');
+  const circuit = page.getByRole('group', { name: 'Circuit' });
+  await circuit.getByRole('button', { name: /^C1: reservoir, 6800 µF/ }).click();
+  const card = page.getByTestId('part-card');
+  await expect(card).toContainText('raw +');
+  await expect(card).toContainText('stripe is minus');
+  await expect(card).toContainText('has to bear');
+  const field = card.getByLabel('Each can');
+  await field.fill('4700u');
+  await field.press('Enter');
+  await expect(circuit.getByRole('button', { name: /^C1: reservoir, 4700 µF/ })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(circuit.getByRole('button', { name: /^C1: reservoir, 6800 µF/ })).toBeVisible();
+});
+
+test('by keyboard from part to part; a station of the terrace lights its own', async ({ page }) => {
+  await openDesign(page, server, CLOCK, '/circuit');
+  const circuit = page.getByRole('group', { name: 'Circuit' });
+  const regulator = circuit.getByRole('button', { name: /^U1/ });
+  await regulator.focus();
+  await page.keyboard.press('Enter');
+  await expect(regulator).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('img', { name: 'TO-220, from the left: in, ground, out' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Light up: Regulator' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'Light up: Reservoir' }).click();
+  await expect(page.getByTestId('part-card').getByRole('heading')).toContainText('C1');
+});
+
+test('the circuit goes out as a picture, the netlist as a table', async ({ page }) => {
+  await openDesign(page, server, CLOCK, '/circuit');
+  await page.getByLabel('Symbols').selectOption('zigzags');
+  const [picture] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'SVG' }).click(),
+  ]);
+  expect(picture.suggestedFilename()).toBe('slave-clock-line-stairwell-circuit.svg');
+  expect(readFileSync(await picture.path(), 'utf8')).toContain('<title>Slave-clock line, stairwell</title>');
+  const [table] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Netlist CSV' }).click(),
+  ]);
+  expect(readFileSync(await table.path(), 'utf8')).toMatch(/^reference,value/);
+});
+
+test('the wiring list says what flows and what it hums, each with its working; hazardous wires say so', async ({
+  page,
+}) => {
+  await openDesign(page, server, TIDE);
+  await visit(page, 'Build', 'Wiring');
+  const row = page.getByRole('row', { name: /^T1 winding 1, start/ });
+  await expect(row).toContainText('⚠');
+  await row.getByRole('button', { name: /^Hum by 100 mm/ }).click();
+  await expect(page.getByText('peak of the charging pulses × resistance of 100 mm')).toBeVisible();
+  const [csv] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV' }).click()]);
+  expect(readFileSync(await csv.path(), 'utf8').split('\r\n')[0]).toBe(
+    'from,to,net,A RMS,A peak,V to ground at most,mm2,AWG,colour,ends',
+  );
+});
