@@ -32,9 +32,10 @@ describe.each(Object.entries(ARRANGEMENTS))('%s', (_name, arrangement) => {
       expect(at).toBe(last);
     }
     // No two rails meet, and a capacitor of a rail stands from the rail to ground.
-    arrangement.cells.forEach((cell, n) => {
-      if (cell.at === 'rail') expect(cells[n]).toEqual(cell.rail === 0 ? ['P', 'G'] : ['G', 'N']);
-    });
+    const wanted = arrangement.cells.map((cell, n) =>
+      cell.at === 'rail' ? (cell.rail === 0 ? ['P', 'G'] : ['G', 'N']) : cells[n],
+    );
+    expect(cells).toEqual(wanted);
   });
 
   test('mirrored twice is where it was', () => {

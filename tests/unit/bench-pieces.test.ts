@@ -8,7 +8,10 @@ import { movables } from '@/core/bench/movables';
 import { outputFaults } from '@/core/bench/output-faults';
 import { readRows, rowsCsv } from '@/core/bench/rows-csv';
 import { lineSvg } from '@/core/bench/line-svg';
-import type { ComputedLine } from '@/core/bench/load-line';
+import { computedLine, type ComputedLine } from '@/core/bench/load-line';
+import { stagesOf } from '@/core/bench/stages';
+import { tolerances } from '@/core/fit/tolerances';
+import { POWERED } from '@/core/bench/reading-choices';
 import { soakCsv, soakSvg } from '@/core/bench/soak-files';
 import { soakOf, type Soak } from '@/core/bench/soak';
 import { takenWords } from '@/core/bench/taken-words';
@@ -224,7 +227,13 @@ describe('faults as edits', () => {
     ]);
     expect(of('none')[0]!.edit(circuit, [])).toBe(circuit);
     expect(of('diode-open').map((f) => f.edit(circuit, []).sections[0]!.rectifier.faults)).toEqual(
-      [0, 1, 2, 3].map((diode) => [{ diode, state: 'open' }]),
+      // What stands in series with an open one carries nothing either.
+      [
+        [0, 1],
+        [0, 1],
+        [2, 3],
+        [2, 3],
+      ].map((loop) => loop.map((diode) => ({ diode, state: 'open' }))),
     );
     for (const name of ['diode-open', 'diode-short', 'extra-load'])
       expect(of(name).reduce((sum, f) => sum + f.share, 0)).toBeCloseTo(1, 9);
@@ -460,4 +469,49 @@ test('values taken from a fit are told with what they were, how many readings sp
     what: 'Took what 2 readings, 1 left out say: Winding, open 26.00 V → 26.50 V.',
     why: 'They hang together.',
   });
+});
+
+test('the computed line goes as far as anybody loaded it, and as far as it is made for', () => {
+  const ends = (loadA: number) => {
+    const row = { ...dome.bench.loadLine[0]!, loadA };
+    return computedLine({ ...dome, bench: { ...dome.bench, loadLine: [row] } }).line.at(-1)!.loadA;
+  };
+  // A tenth further, so that the end is seen.
+  expect(ends(1)).toBeCloseTo(1.1 * dome.demand.outputA, 9);
+  expect(ends(6)).toBeCloseTo(6.6, 9);
+});
+
+test('a battery has no ripple to read, the mains have', () => {
+  const points = (d: Design) => stagesOf(d).flatMap((s) => [...s.points, ...s.more]);
+  expect(points(logger)).not.toContain('reservoir-ripple');
+  expect(points(logger)).not.toContain('ripple-meter');
+  expect(points(clock)).toEqual(expect.arrayContaining(['reservoir-ripple', 'ripple-meter']));
+});
+
+test('a choke may be off in henries and ohms, a capacitor in farads and ESR, a filter resistor in nothing', () => {
+  const circuit = networkOf(
+    applyPatch(dome, {
+      filter: {
+        before: [{ kind: 'choke', inductanceH: 0.02, resistanceOhm: 0.3, ratedA: 5, swinging: false }],
+        after: [{ kind: 'resistor', resistanceOhm: 0.5 }],
+      },
+    }),
+    CONDITIONS.nominal,
+    { mainsV: 230 },
+  );
+  const ids = tolerances(circuit)
+    .map((u) => u.id)
+    .filter((id) => id.startsWith('rails'));
+  expect(ids).toEqual([
+    'rails.0.filter.0.inductanceH',
+    'rails.0.filter.0.resistanceOhm',
+    'rails.0.filter.1.capacitanceF',
+    'rails.0.filter.1.esrOhm',
+  ]);
+});
+
+test('what can be read on the practice bench: volts and ripple under the load they are read at', () => {
+  const choice = POWERED.find((c) => c.id === 'reservoir-ripple')!;
+  expect(choice).toMatchObject({ quantity: 'ripple', load: 1 });
+  expect(POWERED.map((c) => c.quantity)).toEqual(['winding', 'reservoir', 'reservoir', 'ripple', 'output', 'output']);
 });

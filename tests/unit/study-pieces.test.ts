@@ -1,3 +1,7 @@
+import { conditionsOf } from '@/core/circuit/condition';
+import { formatQuantity } from '@/core/quantity/format';
+import { billOf } from '@/core/study/bill';
+import { outputSpan, studyDesign } from '@/core/study/study';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { insulationAdvice, tabsOnSink } from '@/core/study/heat';
 import { batteryLife } from '@/core/study/battery-life';
@@ -171,4 +175,67 @@ test('hum and noise: each figure with what it rests on', () => {
   expect(noiseReport(dome, operatingPoint(dome, 'nominal')).figures.map((f) => f.id)).not.toContain('noise-own');
   // A stray field eight times too strong wants twice the distance.
   expect(strayDistance(5, 8)).toBeCloseTo(10, 9);
+});
+
+describe('what is said of the hardest of several', () => {
+  const line = (d: Design, what: RegExp) => billOf(studyDesign(d)).find((l) => what.test(l.what))!;
+
+  test('a can is bought for the rail that idles highest, and for its own share of the ripple', () => {
+    const uneven = applyPatch(drum, { demand: { negativeA: 0.02, leastA: 0.2 } });
+    const { idle } = studyDesign(uneven);
+    const volts = idle.rails.map((r) => r.can!.maxV);
+    expect(line(uneven, /^Electrolytic/).needed.startsWith(formatQuantity(Math.max(...volts), 'V'))).toBe(true);
+    const amps = (d: Design) => Number(/([\d.]+) (m?)A ripple$/.exec(line(d, /^Electrolytic/).needed)![1]);
+    // Two alike cans side by side take half each of what one of twice the size took.
+    const one = applyPatch(dome, { reservoir: { cans: 1, capacitanceF: 20e-3, esrOhm: 0.01 } });
+    const two = applyPatch(dome, { reservoir: { cans: 2, capacitanceF: 10e-3, esrOhm: 0.02 } });
+    expect(amps(two) / amps(one)).toBeCloseTo(0.5, 2);
+  });
+
+  test('the highest the load may see is the idle crest, the regulator’s spread on top', () => {
+    const raw = studyDesign(dome);
+    const all = raw.conditions.filter((c) => c.output === undefined && !c.alone).map((c) => raw.at(c));
+    expect(outputSpan(raw).maxV).toBe(Math.max(...all.map((p) => p.outputMaxV)));
+    expect(outputSpan(raw).maxV).toBeGreaterThan(1.2 * raw.nominal.outputMaxV);
+    // 24 V and 4 % of a 78 class.
+    expect(outputSpan(studyDesign(clock)).maxV).toBeCloseTo(24.96, 2);
+  });
+
+  test('an indicator at an unregulated output burns its own share, and the load the rest', () => {
+    const lit = applyPatch(dome, { indicator: { at: 'output', currentA: 0.02, forwardV: 2 } });
+    const { nominal } = studyDesign(lit);
+    const dark = studyDesign(dome).nominal;
+    // 20 mA of 4 A: next to nothing off the volts, and as much less than a hundredth of the watts.
+    expect(nominal.watts.load / dark.watts.load).toBeGreaterThan(0.99);
+    expect(nominal.watts.load / dark.watts.load).toBeLessThan(1.005);
+  });
+
+  test('of a choke, a resistor and a can in the filter only the can has a life by its ripple', () => {
+    const filtered = applyPatch(tide, {
+      filter: {
+        after: [
+          { kind: 'resistor', resistanceOhm: 100 },
+          { kind: 'capacitor', capacitanceF: 22e-6, ratedV: 400 },
+        ],
+      },
+    });
+    const rows = heatView(filtered, 'high', null)!.rows.filter((r) => r.id.startsWith('filter-'));
+    expect(rows.map((r) => r.name)).toEqual(['Filter capacitor 22 µF']);
+  });
+
+  test('solved together copper ends where its own watts leave it, and that is said to have settled', () => {
+    const together = applyPatch(dome, { heat: { together: true } });
+    const point = operatingPoint(
+      together,
+      conditionsOf(together).find((c) => c.id === 'high')!,
+    );
+    expect(point.settled).toBe(true);
+    expect(point.warmth.copperC).toBeGreaterThan(together.heat.ambientC + 15);
+    // Asked again from there nothing moves.
+    const again = operatingPoint(
+      together,
+      conditionsOf(together).find((c) => c.id === 'high')!,
+    );
+    expect(again.warmth.copperC).toBeCloseTo(point.warmth.copperC, 6);
+  });
 });
