@@ -16,6 +16,7 @@ export type RoomId =
   | 'mains'
   | 'circuit'
   | 'wiring'
+  | 'assembly'
   | 'checklist'
   | 'bench'
   | 'line'
@@ -75,6 +76,7 @@ export function placesOf({ source }: Pick<Design, 'source'>): readonly Place[] {
       rooms: [
         { id: 'circuit', name: 'Circuit' },
         { id: 'wiring', name: 'Wiring' },
+        { id: 'assembly', name: 'Assembly' },
         { id: 'checklist', name: mains ? 'Before the plug' : 'Before it is joined' },
       ],
     },

@@ -6,6 +6,7 @@ import { Server } from './server';
 
 const server = new Server(3434);
 const CLOCK = 'Slave-clock line, stairwell';
+const DRUM = 'Drum seismograph amplifier, ±18 V';
 const TIDE = 'Tide-telegraph receiver, valves';
 
 test.beforeAll(() => server.start());
@@ -38,6 +39,12 @@ test('by keyboard from part to part; a station of the terrace lights its own', a
   await expect(regulator).toHaveAttribute('aria-pressed', 'true');
   await expect(page.getByRole('img', { name: 'TO-220, from the left: in, ground, out' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Light up: Regulator' })).toHaveAttribute('aria-pressed', 'true');
+  await circuit.getByRole('button', { name: /^TP2: test point on raw/ }).click();
+  await page
+    .getByTestId('test-card')
+    .getByRole('button', { name: /^Reservoir at full load/ })
+    .click();
+  await expect(page.getByTestId('test-card')).toContainText('Periodic steady state');
   await page.getByRole('button', { name: 'Light up: Reservoir' }).click();
   await expect(page.getByTestId('part-card').getByRole('heading')).toContainText('C1');
 });
@@ -71,4 +78,29 @@ test('the wiring list says what flows and what it hums, each with its working; h
   expect(readFileSync(await csv.path(), 'utf8').split('\r\n')[0]).toBe(
     'from,to,net,A RMS,A peak,V to ground at most,mm2,AWG,colour,ends',
   );
+});
+
+test('parts go in one after the other; a stage that is full wants to be measured first; the parcel is counted', async ({
+  page,
+}) => {
+  await openDesign(page, server, DRUM);
+  await visit(page, 'Build', 'Assembly');
+  const next = page.getByTestId('assembly-next');
+  await expect(next.getByRole('heading')).toContainText('J1');
+  const stage = page.getByRole('list', { name: 'Mains and transformer' });
+  for (const ref of ['J1', 'S1', 'T1']) {
+    await expect(next.getByRole('heading')).toContainText(ref);
+    await next.getByRole('button', { name: 'It is in' }).click();
+  }
+  await expect(stage.getByRole('checkbox', { checked: true })).toHaveCount(3);
+  await expect(next.getByRole('heading')).toHaveText('Now measure: transformer alone');
+  await page.keyboard.press('Control+z');
+  await expect(next.getByRole('heading')).toContainText('T1');
+  const came = page.getByRole('textbox', { name: /^Came: D1–D4/ });
+  await came.fill('5');
+  await came.press('Enter');
+  await expect(page.getByRole('row', { name: /^D1–D4/ })).toContainText('fifth');
+  await came.fill('some');
+  await came.press('Enter');
+  await expect(page.getByText('A count: a whole number up to 9999.')).toBeVisible();
 });

@@ -14,6 +14,7 @@ export const ROOMS: readonly [string, RegExp][] = [
   ['/drawer', /on hand only/],
   ['/mains', /against plugging it in/],
   ['/circuit', /What is joined to what/],
+  ['/assembly', /\d of \d+ lines counted/],
   ['/wiring', /From where to where/],
   ['/checklist', /plugging it in|looked at/],
   ['/bench', /Power-up, stage by stage/],

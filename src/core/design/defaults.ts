@@ -54,7 +54,7 @@ export function outputDemand({ outputV, outputA, tolerancePct, rippleVpp, kind }
 export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
   return {
     format: 'ember-rail-design',
-    version: 10,
+    version: 11,
     name,
     note: '',
     demand: { ...outputDemand(demand), negativeA: null },
@@ -121,6 +121,7 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
     },
     picked: [],
     fixed: [],
+    build: { placed: [], wired: [], kit: [] },
     bench: {
       meterPct: 0.8,
       meterDigitsV: 0.02,

@@ -5,7 +5,7 @@ import { NAME_MAX, NOTE_MAX, OUTPUTS_MAX } from './how-many';
 import { loadSchema } from './load-schema';
 import { DESIGN_VERSION } from './migrate';
 import { filterSchema, heaterSchema, indicatorSchema, rectifierSchema, reservoirSchema } from './rail-schema';
-import { benchSchema, fixedSchema, logSchema, pickedSchema } from './record-schema';
+import { benchSchema, buildSchema, fixedSchema, logSchema, pickedSchema } from './record-schema';
 import { preRegulatorSchema, regulatorSchema, regulatorSheetSchema } from './regulator-schema';
 import { field, group, list, oneOf, orNull, text } from './schema-pieces';
 import { mainsSchema, sourceSchema, transformerSchema } from './source-schema';
@@ -59,6 +59,7 @@ export const designSchema = yup
     mainsSide: mainsSideSchema,
     picked: pickedSchema,
     fixed: fixedSchema,
+    build: buildSchema,
     bench: benchSchema,
     log: logSchema,
   })

@@ -14,6 +14,10 @@ export const LOAD_ROWS_MAX = 500;
 /** Most entries of a log, and letters in each of its two texts. */
 export const LOG_MAX = 1000;
 export const LOG_TEXT_MAX = 600;
+/** Most parts or wires that are ticked, lines of a kit, and of one of them that came. */
+export const PLACED_MAX = 600;
+export const KIT_MAX = 200;
+export const CAME_MAX = 9999;
 /** Letters in the name of a revision. */
 export const REVISION_NAME_MAX = 80;
 /** Most regulators beside the main one. */

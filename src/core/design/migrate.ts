@@ -1,4 +1,5 @@
 import { from1 } from './migrations/from-1';
+import { from10 } from './migrations/from-10';
 import { from2 } from './migrations/from-2';
 import { from3 } from './migrations/from-3';
 import { from4 } from './migrations/from-4';
@@ -10,7 +11,7 @@ import { from9 } from './migrations/from-9';
 import type { Json } from './migrations/json';
 
 /** The version this program writes. */
-export const DESIGN_VERSION = 10;
+export const DESIGN_VERSION = 11;
 
 /** From each earlier version to the next: what that one did not know is set to nothing. A new version is a file and its line. */
 const STEPS: Readonly<Record<number, (document: Json) => Json>> = {
@@ -23,6 +24,7 @@ const STEPS: Readonly<Record<number, (document: Json) => Json>> = {
   7: from7,
   8: from8,
   9: from9,
+  10: from10,
 };
 
 /** A design of an earlier version as this one; anything else comes back as it is. Never throws. */

@@ -1,6 +1,16 @@
 import * as yup from 'yup';
 import { FED_FROM, PART_ROLES, SET_KINDS } from './kinds';
-import { LOAD_ROWS_MAX, LOG_MAX, LOG_TEXT_MAX, READINGS_MAX, CALIBRATION_MAX, SOAK_MAX } from './how-many';
+import {
+  CAME_MAX,
+  KIT_MAX,
+  PLACED_MAX,
+  LOAD_ROWS_MAX,
+  LOG_MAX,
+  LOG_TEXT_MAX,
+  READINGS_MAX,
+  CALIBRATION_MAX,
+  SOAK_MAX,
+} from './how-many';
 import { field, flag, group, list, oneOf, oneOfNumbers, text } from './schema-pieces';
 
 /** Parts taken from the drawer, with what they were when they were taken. */
@@ -111,4 +121,30 @@ export const benchSchema = group({
   /** Scales and limits against the meter, and meters against each other. */
   calibration: list(pair, CALIBRATION_MAX, `${CALIBRATION_MAX} pairs`),
   readings: list(reading, READINGS_MAX, `${READINGS_MAX} readings`),
+});
+
+/** A name the program gave: of a part, a wire, a line of the bill. */
+const given = (max: number) => yup.string().strict(true).required('${path} is missing').max(max, '${path} is too long');
+
+/** How far the building is. */
+export const buildSchema = group({
+  /** References of the parts that are in their place. */
+  placed: list(given(20), PLACED_MAX, `${PLACED_MAX} parts`),
+  /** Wires that are made, by their two ends. */
+  wired: list(given(160), PLACED_MAX, `${PLACED_MAX} wires`),
+  /** What came, counted, by the line of the bill. */
+  kit: list(
+    group({
+      line: given(200),
+      came: yup
+        .number()
+        .strict(true)
+        .required('${path} is missing')
+        .integer('${path} is a count')
+        .min(0, '${path} cannot be below nothing')
+        .max(CAME_MAX, `\${path} is more than ${CAME_MAX}`),
+    }),
+    KIT_MAX,
+    `${KIT_MAX} lines`,
+  ),
 });

@@ -1,7 +1,6 @@
 'use client';
 
 import { Download } from 'lucide-react';
-import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { circuitDrawing } from '@/core/build/circuit/circuit-drawing';
 import { circuitSvg } from '@/core/build/circuit/circuit-svg';
@@ -25,6 +24,7 @@ import type { RemoteSolver } from '@/workers/client';
 import { CircuitFigure } from './circuit-figure';
 import { PartCard } from './part-card';
 import { StationStrip } from './station-strip';
+import { TestCard } from './test-card';
 
 const askBench = (solver: RemoteSolver, design: Design) => solver.bench(design);
 const CONVENTIONS: readonly { value: Convention; label: string }[] = [
@@ -62,9 +62,17 @@ export function Circuit() {
   );
   const part = netlist.parts.find((p) => p.ref === opened) ?? null;
   const station = part && stationOf(part);
-  const lit = new Set(part ? netlist.parts.filter((p) => p.line === part.line).map((p) => p.ref) : []);
+  const lit = new Set(
+    opened?.startsWith('TP')
+      ? [opened]
+      : part
+        ? netlist.parts.filter((p) => p.line === part.line).map((p) => p.ref)
+        : [],
+  );
+  const test = netlist.tests.find((t) => t.ref === opened) ?? null;
   const wordsOf = (refs: readonly string[]) => {
-    const first = netlist.parts.find((p) => p.ref === refs[0])!;
+    const first = netlist.parts.find((p) => p.ref === refs[0]);
+    if (!first) return `${refs[0]}: test point on ${netlist.tests.find((t) => t.ref === refs[0])!.net}`;
     return `${refs.join(', ')}: ${first.what}, ${first.value}${first.rating ? `, ${first.rating}` : ''}`;
   };
   const lightStation = (wanted: StationId) =>
@@ -134,7 +142,13 @@ export function Circuit() {
                 />
               </div>
             )}
-            {part ? (
+            {test ? (
+              <TestCard
+                test={test}
+                points={points?.filter((p) => test.points.includes(p.id)) ?? []}
+                benchPath={roomPath(id, 'bench')}
+              />
+            ) : part ? (
               <PartCard
                 key={part.ref}
                 part={part}
@@ -142,23 +156,10 @@ export function Circuit() {
                 verdicts={picture?.verdicts.filter((v) => v.station === station) ?? []}
               />
             ) : (
-              <div className="text-[14.5px] text-quiet">
-                <p>Choose a part: its legs, what it has to bear, its verdicts, its value.</p>
-                <ul className="mt-2 space-y-0.5">
-                  {netlist.tests.map((t) => (
-                    <li key={t.ref}>
-                      <span className="font-semibold text-ink">{t.ref}</span> {t.net}
-                    </li>
-                  ))}
-                </ul>
-                <p className="mt-1">
-                  What they should read today stands on the{' '}
-                  <Link className="underline" href={roomPath(id, 'bench')}>
-                    power-up
-                  </Link>
-                  .
-                </p>
-              </div>
+              <p className="text-[14.5px] text-quiet">
+                Choose a part: its legs, what it has to bear, its verdicts, its value. Or a test point: what a probe
+                should read there.
+              </p>
             )}
           </aside>
         </div>

@@ -12,7 +12,7 @@ import { useDesign, useEdit } from '@/ui/session';
 import { StateSign } from '@/ui/state-sign';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
-import { PinoutFigure } from './pinout-figure';
+import { PinoutFigure } from '@/ui/pinout-figure';
 
 const askBill = (solver: RemoteSolver, design: Design) => solver.bill(design);
 

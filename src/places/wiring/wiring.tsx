@@ -12,7 +12,7 @@ import { Alert } from '@/ui/alert';
 import { download, fileName } from '@/ui/download';
 import { FigureButton } from '@/ui/figure-button';
 import { Room } from '@/ui/room';
-import { useDesign } from '@/ui/session';
+import { useDesign, useEdit } from '@/ui/session';
 import { useSolved } from '@/ui/use-solved';
 import { Working } from '@/ui/working';
 import type { RemoteSolver } from '@/workers/client';
@@ -22,6 +22,8 @@ const askWires = (solver: RemoteSolver, design: Design) => solver.wires(design);
 /** Wiring: every wire that is no track, what flows in it, how thick it has to be, and what must not share it. */
 export function Wiring() {
   const design = useDesign();
+  const edit = useEdit();
+  const made = new Set(design.build.wired);
   const { value: rows, trouble } = useSolved(askWires);
   const [opened, setOpened] = useState<string | null>(null);
   const figures = rows?.flatMap((r) => [r.rmsA, r.peakA, r.volts, r.section, r.hum]).filter((f) => f !== null) ?? [];
@@ -73,6 +75,7 @@ export function Wiring() {
             <table className="w-full min-w-[860px] text-[14.5px]">
               <thead className="text-left text-[13px] text-quiet">
                 <tr>
+                  <th className="w-[52px] font-normal">Made</th>
                   <th className="font-normal">From</th>
                   <th className="font-normal">To</th>
                   <th className="pl-4 text-right font-normal">RMS</th>
@@ -88,6 +91,22 @@ export function Wiring() {
               <tbody>
                 {rows.map((r) => (
                   <tr key={r.id} className={`border-t border-rule/60 ${hurts(r) ? 'text-fail' : ''}`}>
+                    <td className="py-1">
+                      <input
+                        type="checkbox"
+                        aria-label={`Made: ${r.from} to ${r.to}`}
+                        checked={made.has(r.id)}
+                        onChange={(e) =>
+                          edit({
+                            build: {
+                              wired: e.target.checked
+                                ? [...design.build.wired, r.id]
+                                : design.build.wired.filter((w) => w !== r.id),
+                            },
+                          })
+                        }
+                      />
+                    </td>
                     <td className="py-1 font-semibold">{r.from}</td>
                     <td className="py-1">{r.to}</td>
                     <td className="pl-4 text-right tabular-nums">{cell(r.rmsA)}</td>

@@ -32,7 +32,7 @@ export function testMark(
     const x = lane.advance(width) + width / 2;
     const y = lane.yOf(test.net);
     lane.touch(test.net, x);
-    lane.symbols.push(mark('test-point', { x, y }, test.net, 9, 9));
+    lane.symbols.push({ ...mark('test-point', { x, y }, test.net, 9, 9), refs: [test.ref] });
     lane.label(lines, { x, y: below ? y + 9 : y - 9 - 14 * lines.length }, 'middle', [], test.net);
   }
 }
