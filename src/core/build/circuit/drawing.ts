@@ -13,7 +13,7 @@ export interface Box extends Point {
 
 /** What is drawn: parts as the netlist has them, and marks of their own. */
 export type SymbolKind =
-  Exclude<PartKind, 'bridge' | 'transformer'> | 'coil' | 'primary' | 'core' | 'test-point' | 'flag' | 'earth' | 'star';
+  Exclude<PartKind, 'bridge' | 'transformer'> | 'coil' | 'primary' | 'core' | 'test-point' | 'flag' | 'earth';
 
 export interface DrawnPin extends Point {
   name: string;

@@ -1,10 +1,12 @@
-import { GROUND, RAW, netAt, type NetPart } from '@/core/netlist/netlist';
+import { GROUND, RAW, netAt } from '@/core/netlist/netlist';
+import { widthOf } from './drawing';
 import { labelOf, type drawnNetlist } from './groups';
-import { widthOf, type Group, type SymbolKind } from './drawing';
 import { ladder, type Ladder } from './ladder';
 import { lineOrder } from './line-order';
-import { mark, nameEnd, testMark } from './marks';
+import { mainsLines, windingCoils } from './mains-lines';
+import { nameEnd, testMark } from './marks';
 import { railParts } from './rail-parts';
+import { halfNets, rectifierColumns, unitsOf } from './rectifier-columns';
 
 type Drawn = ReturnType<typeof drawnNetlist>;
 
@@ -15,21 +17,8 @@ const CHAINED_SLOT = 112;
 const DEPTH = 192;
 /** Above the rail: what lies in it is named there. */
 const TOP = 66;
-/** Half of what lies between the two leads of the mains, and what a heater takes, px. */
-const MAINS_HALF = 34;
-const HEATER = 56;
-const EARTH = 36;
 /** What lies half way keeps so far from another line. */
 const ASIDE = 18;
-
-interface Unit {
-  group: Group;
-  lines: readonly string[];
-  /** Nets at its ends with the pins they are drawn at. */
-  from: readonly [string, string];
-  to: readonly [string, string];
-  kind: 'diode' | 'valve' | NetPart['kind'];
-}
 
 /** From the mains to what the regulators are fed from: source, transformer, rectifier, filter and reservoir. */
 export function sourceLane(drawn: Drawn): Ladder {
@@ -83,13 +72,13 @@ export function sourceLane(drawn: Drawn): Ladder {
   }
   const bottom = rails === 2 ? ground + depth : ground + slot * below;
 
-  mains(
+  mainsLines(
     lane,
     own,
     windings.flat().map((n) => lane.yOf(n)),
     core,
   );
-  if (core) windingsOf(lane, core, bottom, groups);
+  if (core) windingCoils(lane, core, bottom, groups);
   else {
     const [source] = own.find(([p]) => p.kind === 'source')!;
     lane.stand([source], labelOf([source]));
@@ -104,7 +93,7 @@ export function sourceLane(drawn: Drawn): Ladder {
       1,
     );
   testMark(lane, drawn, (net) => windings.flat().includes(net) && net !== GROUND);
-  rectifier(lane, units, order, halves);
+  rectifierColumns(lane, units, order, halves);
   const from = lane.x;
   let to = from;
   for (let r = 0; r < rails; r++) {
@@ -135,213 +124,4 @@ export function sourceLane(drawn: Drawn): Ladder {
     for (const net of leaving) nameEnd(lane, net, x, 'right');
   }
   return lane;
-}
-
-/** Nets in the middle of two parts in series, with the nets the two hang between. */
-export function halfNets(units: readonly Pick<Unit, 'from' | 'to' | 'kind'>[]): Map<string, readonly [string, string]> {
-  const found = new Map<string, readonly [string, string]>();
-  for (const net of new Set(units.flatMap((u) => [u.from[1], u.to[1]]))) {
-    const there = units.filter((u) => u.from[1] === net || u.to[1] === net);
-    const inSeries = there.length === 2 && there.every((u) => u.kind === 'diode' || u.kind === 'valve');
-    if (!net.startsWith('middle') && !(net.startsWith('between') && inSeries)) continue;
-    const [one, other] = [...new Set(there.flatMap((u) => [u.from[1], u.to[1]]))].filter((n) => n !== net);
-    found.set(net, [one!, other!]);
-  }
-  return found;
-}
-
-/** Diodes and cans of the rectifier, from the uppermost line down: what goes up stands before what goes down. */
-function rectifier(
-  lane: Ladder,
-  units: readonly Unit[],
-  order: readonly string[],
-  halves: ReadonlyMap<string, unknown>,
-): void {
-  const waiting = new Set(units);
-  const stand = (unit: Unit, at?: number) => {
-    waiting.delete(unit);
-    const partner = partnerOf(unit, units, halves);
-    const room = Math.max(widthOf(unit.lines), partner ? widthOf(partner.lines) : 0);
-    return lane.stand(unit.group, unit.lines, {
-      kind: unit.kind as SymbolKind,
-      pins: [unit.from, unit.to],
-      charging: true,
-      room,
-      ...(at === undefined ? {} : { at }),
-    });
-  };
-  for (const net of order) {
-    const y = lane.yOf(net);
-    const far = (u: Unit) => lane.yOf(u.from[1] === net ? u.to[1] : u.from[1]);
-    const here = [...waiting].filter((u) => u.from[1] === net || u.to[1] === net);
-    for (const unit of here.sort((p, q) => Number(far(p) > y) - Number(far(q) > y))) {
-      if (!waiting.has(unit)) continue;
-      const column = stand(unit);
-      const partner = partnerOf(unit, [...waiting], halves);
-      if (partner) stand(partner, column);
-    }
-  }
-}
-
-/** What stands in series with a part, both in one column. */
-function partnerOf(unit: Unit, among: readonly Unit[], halves: ReadonlyMap<string, unknown>): Unit | undefined {
-  const half = [unit.from[1], unit.to[1]].find((net) => halves.has(net));
-  if (half === undefined) return undefined;
-  return among.find((u) => u !== unit && u.kind === unit.kind && (u.from[1] === half || u.to[1] === half));
-}
-
-/** Inlet, fuse, switch and cut-out, in two lines up to the primary. */
-function mains(lane: Ladder, own: readonly Group[], levels: readonly number[], core: Group | undefined): void {
-  const parts = own.filter(([p]) => p.block === 'mains' && p.kind !== 'source');
-  if (parts.length === 0 || core?.[0].kind !== 'transformer') return;
-  const [top, bottom] = [Math.min(...levels), Math.max(...levels)];
-  const middle = (top + bottom) / 2;
-  const [live, neutral] = [middle - MAINS_HALF, middle + MAINS_HALF];
-  for (const group of parts) {
-    const [part] = group;
-    for (const { net } of part.pins)
-      lane.level(net, net === 'PE' ? neutral + EARTH : net.startsWith('N') ? neutral : live);
-    if (part.kind === 'inlet') {
-      const x = lane.advance(96) + 40;
-      const earth = part.pins.find((p) => p.net === 'PE');
-      const [from, to] = [live - 20, earth ? neutral + EARTH + 20 : neutral + 20];
-      lane.symbols.push({
-        kind: 'inlet',
-        refs: [part.ref],
-        x,
-        y: (from + to) / 2,
-        turn: 0,
-        mirrored: false,
-        length: 44,
-        breadth: to - from,
-        pins: part.pins.map((p) => ({ ...p, x: x + 22, y: lane.yOf(p.net) })),
-        negative: false,
-        charging: false,
-      });
-      for (const p of part.pins) lane.touch(p.net, x + 22);
-      const lines = labelOf(group);
-      lane.label(lines, { x, y: from - 6 - 14 * lines.length }, 'middle', [part.ref]);
-      if (earth) {
-        const at = { x: x + 36, y: lane.yOf('PE') };
-        lane.touch('PE', at.x);
-        lane.symbols.push(mark('earth', { x: at.x + 7, y: at.y }, 'PE', 14, 20));
-      }
-    } else if (part.kind === 'switch') {
-      const lines = labelOf(group);
-      const width = Math.max(56, widthOf(lines) + 8);
-      const x = lane.advance(width + 8) + width / 2;
-      const both = part.pins.length > 2;
-      lane.symbols.push({
-        kind: 'switch',
-        refs: [part.ref],
-        x,
-        y: both ? middle : live,
-        turn: 0,
-        mirrored: both,
-        length: 34,
-        breadth: both ? 2 * MAINS_HALF + 16 : 16,
-        pins: part.pins.map((p) => ({ ...p, x: x + (p.name.startsWith('a') ? -17 : 17), y: lane.yOf(p.net) })),
-        negative: false,
-        charging: false,
-      });
-      for (const p of part.pins) lane.touch(p.net, x + (p.name.startsWith('a') ? -17 : 17));
-      lane.label(lines, { x, y: live - 16 - 14 * lines.length }, 'middle', [part.ref]);
-    } else {
-      lane.lie(group, labelOf(group), ['a', netAt(part, 'a')], ['b', netAt(part, 'b')], live, 1);
-    }
-  }
-}
-
-/** Primary and secondary windings about their core, heaters below them. */
-function windingsOf(lane: Ladder, [core]: Group, bottom: number, groups: readonly Group[]): void {
-  const lines = labelOf([core]);
-  const x = lane.advance(Math.max(96, widthOf(lines) + 12)) + 26;
-  const coil = (
-    kind: 'coil' | 'primary',
-    at: number,
-    a: { name: string; net: string },
-    b: { name: string; net: string },
-  ) => {
-    const [ya, yb] = [lane.yOf(a.net), lane.yOf(b.net)];
-    lane.symbols.push({
-      kind,
-      refs: [core.ref],
-      x: at,
-      y: (ya + yb) / 2,
-      turn: 1,
-      mirrored: false,
-      length: Math.abs(yb - ya),
-      breadth: 16,
-      pins: [
-        { ...a, x: at, y: ya },
-        { ...b, x: at, y: yb },
-      ],
-      negative: false,
-      charging: kind === 'coil',
-    });
-    lane.touch(a.net, at);
-    lane.touch(b.net, at);
-  };
-  const pin = (name: string) => core.pins.find((p) => p.name === name)!;
-  if (core.pins.some((p) => p.name === 'primary L')) coil('primary', x, pin('primary L'), pin('primary N'));
-  const starts = core.pins.filter((p) => p.name.endsWith('start'));
-  for (const start of starts) coil('coil', x + 34, start, pin(start.name.replace('start', 'end')));
-  const top = Math.min(...core.pins.filter((p) => lane.hasLevel(p.net)).map((p) => lane.yOf(p.net)));
-  lane.label(lines, { x: x + 17, y: top - 12 - 14 * lines.length }, 'middle', [core.ref]);
-  let below = Math.max(bottom, ...core.pins.filter((p) => lane.hasLevel(p.net)).map((p) => lane.yOf(p.net))) + 34;
-  for (const group of groups.filter(([p]) => p.kind === 'heater')) {
-    const [heater] = group;
-    lane.level(netAt(heater, 'a'), below);
-    lane.level(netAt(heater, 'b'), below + HEATER);
-    const on = (end: 'a' | 'b') => core.pins.find((p) => p.net === netAt(heater, end))!;
-    coil('coil', x + 34, on('a'), on('b'));
-    lane.stand(group, labelOf(group), { at: x + 76 });
-    below += HEATER + 34;
-  }
-  const coils = lane.symbols.filter((c) => c.refs[0] === core.ref);
-  if (!coils.some((c) => c.kind === 'primary')) return;
-  const from = Math.min(...coils.map((c) => c.y - c.length / 2));
-  const to = Math.max(...coils.map((c) => c.y + c.length / 2));
-  lane.symbols.push({
-    kind: 'core',
-    refs: [core.ref],
-    x: x + 17,
-    y: (from + to) / 2,
-    turn: 1,
-    mirrored: false,
-    length: to - from,
-    breadth: 6,
-    pins: [],
-    negative: false,
-    charging: false,
-  });
-}
-
-/** A part of the rectifier as it is drawn: a block of four is four diodes, a bulb one symbol an anode. */
-function unitsOf(group: Group): Unit[] {
-  const [part] = group;
-  const lines = labelOf(group);
-  const one = (from: [string, string], to: [string, string], kind: Unit['kind'], n: number, of: number): Unit => ({
-    group,
-    from,
-    to,
-    kind,
-    lines: n === 0 ? [of > 1 ? `${lines[0]} a` : lines[0]!, ...lines.slice(1)] : [`${lines[0]} ${'abcd'[n]}`],
-  });
-  if (part.kind === 'bridge') {
-    const at = (pin: string) => netAt(part, pin);
-    return [
-      one(['anode', at('AC 1')], ['cathode', at('plus')], 'diode', 0, 4),
-      one(['anode', at('minus')], ['cathode', at('AC 2')], 'diode', 1, 4),
-      one(['anode', at('AC 2')], ['cathode', at('plus')], 'diode', 2, 4),
-      one(['anode', at('minus')], ['cathode', at('AC 1')], 'diode', 3, 4),
-    ];
-  }
-  if (part.kind === 'valve') {
-    const anodes = part.pins.filter((p) => p.name.startsWith('anode'));
-    return anodes.map((p, n) => one(['anode', p.net], ['cathode', netAt(part, 'cathode')], 'valve', n, anodes.length));
-  }
-  const [a, b] =
-    part.kind === 'diode' ? ['anode', 'cathode'] : part.kind === 'resistor' ? ['a', 'b'] : ['plus', 'minus'];
-  return [one([a!, netAt(part, a!)], [b!, netAt(part, b!)], part.kind, 0, 1)];
 }

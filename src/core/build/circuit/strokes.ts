@@ -127,7 +127,5 @@ export function strokesOf(
       return [{ d: `M${l / 2} 0L0 ${-b / 2}L${-l / 2} 0L0 ${b / 2}Z` }];
     case 'earth':
       return [{ d: `M${-l / 2} 0H-2M-2 -9V9M2 -6V6M6 -3V3` }];
-    case 'star':
-      return [{ d: circle(0, 0, l / 2) }];
   }
 }
