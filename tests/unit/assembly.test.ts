@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { assemblyNext, assemblyOf } from '@/core/build/assembly';
+import { assemblyNext, assemblyOf, tickOf } from '@/core/build/assembly';
 import { kitOf } from '@/core/build/kit';
 import { stagesOf } from '@/core/bench/stages';
 import { applyPatch, type Design } from '@/core/design/design';
@@ -13,7 +13,10 @@ import { clock, dome, drum, logger } from '../support/demos';
 const stages = (design: Design) => assemblyOf(design, netlistOf(design));
 const next = (design: Design) => assemblyNext(design, stages(design));
 const bare = applyPatch(clock, { build: { placed: [] }, bench: { readings: [] } });
-const placed = (design: Design, refs: readonly string[]) => applyPatch(design, { build: { placed: [...refs] } });
+const placed = (design: Design, refs: readonly string[]) => {
+  const parts = netlistOf(design).parts.filter((p) => refs.includes(p.ref));
+  return applyPatch(design, { build: { placed: parts.map(tickOf) } });
+};
 const AT = '2026-11-28T10:00:00.000Z';
 const read = (design: Design, point: string, value: number): Design =>
   applyPatch(design, {
@@ -70,6 +73,18 @@ describe('what is next', () => {
     expect(next(measured)).toMatchObject({ do: 'place', stage: 'Rectifier and reservoir' });
   });
 
+  test('what was in stays in when references move, and a part of another value has to go in anew', () => {
+    const one = placed(bare, ['R1']);
+    // A filter resistor ahead of the bleeder takes its reference.
+    const moved = applyPatch(one, { filter: { before: [{ kind: 'resistor', resistanceOhm: 1 }] } });
+    const inPlace = (d: Design) =>
+      netlistOf(d)
+        .parts.filter((p) => d.build.placed.includes(tickOf(p)))
+        .map((p) => [p.ref, p.line]);
+    expect(inPlace(moved)).toEqual([['R2', 'bleeder']]);
+    expect(inPlace(applyPatch(one, { filter: { bleederOhm: 100e3 } }))).toEqual([]);
+  });
+
   test('with all in and read nothing is left', () => {
     let all = placed(
       bare,
@@ -105,11 +120,20 @@ describe('the kit', () => {
     });
   });
 
+  test('what was counted and is wanted no more is asked about, not dropped', () => {
+    const changed = applyPatch(came(2), { reservoir: { ratedV: 63 } });
+    const rest = kitOf(changed, billOf(studyDesign(changed))).filter((k) => k.wanted === 0);
+    expect(rest).toEqual([expect.objectContaining({ came: 2, over: 2, question: expect.stringMatching(/no longer/) })]);
+  });
+
   test('is kept by the document, and a count below nothing is refused where it is', () => {
     expect(readDesign(JSON.parse(JSON.stringify(came(3)))).ok).toBe(true);
     const bad = readDesign(JSON.parse(JSON.stringify(came(-1))));
     expect(bad.ok ? '' : bad.fault.path).toBe('build.kit[0].came');
-    const many = readDesign({ ...dome, build: { ...dome.build, placed: Array.from({ length: 601 }, () => 'R1') } });
+    const many = readDesign({
+      ...dome,
+      build: { ...dome.build, placed: Array.from({ length: 601 }, () => 'bleeder 1') },
+    });
     expect(many.ok ? '' : many.fault.sentence).toMatch(/600 parts/);
   });
 

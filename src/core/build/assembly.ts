@@ -1,6 +1,7 @@
 import { latestReadings } from '@/core/bench/readings';
 import { stagesOf, type Stage } from '@/core/bench/stages';
 import type { Design } from '@/core/design/design';
+import { TICK_MAX } from '@/core/design/how-many';
 import type { NetPart, Netlist } from '@/core/netlist/netlist';
 
 /** A stage of the building: what goes in, in its order, and what is measured before the next begins. */
@@ -50,6 +51,9 @@ const ORDER: readonly NetPart['kind'][] = [
   'transformer',
 ];
 
+/** What stands in the document for a part that is in its place: of another value it is another part, and not in. */
+export const tickOf = ({ key, value }: Pick<NetPart, 'key' | 'value'>): string => `${key}: ${value}`.slice(0, TICK_MAX);
+
 /** A design's assembly, stage by stage of its power-up, each in the order parts go in. */
 export function assemblyOf(design: Design, { parts }: Netlist): AssemblyStage[] {
   // Where nothing is waited for nothing holds the building up.
@@ -65,7 +69,7 @@ export function assemblyOf(design: Design, { parts }: Netlist): AssemblyStage[] 
       return {
         name,
         parts: own,
-        placed: own.filter((p) => placed.has(p.ref)).length,
+        placed: own.filter((p) => placed.has(tickOf(p))).length,
         tests: tests.map((s) => s.name),
         tested: wanted.every((p) => read.has(p)),
       };
@@ -77,7 +81,7 @@ export function assemblyOf(design: Design, { parts }: Netlist): AssemblyStage[] 
 export function assemblyNext(design: Design, stages: readonly AssemblyStage[]): AssemblyNext {
   const placed = new Set(design.build.placed);
   for (const stage of stages) {
-    const part = stage.parts.find((p) => !placed.has(p.ref));
+    const part = stage.parts.find((p) => !placed.has(tickOf(p)));
     if (part) return { do: 'place', stage: stage.name, part };
     if (!stage.tested && stage.tests.length > 0) return { do: 'test', stage: stage.name, tests: stage.tests };
   }

@@ -16,6 +16,8 @@ export const LOG_MAX = 1000;
 export const LOG_TEXT_MAX = 600;
 /** Most parts or wires that are ticked, lines of a kit, and of one of them that came. */
 export const PLACED_MAX = 600;
+/** Letters of what a part, a wire or a line of the bill is known by. */
+export const TICK_MAX = 200;
 export const KIT_MAX = 200;
 export const CAME_MAX = 9999;
 /** Letters in the name of a revision. */

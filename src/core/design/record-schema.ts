@@ -4,6 +4,7 @@ import {
   CAME_MAX,
   KIT_MAX,
   PLACED_MAX,
+  TICK_MAX,
   LOAD_ROWS_MAX,
   LOG_MAX,
   LOG_TEXT_MAX,
@@ -124,18 +125,18 @@ export const benchSchema = group({
 });
 
 /** A name the program gave: of a part, a wire, a line of the bill. */
-const given = (max: number) => yup.string().strict(true).required('${path} is missing').max(max, '${path} is too long');
+const given = () => yup.string().strict(true).required('${path} is missing').max(TICK_MAX, '${path} is too long');
 
 /** How far the building is. */
 export const buildSchema = group({
-  /** References of the parts that are in their place. */
-  placed: list(given(20), PLACED_MAX, `${PLACED_MAX} parts`),
+  /** Parts that are in their place, by what they are known by and their value. */
+  placed: list(given(), PLACED_MAX, `${PLACED_MAX} parts`),
   /** Wires that are made, by their two ends. */
-  wired: list(given(160), PLACED_MAX, `${PLACED_MAX} wires`),
+  wired: list(given(), PLACED_MAX, `${PLACED_MAX} wires`),
   /** What came, counted, by the line of the bill. */
   kit: list(
     group({
-      line: given(200),
+      line: given(),
       came: yup
         .number()
         .strict(true)

@@ -84,6 +84,7 @@ export function netlistBuilder() {
         rail: place.rail,
         output: place.output ?? null,
         line,
+        key: `${line} ${parts.filter((p) => p.line === line).length + 1}`,
         si,
         negative,
       });

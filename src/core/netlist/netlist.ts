@@ -64,6 +64,8 @@ export interface NetPart {
   output: string | null;
   /** Which line of the bill it is on, and what stands side by side with it and alike. */
   line: string;
+  /** What it is known by when references move: its line, and which of those on it. */
+  key: string;
   /** Its value in SI, where it has one that is a number. */
   si: { value: number; unit: Unit } | null;
   /** A negative twin: a PNP transistor, a regulator for below ground. */

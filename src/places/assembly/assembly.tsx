@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { useMemo } from 'react';
-import { assemblyNext, assemblyOf, type AssemblyNext } from '@/core/build/assembly';
+import { assemblyNext, assemblyOf, tickOf, type AssemblyNext } from '@/core/build/assembly';
 import { pinoutOf } from '@/core/build/pinouts';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import type { NetPart } from '@/core/netlist/netlist';
@@ -22,8 +22,11 @@ export function Assembly() {
   const stages = useMemo(() => assemblyOf(design, netlist), [design, netlist]);
   const next = assemblyNext(design, stages);
   const placed = new Set(design.build.placed);
-  function tick(ref: string, on: boolean) {
-    edit({ build: { placed: on ? [...design.build.placed, ref] : design.build.placed.filter((r) => r !== ref) } });
+  /** What was ticked of parts that are there no more goes with the next tick. */
+  function tick(part: NetPart, on: boolean) {
+    const there = new Set(netlist.parts.map(tickOf));
+    const rest = design.build.placed.filter((t) => t !== tickOf(part) && there.has(t));
+    edit({ build: { placed: on ? [...rest, tickOf(part)] : rest } });
   }
   return (
     <Room name={null} className="">
@@ -54,8 +57,8 @@ export function Assembly() {
                         >
                           <input
                             type="checkbox"
-                            checked={placed.has(part.ref)}
-                            onChange={(e) => tick(part.ref, e.target.checked)}
+                            checked={placed.has(tickOf(part))}
+                            onChange={(e) => tick(part, e.target.checked)}
                           />
                           <span className="min-w-[42px] font-semibold">{part.ref}</span>
                           <span className="min-w-0">
@@ -80,7 +83,7 @@ export function Assembly() {
             </ol>
           </div>
           <aside className="min-[900px]:sticky min-[900px]:top-3 min-[900px]:self-start" aria-label="Next">
-            <NextStep next={next} benchPath={roomPath(id, 'bench')} onPlaced={(ref) => tick(ref, true)} />
+            <NextStep next={next} benchPath={roomPath(id, 'bench')} onPlaced={(part) => tick(part, true)} />
           </aside>
         </div>
         <Kit />
@@ -96,7 +99,7 @@ function NextStep({
 }: {
   next: AssemblyNext;
   benchPath: string;
-  onPlaced(ref: string): void;
+  onPlaced(part: NetPart): void;
 }) {
   if (next.do === 'done')
     return (
@@ -122,7 +125,7 @@ function NextStep({
         </Link>
       </section>
     );
-  return <NextPart key={next.part.ref} part={next.part} onPlaced={() => onPlaced(next.part.ref)} />;
+  return <NextPart key={next.part.ref} part={next.part} onPlaced={() => onPlaced(next.part)} />;
 }
 
 function NextPart({ part, onPlaced }: { part: NetPart; onPlaced(): void }) {

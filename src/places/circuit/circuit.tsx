@@ -9,6 +9,7 @@ import { hazardousNets } from '@/core/build/hazardous-nets';
 import { stationOf } from '@/core/build/station-of';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import { netlistCsv, netlistJson } from '@/core/netlist/netlist-files';
+import { stationFigures } from '@/core/picture/station-figures';
 import { summaryOf } from '@/core/picture/summary';
 import type { Design } from '@/core/design/design';
 import type { StationId } from '@/core/picture/station';
@@ -154,6 +155,9 @@ export function Circuit() {
                 part={part}
                 alike={netlist.parts.filter((p) => lit.has(p.ref))}
                 verdicts={picture?.verdicts.filter((v) => v.station === station) ?? []}
+                watts={
+                  picture && station ? stationFigures(picture, station, 'nominal').filter((f) => f.unit === 'W') : []
+                }
               />
             ) : (
               <p className="text-[14.5px] text-quiet">

@@ -7,6 +7,8 @@ import type { Verdict } from '@/core/judge/verdict';
 import type { NetPart } from '@/core/netlist/netlist';
 import { referencesIn, referencesOf } from '@/core/netlist/references';
 import { capitalised } from '@/core/quantity/format';
+import type { Figure } from '@/core/study/figure';
+import { FigureList } from '@/ui/figure-list';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
 import { StateSign } from '@/ui/state-sign';
@@ -21,10 +23,13 @@ export function PartCard({
   part,
   alike,
   verdicts,
+  watts,
 }: {
   part: NetPart;
   alike: readonly NetPart[];
   verdicts: readonly Verdict[];
+  /** What its station burns, nominal mains. */
+  watts: readonly Figure[];
 }) {
   const design = useDesign();
   const edit = useEdit();
@@ -58,6 +63,7 @@ export function PartCard({
           <span className="text-quiet">; bears</span> {line.had}
         </p>
       )}
+      {watts.length > 0 && <FigureList label="What its station burns, nominal" figures={watts} />}
       {pinout && <PinoutFigure pinout={pinout} />}
       <table className="mt-2 w-full text-[14px]">
         <caption className="text-left text-[13px] text-quiet">Joined to</caption>
