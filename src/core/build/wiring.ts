@@ -47,7 +47,7 @@ const OFF_BOARD: ReadonlySet<NetPart['kind']> = new Set([
 
 /** Wire between two such places, m: measured in the box, or about this. */
 const ABOUT_M = 0.3;
-/** A pole of a switch or a fuse goes in with one pin and out with the other: those two are no wire. */
+/** What is shared is told for so much of it, m. */
 const HUM_M = 0.1;
 
 /** The order of a list: from the mains to the outputs. */
@@ -96,7 +96,9 @@ function row(
   const ref = from.split(' ')[0]!;
   const flow =
     net.role === 'earth' ? null : (flows.get(`${ref} ${net.name}`) ?? flows.get(ref) ?? flows.get(net.name) ?? null);
-  const { figure: section, size } = sectionFor(net.role, flow?.rmsA ?? 0, design.demand.outputV, ABOUT_M);
+  // Nothing flows in earth until something is wrong; then it has to bear what the mains leads bear.
+  const bearsA = (net.role === 'earth' ? flows.get('L') : flow)?.rmsA ?? 0;
+  const { figure: section, size } = sectionFor(net.role, bearsA, design.demand.outputV, ABOUT_M);
   const ohm = (WIRE_OHM_MM2_PER_M * HUM_M) / size.mm2;
   const ampere = (id: string, label: string, value: number): Figure => ({
     id: `${from}-${to}-${id}`,
