@@ -60,8 +60,8 @@ describe('the wiring list of the dome’s supply', () => {
     expect(earth.to).toMatch(/its own screw/);
     expect(earth.colour).toMatch(/^green-yellow/);
     expect(earth.size.mm2).toBeGreaterThanOrEqual(0.75);
-    // From 24 V the same watts are ten times the amperes: both grow.
-    const heavy = wires(applyPatch(dome, { mains: { voltageRms: 24 } }));
+    // From 12 V the same watts are twenty times the amperes: both grow.
+    const heavy = wires(applyPatch(clock, { mains: { voltageRms: 12 } }));
     const thick = (role: string) => heavy.filter((r) => r.role === role).map((r) => r.size.mm2);
     expect(Math.min(...thick('mains'))).toBeGreaterThan(0.75);
     expect(thick('earth')).toEqual([Math.max(...thick('mains'))]);
