@@ -37,7 +37,7 @@ export function Kit() {
       {trouble && <Alert>{trouble}</Alert>}
       {!kit && !trouble && <p className="text-quiet">Solving…</p>}
       {kit && (
-        <div className="overflow-x-auto">
+        <div className="relative overflow-x-auto">
           <table className="mt-1 w-full min-w-[640px] text-[14.5px]">
             <thead className="text-left text-[13px] text-quiet">
               <tr>
@@ -45,7 +45,7 @@ export function Kit() {
                 <th className="font-normal">Part</th>
                 <th className="text-right font-normal">wanted</th>
                 <th className="w-[110px] pl-4 font-normal">came</th>
-                <th className="pl-4 font-normal" />
+                <td />
               </tr>
             </thead>
             <tbody>
