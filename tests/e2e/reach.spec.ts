@@ -164,7 +164,7 @@ for (const theme of ['light', 'dark'] as const) {
       for (const station of await page.getByTestId('terrace').getByRole('slider').all()) {
         await station.click();
         // Its fields, and the buttons among them, are loaded when they are first needed.
-        await page.waitForTimeout(500);
+        await page.waitForLoadState('networkidle');
         for (const opener of await page.getByRole('main').locator('[aria-haspopup=dialog]').all()) {
           const title = (await opener.textContent())!;
           if (seen.has(title) || !(await opener.isEnabled())) continue;

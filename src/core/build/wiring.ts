@@ -207,9 +207,9 @@ function flowsOf(study: Study, { nets, parts }: Netlist, mains: MainsReport): Ma
       pulses: false,
     });
   }
-  for (const part of parts.filter((p) => p.kind === 'led' || p.kind === 'fan' || p.kind === 'pot')) {
-    const amps =
-      part.kind === 'led' ? (design.indicator?.currentA ?? 0) : part.kind === 'fan' ? (design.heat.fanA ?? 0) : 0.01;
+  // Through a pot flows what sets the output and no more: its leads are as thin as can be handled.
+  for (const part of parts.filter((p) => p.kind === 'led' || p.kind === 'fan')) {
+    const amps = part.kind === 'led' ? (design.indicator?.currentA ?? 0) : (design.heat.fanA ?? 0);
     flows.set(part.ref, { rmsA: amps, peakA: null, origin: 'chosen', from: 'what it takes', pulses: false });
   }
   return flows;
