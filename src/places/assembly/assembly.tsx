@@ -8,6 +8,7 @@ import { netlistOf } from '@/core/netlist/netlist-of';
 import type { NetPart } from '@/core/netlist/netlist';
 import { capitalised } from '@/core/quantity/format';
 import { PinoutFigure } from '@/ui/pinout-figure';
+import { PinsTable } from '@/ui/pins-table';
 import { roomPath } from '@/ui/places';
 import { Room } from '@/ui/room';
 import { useDesign, useEdit, useView } from '@/ui/session';
@@ -141,16 +142,7 @@ function NextPart({ part, onPlaced }: { part: NetPart; onPlaced(): void }) {
         </span>
       </h2>
       <p className="text-[15px]">{capitalised(part.what)}</p>
-      <table className="mt-1 w-full text-[14.5px]">
-        <tbody>
-          {part.pins.map((p) => (
-            <tr key={p.name} className="border-t border-rule/60">
-              <th className="py-0.5 text-left font-normal text-quiet">{p.name}</th>
-              <td className="break-words py-0.5 font-semibold">{p.net}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <PinsTable pins={part.pins} />
       {pinout && <PinoutFigure pinout={pinout} />}
       {part.block === 'mains' && (
         <p role="note" className="mt-2 text-[14.5px] text-fail">

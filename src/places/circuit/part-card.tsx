@@ -15,6 +15,7 @@ import { StateSign } from '@/ui/state-sign';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
 import { PinoutFigure } from '@/ui/pinout-figure';
+import { PinsTable } from '@/ui/pins-table';
 
 const askBill = (solver: RemoteSolver, design: Design) => solver.bill(design);
 
@@ -65,17 +66,7 @@ export function PartCard({
       )}
       {watts.length > 0 && <FigureList label="What its station burns, nominal" figures={watts} />}
       {pinout && <PinoutFigure pinout={pinout} />}
-      <table className="mt-2 w-full text-[14px]">
-        <caption className="text-left text-[13px] text-quiet">Joined to</caption>
-        <tbody>
-          {part.pins.map((p) => (
-            <tr key={p.name} className="border-t border-rule/60">
-              <th className="py-0.5 text-left font-normal text-quiet">{p.name}</th>
-              <td className="break-words py-0.5 font-semibold">{p.net}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <PinsTable pins={part.pins} />
       {verdicts.length > 0 && (
         <ul className="mt-2 space-y-0.5 text-[14px]" aria-label="Verdicts of its station">
           {verdicts.map((v) => (
