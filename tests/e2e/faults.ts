@@ -11,7 +11,8 @@ export function watchFaults(expected?: RegExp): string[] {
     faults.length = 0;
     page.on('pageerror', (error) => faults.push(error.message));
     page.on('console', (message) => {
-      if (message.type() === 'error' && !expected?.test(message.text())) faults.push(`${message.text()} ${message.location().url}`.trim());
+      if (message.type() === 'error' && !expected?.test(message.text()))
+        faults.push(`${message.text()} ${message.location().url}`.trim());
     });
   });
   test.afterEach(() => expect(faults).toEqual([]));
