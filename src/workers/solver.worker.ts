@@ -147,13 +147,16 @@ async function searched<P, T>(
   onProgress: (progress: P) => void,
 ): Promise<Answer<T | null>> {
   newestSearch = job;
+  let since = performance.now();
   for (;;) {
     const step = answer(() => search.next());
     if (!step.ok) return step;
     if (step.value.done) return { ok: true, value: step.value.value };
+    if (performance.now() - since < 40) continue;
     onProgress(step.value.value);
     await breathe();
     if (newestSearch !== job) return { ok: true, value: null };
+    since = performance.now();
   }
 }
 

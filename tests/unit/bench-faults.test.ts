@@ -5,6 +5,8 @@ import { practiceChoices, takeReading } from '@/core/bench/practice';
 import { diodeSlopeV } from '@/core/bench/movables';
 import { rowFault } from '@/core/bench/row-fault';
 import { heldReadings, suspicions } from '@/core/bench/suspicions';
+import { HOW_COMMON } from '@/core/fit/case-faults';
+import { diagnose } from '@/core/fit/diagnose';
 import { diodeOf } from '@/core/parts/diode';
 import { mainsForReadings } from '@/core/bench/readings';
 import { faultsToHide, hide, SimulatedBuild } from '@/core/bench/simulated-build';
@@ -182,3 +184,49 @@ test('a diode’s drop moves by n·kT/q with each factor of e: 25.69 mV at 25 °
   const perKelvin = 0.02569 / 298.15;
   expect(diodeSlopeV(clock)).toBeCloseTo(law.emissionCoefficient * perKelvin * (law.temperatureC + 273.15), 5);
 });
+
+test.each(['none', 'reservoir-dry', 'source-weak'] as const)(
+  'a dozen rows at a dozen loads: %s is found at a fraction of the work, and as probable as by looking at all of them',
+  (fault) => {
+    const rows = Array.from({ length: 12 }, (_, n) => ({
+      at,
+      loadA: (dome.demand.outputA * (n + 1)) / 12,
+      mainsV: 228 + n,
+      reservoirV: 1,
+      rippleV: null,
+      outputV: null,
+      sinkC: null,
+      loadedS: 600 * (n + 1),
+      note: '',
+      fedFrom: 'mains' as const,
+    }));
+    const design: Design = { ...dome, bench: { ...dome.bench, readings: [], loadLine: rows } };
+    const taken = heldReadings(design);
+    const such = suspicions(design, taken).find((s) => s.fault === fault)!;
+    const volts = such.predict(such.unknowns.map((u) => u.centre));
+    const held = taken.map((h, n) => ({ ...h, value: volts[n]! * (1 + 2e-3 * Math.sin(7 * n)) }));
+    const weighed = (sampling: boolean) => {
+      let states = 0;
+      const all = suspicions(design, held).map(({ sample, ...s }) => {
+        const counted =
+          (predict: (v: readonly number[]) => readonly number[], each: number) => (v: readonly number[]) => {
+            states += each;
+            return predict(v);
+          };
+        return {
+          ...s,
+          predict: counted(s.predict, held.length),
+          ...(sampling && sample ? { sample: { ...sample, predict: counted(sample.predict, sample.of.length) } } : {}),
+        };
+      });
+      const centre = all[0]!.predict(all[0]!.unknowns.map((u) => u.centre));
+      return { ...diagnose(all, held, centre, HOW_COMMON.other), states: () => states };
+    };
+    const [sampled, whole] = [weighed(true), weighed(false)];
+    expect(sampled.states()).toBeLessThan(0.8 * whole.states());
+    const share = (of: typeof whole, name: string) =>
+      of.weighed.reduce((sum, w) => sum + (w.hypothesis.fault === name ? w.probability : 0), 0);
+    for (const name of new Set(whole.weighed.map((w) => w.hypothesis.fault)))
+      expect([name, Math.abs(share(sampled, name) - share(whole, name)) < 0.03]).toEqual([name, true]);
+  },
+);

@@ -1,7 +1,8 @@
 import type { Design } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
 import type { Weighed } from '@/core/fit/diagnose';
-import { foretell, type Foretold } from '@/core/fit/foretell';
+import { foretell, type ForetoldWithSlopes } from '@/core/fit/foretell';
+import type { KnownSlopes } from '@/core/fit/known-slopes';
 import { expectedGain, type Outlook } from '@/core/fit/gain';
 import { orUnsolved } from '@/core/solve/solve-error';
 import type { Asked } from './design-model';
@@ -47,7 +48,18 @@ export function nextReadings(
     quantity: p.quantity,
     state: { mainsV, load: p.load === 1 ? design.demand.outputA : p.load },
   }));
-  const foretold = likely.map((w) => foretoldAll(w, asked));
+  // The tolerances' slopes are those of the likeliest that has an answer everywhere.
+  let known: KnownSlopes | null = null;
+  const foretold = likely.map((w) => {
+    const told = foretoldAll(w, asked, known);
+    if (told.every((t) => t !== null))
+      known ??= {
+        unknowns: w.hypothesis.unknowns,
+        computed: told.map((t) => t.value),
+        slopes: told.map((t) => t.slopes),
+      };
+    return told;
+  });
   const powered = open.map((p, n): NextReading => {
     const outlooks = likely.flatMap((w, k): Outlook[] => {
       const told = foretold[k]![n];
@@ -76,10 +88,15 @@ export function nextReadings(
 }
 
 /** What a hypothesis says of places nobody read: together where it can, one by one where one of them has no answer. */
-function foretoldAll({ hypothesis, posterior }: Weighed<Suspicion>, asked: readonly Asked[]): (Foretold | null)[] {
-  const of = (list: readonly Asked[]) =>
-    orUnsolved(() => foretell(hypothesis.unknowns, posterior!, hypothesis.over(list)));
-  return of(asked) ?? asked.map((one) => of([one])?.[0] ?? null);
+function foretoldAll(
+  { hypothesis, posterior }: Weighed<Suspicion>,
+  asked: readonly Asked[],
+  known: KnownSlopes | null,
+): (ForetoldWithSlopes | null)[] {
+  const { unknowns, severities } = hypothesis;
+  const of = (list: readonly Asked[], like: KnownSlopes | null) =>
+    orUnsolved(() => foretell(unknowns, posterior!, hypothesis.over(list), like && { known: like, severities }));
+  return of(asked, known) ?? asked.map((one) => of([one], null)?.[0] ?? null);
 }
 
 /** What a check that answers yes or no, and is right so often, teaches of something that is so with a probability; bits. */

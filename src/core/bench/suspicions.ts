@@ -67,6 +67,24 @@ function outputReadings(design: Design): Held[] {
   return [...points, ...rows];
 }
 
+/** So many states of many tell soon what is out of question: the lightest load, one between, the heaviest. */
+const SAMPLED_STATES = 3;
+/** With fewer states than so many a sample saves nothing. */
+const MANY_STATES = 6;
+
+/** Numbers of the readings of a few states, spread over the loads; null where there are not many. */
+function sampleOf(held: readonly Held[]): number[] | null {
+  const amps = ({ load }: MeasuredState) => (typeof load === 'number' ? load : -1);
+  const states = [...new Map(held.map((h) => [JSON.stringify(h.state), h.state])).values()].sort(
+    (a, b) => amps(a) - amps(b),
+  );
+  if (states.length < MANY_STATES) return null;
+  const few = Array.from({ length: SAMPLED_STATES }, (_, n) =>
+    JSON.stringify(states[Math.round((n * (states.length - 1)) / (SAMPLED_STATES - 1))]),
+  );
+  return held.flatMap((h, n) => (few.includes(JSON.stringify(h.state)) ? [n] : []));
+}
+
 /** Ahead of the regulator nothing is wrong. */
 const AS_IT_IS = () => SOUND;
 /** How common it is that a probe's factor was forgotten. Rule of thumb. */
@@ -91,6 +109,7 @@ export function suspicions(design: Design, held: readonly Held[]): Suspicion[] {
   const amps = (h: Held) => (typeof h.state.load === 'number' ? h.state.load : 0);
   const heaviest = held.reduce((a, b) => (amps(b) > amps(a) ? b : a));
   const glanced = held.filter((h) => h.state.load === heaviest.state.load && h.state.mainsV === heaviest.state.mainsV);
+  const sampled = sampleOf(held);
   const states = new DesignModel(design);
   const suspicion = (
     { fault, part = '', prior }: Pick<Suspicion, 'fault' | 'prior'> & { part?: string },
@@ -117,6 +136,7 @@ export function suspicions(design: Design, held: readonly Held[]): Suspicion[] {
       severities: own,
       predict: over(held),
       glance: over(glanced),
+      ...(sampled ? { sample: { of: sampled, predict: over(sampled.map((n) => held[n]!)) } } : {}),
       over,
       line: (state, values) => solver.line(state, factorsOf(values), edit(values.slice(0, own)), outOf(values)),
     };

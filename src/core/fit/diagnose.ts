@@ -1,6 +1,7 @@
 import { orUnsolved } from '@/core/solve/solve-error';
 import { atOnce } from './at-once';
 import { logNormal, valuesAt, type Reading, type Unknown } from './belief';
+import { slopesLike, type KnownSlopes } from './known-slopes';
 import { posterior, remembered, rowsOf, slopeColumns, type Posterior, type Predict } from './posterior';
 
 /** One thing that may be wrong, or nothing: a model of the supply with its tolerances and how bad it is as unknowns. */
@@ -16,6 +17,8 @@ export interface Hypothesis {
   predict: Predict;
   /** A few of the readings, soon had: two of the same fault that agree in these agree in all. All of them where left out. */
   glance?: Predict;
+  /** Some of the readings and how they alone are foretold, at a share of the work; left out where that would save nothing. */
+  sample?: { of: readonly number[]; predict: Predict };
 }
 
 /** A hypothesis against the readings. */
@@ -74,19 +77,28 @@ export function* diagnosing<H extends Hypothesis>(
   // What is nearest at its centres first: against it most of the others are soon out of question.
   const lined = kinds
     .map(({ hypothesis, twins }) => {
-      const predict = remembered(hypothesis.predict);
-      const centre = orUnsolved(() => predict(hypothesis.unknowns.map((u) => u.centre)));
-      return { hypothesis, twins, predict, centre, miss: missOf(centre, readings) };
+      const whole: Looked = { readings, predict: remembered(hypothesis.predict) };
+      const { sample } = hypothesis;
+      const first: Looked = sample
+        ? { readings: sample.of.map((n) => readings[n]!), predict: remembered(sample.predict) }
+        : whole;
+      const centre = orUnsolved(() => first.predict(hypothesis.unknowns.map((u) => u.centre)));
+      return { hypothesis, twins, whole, first, centre, miss: missOf(centre, first.readings) };
     })
     .sort((x, y) => x.miss - y.miss);
   const found: Found<H>[] = [];
-  // Whatever is wrong, tolerances move readings much alike: their slopes are solved for once.
-  let known: Known | null = null;
+  let known: KnownSlopes | null = null;
+  let knownFirst: KnownSlopes | null = null;
   let bestSquares = Infinity;
-  for (const { hypothesis, twins, predict, centre } of lined) {
-    const p: Posterior | null =
-      centre && weigh({ ...hypothesis, predict }, readings, bestSquares + HOPELESS_SQUARES, known);
-    if (p) known ??= { unknowns: hypothesis.unknowns, posterior: p };
+  for (const { hypothesis, twins, whole, first, centre } of lined) {
+    const hopeless = bestSquares + HOPELESS_SQUARES;
+    let p: Posterior | null = centre && weigh(hypothesis, first, hopeless, knownFirst);
+    if (p && first !== whole) {
+      knownFirst ??= { unknowns: hypothesis.unknowns, ...p };
+      p = widened(hypothesis, whole, p, hopeless, known);
+    }
+    if (p) known ??= { unknowns: hypothesis.unknowns, ...p };
+    if (first === whole) knownFirst = known;
     if (p) bestSquares = Math.min(bestSquares, p.squares);
     for (const h of [hypothesis, ...twins]) {
       found.push({ hypothesis: h, posterior: p });
@@ -120,8 +132,8 @@ export function* diagnosing<H extends Hypothesis>(
 /** Where else a search may begin than with its severity as believed, in its spreads: it may have two places that fit. */
 const MILDER = -1.5;
 const WORSE = 1.5;
-/** A sum of squares so much above the best one is a share of belief of 1e-7: how it ends is of no interest. */
-const HOPELESS_SQUARES = 32;
+/** A sum of squares so much above the best one is a share of belief of 5e-5: how it ends is of no interest. */
+const HOPELESS_SQUARES = 20;
 /** A search that ended with so many times that will not come down to it from elsewhere either. */
 const FAR_OFF = 10;
 /** Rounds of a search: how probable a fault is is known long before its last figure is. */
@@ -131,17 +143,39 @@ const WORTH_REFINING = 2;
 /** Two hypotheses that read the same to this share cannot be told apart by these readings. */
 const ALIKE = 2e-4;
 
-/** What a search found, whose slopes another one can begin with. */
-interface Known {
-  unknowns: readonly Unknown[];
-  posterior: Posterior;
+/** What a hypothesis is held against: all the readings, or a sample of them. */
+interface Looked {
+  readings: readonly Reading[];
+  predict: Predict;
+}
+
+/**
+ * From a sample of the readings to all of them. More readings only add squares: what the sample leaves beyond hope is summed
+ * up where it stands.
+ */
+function widened(
+  { unknowns, severities }: Hypothesis,
+  { readings, predict }: Looked,
+  sampled: Posterior,
+  hopeless: number,
+  elsewhere: KnownSlopes | null,
+): Posterior | null {
+  return orUnsolved(() => {
+    const from = sampled.z;
+    if (sampled.squares > hopeless) {
+      const slopes = readings.map(() => unknowns.map(() => 0));
+      return posterior(unknowns, readings, predict, { from, rounds: 0, slopes });
+    }
+    const slopes = slopesLike(unknowns, severities, predict, from, elsewhere);
+    return posterior(unknowns, readings, predict, { from, hopeless, rounds: ROUNDS, slopes });
+  });
 }
 
 function weigh(
-  { unknowns, severities, predict }: Hypothesis,
-  readings: readonly Reading[],
+  { unknowns, severities }: Hypothesis,
+  { readings, predict }: Looked,
   hopeless: number,
-  elsewhere: Known | null,
+  elsewhere: KnownSlopes | null,
 ): Posterior | null {
   const starting = (start: number) => {
     const from = unknowns.map((_, n) => (n === 0 ? start : 0));
@@ -161,10 +195,10 @@ function weigh(
     const { from, miss } = starts[n]!;
     if (miss === Infinity) continue;
     const p = orUnsolved(() => {
-      const slopes = firstSlopes(unknowns, severities, predict, from, known);
+      const slopes = slopesLike(unknowns, severities, predict, from, known);
       return posterior(unknowns, readings, predict, { from, hopeless, rounds: ROUNDS, slopes });
     });
-    if (p) known = { unknowns, posterior: p };
+    if (p) known = { unknowns, ...p };
     if (p && (!best || p.logEvidence > best.logEvidence)) best = p;
     // Another start is only worth it where the last left something unexplained, and came near enough.
     if (best && (best.chiSquare < readings.length + 4 || best.squares > FAR_OFF * hopeless)) break;
@@ -176,29 +210,6 @@ function weigh(
 /** Sum of the squared misses in sigmas; infinite where there is no answer. */
 const missOf = (computed: readonly number[] | null, readings: readonly Reading[]): number =>
   computed ? readings.reduce((sum, r, n) => sum + ((computed[n]! - r.value) / r.sigma) ** 2, 0) : Infinity;
-
-/**
- * Slopes where a search begins: those of its severity solved for, the others as shares of what is read taken from what is
- * known already.
- */
-function firstSlopes(
-  unknowns: readonly Unknown[],
-  severities: number,
-  predict: Predict,
-  from: readonly number[],
-  known: Known | null,
-): number[][] {
-  const here = predict(valuesAt(unknowns, from));
-  const columnOf = new Map(known?.unknowns.map((u, k) => [u.id, k]));
-  const borrowed = unknowns.slice(severities).map((u) => columnOf.get(u.id) ?? null);
-  if (!known || borrowed.includes(null)) return rowsOf(slopeColumns(unknowns, from, here, predict), here.length);
-  const own = rowsOf(slopeColumns(unknowns, from, here, predict, severities), here.length);
-  const { computed, slopes } = known.posterior;
-  return here.map((value, n) => {
-    const scale = computed[n] === 0 ? 1 : value / computed[n]!;
-    return [...own[n]!, ...borrowed.map((k) => scale * slopes[n]![k!]!)];
-  });
-}
 
 /** Looks once more, with slopes of its own where the first look ended, at all whose share of belief is worth a figure. */
 function refine<H extends Hypothesis>(found: Found<H>[], readings: readonly Reading[], least: number): void {
