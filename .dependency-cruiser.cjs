@@ -17,6 +17,7 @@ const CORE = [
   'instrument',
   'mains-side',
   'build',
+  'box',
   'sheet',
 ];
 const earlier = (stage) => CORE.slice(0, CORE.indexOf(stage) + 1);

@@ -17,6 +17,7 @@ export type RoomId =
   | 'circuit'
   | 'wiring'
   | 'assembly'
+  | 'box'
   | 'checklist'
   | 'bench'
   | 'line'
@@ -76,6 +77,7 @@ export function placesOf({ source }: Pick<Design, 'source'>): readonly Place[] {
       rooms: [
         { id: 'circuit', name: 'Circuit' },
         { id: 'wiring', name: 'Wiring' },
+        { id: 'box', name: 'Box' },
         { id: 'assembly', name: 'Assembly' },
         { id: 'checklist', name: mains ? 'Before the plug' : 'Before it is joined' },
       ],

@@ -20,6 +20,7 @@ import { cornerGrid, type Grid } from '@/core/judge/corners';
 import { moreOf, type MoreWith } from '@/core/judge/more-of';
 import { singleChanges, type SingleChange } from '@/core/judge/single-change';
 import { fixesByStep } from '@/core/judge/fixes';
+import { planBox, type BoxPlan, type SmallestBox } from '@/core/box/box-plan';
 import { wiring, type WireRow } from '@/core/build/wiring';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import { netlistOf } from '@/core/netlist/netlist-of';
@@ -307,6 +308,10 @@ const solver = {
       const study = studyDesign(design);
       return wiring(study, netlistOf(design), mainsSide(study));
     });
+  },
+  /** Where everything goes in its box, and the smallest standard one. */
+  box(design: Design): Answer<BoxPlan & { smallest: SmallestBox }> {
+    return answer(() => planBox(design));
   },
   bill(design: Design): Answer<BillLine[]> {
     return answer(() => billOf(studyDesign(design)));

@@ -54,7 +54,7 @@ export function outputDemand({ outputV, outputA, tolerancePct, rippleVpp, kind }
 export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
   return {
     format: 'ember-rail-design',
-    version: 11,
+    version: 12,
     name,
     note: '',
     demand: { ...outputDemand(demand), negativeA: null },
@@ -121,7 +121,12 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
     },
     picked: [],
     fixed: [],
-    build: { placed: [], wired: [], kit: [] },
+    build: {
+      placed: [],
+      wired: [],
+      kit: [],
+      box: { core: 'laminated', inside: null, places: [], sizes: [], own: [] },
+    },
     bench: {
       meterPct: 0.8,
       meterDigitsV: 0.02,

@@ -28,6 +28,9 @@ export type Span = NonNullable<OutputDemand['window']>;
 export type LoadTable = InferType<typeof loadSchema>;
 export type Consumer = LoadTable['consumers'][number];
 export type { OutputId } from './load-schema';
+/** The box a supply is built into. */
+export type Enclosure = Stored['build']['box'];
+export type BoxFace = Enclosure['places'][number]['face'];
 export type Mains = InferType<typeof mainsSchema>;
 export type Transformer = InferType<typeof transformerSchema>;
 export type Rectifier = InferType<typeof rectifierSchema>;

@@ -19,6 +19,9 @@ export const PLACED_MAX = 600;
 /** Letters of what a part, a wire or a line of the bill is known by. */
 export const TICK_MAX = 200;
 export const KIT_MAX = 200;
+/** Most parts of a box that were put somewhere by hand, and of the person's own. */
+export const BOX_PLACES_MAX = 100;
+export const BOX_OWN_MAX = 30;
 export const CAME_MAX = 9999;
 /** Letters in the name of a revision. */
 export const REVISION_NAME_MAX = 80;

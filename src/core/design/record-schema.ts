@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { boxSchema } from './box-schema';
 import { FED_FROM, PART_ROLES, SET_KINDS } from './kinds';
 import {
   CAME_MAX,
@@ -148,4 +149,5 @@ export const buildSchema = group({
     KIT_MAX,
     `${KIT_MAX} lines`,
   ),
+  box: boxSchema,
 });

@@ -1,6 +1,7 @@
 import { heatersOf, rectifierPieces, rectifierSink } from '@/core/design/heaters';
 import { mainModel, outputModel, outputName, outputsOf } from '@/core/design/outputs';
 import { arrangementFacts, arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
+import { sinksOf, type Sink } from '@/core/design/sinks';
 import { partsIn } from '@/core/drawer/fit';
 import { balanceOhmOf, bankRatedV, canCount } from '@/core/design/bank';
 import type { Design } from '@/core/design/design';
@@ -62,7 +63,8 @@ export function billOf(study: Study): BillLine[] {
   const netlist = netlistOf(design);
   const onLine = (line: string) => netlist.parts.filter((p) => p.line === line);
   const refs = (line: string) => referencesOf(onLine(line));
-  const sinks = (from: number, count: number) => (count === 1 ? `H${from}` : `H${from}–H${from + count - 1}`);
+  const sinks = sinksOf(design);
+  const sinkRefs = (of: Sink['of']) => referencesOf(sinks.filter((s) => s.of === of));
   const halves = windingCount(design);
   const dc = dcSourceOf(design);
   if (dc)
@@ -227,7 +229,7 @@ export function billOf(study: Study): BillLine[] {
     }
     if (heat.sinkKPerW !== null && model.pass.takesSink) {
       add('sink', {
-        references: sinks(1, mainSinks(design)),
+        references: sinkRefs('main'),
         what: `Heatsink ${formatNominal(heat.sinkKPerW, 'K/W')}`,
         count: mainSinks(design),
         needed: `${formatQuantity(
@@ -265,7 +267,6 @@ export function billOf(study: Study): BillLine[] {
       }
     }
   }
-  let h = mainSinks(design) + 1;
   outputsOf(design)
     .filter((o) => o.place >= 0)
     .forEach((output) => {
@@ -283,7 +284,7 @@ export function billOf(study: Study): BillLine[] {
       });
       if (output.sinkKPerW !== null && made.pass.takesSink && !heat.oneSink) {
         add(null, {
-          references: `H${h++}`,
+          references: sinkRefs(output.place),
           what: `Heatsink ${formatNominal(output.sinkKPerW, 'K/W')}, for ${name}`,
           count: 1,
           needed: `${formatQuantity(
@@ -297,7 +298,7 @@ export function billOf(study: Study): BillLine[] {
     });
   if (heat.rectifierSinkKPerW !== null && rectifierSink(design) === 'own') {
     add(null, {
-      references: `H${h++}`,
+      references: sinkRefs('rectifier'),
       what: `Heatsink ${formatNominal(heat.rectifierSinkKPerW, 'K/W')}, for the rectifier`,
       count: 1,
       needed: `${formatQuantity(

@@ -1,6 +1,7 @@
 import { heatersOf, rectifierPieces, rectifierSink } from '@/core/design/heaters';
 import { arrangementFacts, arrangementOf, dcSourceOf } from '@/core/design/source';
 import { canCount } from '@/core/design/bank';
+import { sinksOf } from '@/core/design/sinks';
 import type { Design, FilterStep, FurtherOutput, Heater } from '@/core/design/design';
 import { windingCount } from '@/core/design/words';
 import { typicalCapacitorPrice } from '@/core/parts/capacitor';
@@ -35,11 +36,7 @@ export function secondaryFuses(design: Design): number {
 }
 
 /** How many sinks the regulators of the main output and its twin stand on: one for both, or one each. */
-export function mainSinks(design: Design): number {
-  const { heat } = design;
-  if (heat.sinkKPerW === null || !mainModel(design)?.pass.takesSink) return 0;
-  return heat.oneSink ? 1 : arrangementOf(design).rails;
-}
+export const mainSinks = (design: Design): number => sinksOf(design).filter((s) => s.of === 'main').length;
 
 /** How many insulating washers the regulators want: one under each device whose metal is not at ground. */
 export function insulators(design: Design): number {

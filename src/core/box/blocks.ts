@@ -1,0 +1,210 @@
+import type { Design, Enclosure } from '@/core/design/design';
+import { sinksOf } from '@/core/design/sinks';
+import type { Netlist, NetPart } from '@/core/netlist/netlist';
+import { referencesOf } from '@/core/netlist/references';
+import { formatNominal } from '@/core/quantity/format';
+import type { Block } from './block';
+import { aboutBoard, ratedAmps, ratedVolts } from './board-size';
+import {
+  canSize,
+  chokeSize,
+  PANEL_PARTS,
+  POSTS_APART_MM,
+  sinkSize,
+  transformerSize,
+  type PanelPart,
+  type Size,
+} from './footprints';
+
+/** Cans wider than this stand beside the board, in a clamp or on their screws, mm. */
+const BESIDE_THE_BOARD_MM = 18;
+const STAND_OFF_MM = 10;
+/** A valve in its socket: diameter and height, mm; typical. */
+const VALVE_MM = { wMm: 32, dMm: 32, hMm: 95 };
+
+/** Everything that takes up room in the box of a design, from its netlist and what the person measured or added. */
+export function blocksOf(design: Design, netlist: Netlist): Block[] {
+  const { box } = design.build;
+  const blocks: Block[] = [];
+  const onBoard: NetPart[] = [];
+  const add = (block: Partial<Block> & Pick<Block, 'id' | 'label' | 'what' | 'size'>) =>
+    blocks.push(withDefaults(block));
+  const panel = (
+    part: NetPart,
+    { hole, face, behindMm }: PanelPart,
+    where: 'front' | 'rear',
+    more: Partial<Block> = {},
+  ) =>
+    add({
+      id: part.ref,
+      label: part.ref,
+      what: `${part.what}${part.value ? `, ${part.value}` : ''}`,
+      size: { wMm: face.wMm, dMm: behindMm, hMm: face.hMm },
+      face: where,
+      may: ['front', 'rear'],
+      hole,
+      labels: [part.value],
+      ...more,
+    });
+  for (const part of netlist.parts) {
+    const { kind, ref } = part;
+    if (kind === 'inlet') panel(part, PANEL_PARTS.inlet, 'rear', { carries: 'mains' });
+    else if (kind === 'fuse' && part.block === 'mains')
+      panel(part, PANEL_PARTS['fuse holder'], 'rear', { carries: 'mains', near: near(netlist, 'inlet') });
+    else if (kind === 'switch')
+      panel(part, PANEL_PARTS[part.pins.length > 2 ? 'switch, two poles' : 'switch, one pole'], 'rear', {
+        carries: 'mains',
+        labels: ['I · 0'],
+        near: near(netlist, 'inlet'),
+      });
+    else if (kind === 'transformer')
+      add({
+        id: ref,
+        label: ref,
+        what: `transformer, ${part.value}, ${part.rating}`,
+        size: transformerSize(design.transformer.ratedVA, box.core),
+        round: box.core === 'ring',
+        screws: box.core === 'ring' ? { count: 1, diameterMm: 6.5, insetMm: 0 } : LAMINATED_SCREWS,
+        carries: 'both',
+        fieldVA: design.transformer.ratedVA,
+        near: [...near(netlist, 'switch'), 'board'],
+      });
+    // A bought adapter or a battery stays outside: its lead comes in by a jack.
+    else if (kind === 'source') panel(part, PANEL_PARTS.jack, 'rear', { what: `jack of the ${part.what}` });
+    else if (kind === 'choke')
+      add({
+        id: ref,
+        label: ref,
+        what: `${part.what}, ${part.value}`,
+        size: chokeSize(part.si!.value, ratedAmps(part) ?? 1),
+        screws: LAMINATED_SCREWS,
+        origin: 'rule of thumb',
+        near: ['board'],
+      });
+    else if (kind === 'valve')
+      add({
+        id: ref,
+        label: ref,
+        what: part.what,
+        size: VALVE_MM,
+        round: true,
+        hot: true,
+        screws: { count: 2, diameterMm: 3.2, insetMm: 4 },
+        near: ['board'],
+      });
+    else if (kind === 'led') panel(part, PANEL_PARTS.lamp, 'front', { labels: ['on'], near: ['board'] });
+    else if (kind === 'pot' && part.what.startsWith('turns'))
+      panel(part, PANEL_PARTS.pot, 'front', { labels: ['volts'], near: ['board'] });
+    else if (kind === 'fan') panel(part, PANEL_PARTS.fan, 'rear', { near: ['H1'] });
+    else if (kind === 'terminal') {
+      const { hole, face, behindMm } = PANEL_PARTS.post;
+      const count = part.pins.length;
+      panel(part, { hole, behindMm, face: { wMm: face.wMm + (count - 1) * POSTS_APART_MM, hMm: face.hMm } }, 'front', {
+        holes: { count, apartMm: POSTS_APART_MM },
+        labels: part.pins.map((p) => (p.name === '0 V' ? '0 V' : part.value)),
+        near: ['board'],
+      });
+    } else if (kind === 'heater' || kind === 'cutout') {
+      // A heater is its valve's; a cut-out lies on the transformer's winding.
+    } else {
+      const can = kind === 'electrolytic' && part.si ? canOf(part) : null;
+      if (can && can.diameterMm > BESIDE_THE_BOARD_MM)
+        add({
+          id: ref,
+          label: ref,
+          what: `${part.value} ${part.rating}`,
+          size: { wMm: can.diameterMm, dMm: can.diameterMm, hMm: can.hMm },
+          round: true,
+          can: true,
+          // A clamp around it.
+          screws: { count: 2, diameterMm: 3.2, insetMm: -5 },
+          near: ['board'],
+        });
+      else onBoard.push(part);
+    }
+  }
+  for (const { ref, kPerW, of, what } of sinksOf(design)) {
+    const outside = design.heat.sinkOutside && design.heat.box !== 'open' && of !== 'rectifier';
+    add({
+      id: ref,
+      label: ref,
+      what: `heatsink of ${what}, ${formatNominal(kPerW, 'K/W')}`,
+      size: sinkSize(kPerW),
+      origin: 'rule of thumb',
+      face: outside ? 'rear' : 'floor',
+      may: outside ? ['rear'] : ['floor'],
+      hot: true,
+      fins: true,
+      screws: { count: 2, diameterMm: 3.2, insetMm: 8 },
+      outside,
+      standOffMm: outside ? 0 : FIN_AIR_MM,
+      near: ['board'],
+    });
+  }
+  if (onBoard.length > 0)
+    add({
+      id: 'board',
+      label: 'board',
+      what: `board with ${referencesOf(onBoard)}`,
+      size: aboutBoard(onBoard),
+      origin: 'rule of thumb',
+      can: onBoard.some((p) => p.kind === 'electrolytic'),
+      standOffMm: STAND_OFF_MM,
+      screws: { count: 4, diameterMm: 3.2, insetMm: 4 },
+      near: netlist.parts.filter((p) => p.kind === 'terminal').map((p) => p.ref),
+    });
+  for (const { id, name, face, carries, ...size } of box.own)
+    add({
+      id,
+      label: name,
+      what: name,
+      size,
+      face,
+      may: ['floor', 'front', 'rear'],
+      hole: face === 'floor' ? null : { shape: 'slot', wMm: size.wMm, hMm: size.hMm, screwsApartMm: null },
+      carries,
+      origin: 'measured',
+    });
+  return blocks.map((b) => measured(b, box));
+}
+
+/** Air below and above fins, mm. */
+export const FIN_AIR_MM = 25;
+
+const withDefaults = (block: Partial<Block> & Pick<Block, 'id' | 'label' | 'what' | 'size'>): Block => ({
+  face: 'floor',
+  may: ['floor'],
+  round: false,
+  origin: 'typical',
+  hole: null,
+  holes: { count: 1, apartMm: 0 },
+  carries: 'low',
+  hot: false,
+  can: false,
+  fieldVA: null,
+  fins: false,
+  outside: false,
+  standOffMm: 0,
+  screws: { count: 0, diameterMm: 3.2, insetMm: 4 },
+  labels: [],
+  near: [],
+  ...block,
+});
+
+/** A block by the size read off the part in hand, where there is one. */
+function measured(block: Block, { sizes }: Enclosure): Block {
+  const own = sizes.find((s) => s.block === block.id);
+  if (!own) return block;
+  const size: Size = { wMm: own.wMm, dMm: own.dMm, hMm: own.hMm };
+  return { ...block, size, origin: 'measured', round: block.round && size.wMm === size.dMm };
+}
+
+const near = ({ parts }: Netlist, kind: NetPart['kind']) => parts.filter((p) => p.kind === kind).map((p) => p.ref);
+
+const LAMINATED_SCREWS = { count: 4, diameterMm: 4.3, insetMm: 6 } as const;
+
+/** A can's diameter and height where its volts are known. */
+function canOf(part: NetPart): { diameterMm: number; hMm: number } | null {
+  const volts = ratedVolts(part);
+  return volts === null ? null : canSize(part.si!.value, volts);
+}

@@ -1,0 +1,54 @@
+import type { NetPart } from '@/core/netlist/netlist';
+import { parseQuantity } from '@/core/quantity/parse';
+import { canSize, type Size } from './footprints';
+
+/** Room small parts take on a board, mm by mm by height; typical. */
+const SMALL: Readonly<Partial<Record<NetPart['kind'], readonly [w: number, d: number, h: number]>>> = {
+  fuse: [25, 10, 14],
+  diode: [15, 5, 6],
+  bridge: [20, 8, 18],
+  capacitor: [8, 5, 9],
+  electrolytic: [8, 8, 13],
+  resistor: [12, 4, 4],
+  zener: [10, 4, 4],
+  transistor: [12, 8, 20],
+  regulator: [12, 8, 20],
+  control: [40, 30, 10],
+  pot: [10, 10, 12],
+};
+/** Of a board so much is covered by parts, the rest by tracks, screws and edges. Rule of thumb. */
+const COVERED = 0.35;
+const BOARD_MM = 1.6;
+const LEAST_MM = 30;
+
+/** Volts a can is printed with. */
+export const ratedVolts = ({ rating }: Pick<NetPart, 'rating'>): number | null => rated(rating, 'V');
+/** Amperes a choke is printed with. */
+export const ratedAmps = ({ rating }: Pick<NetPart, 'rating'>): number | null => rated(rating, 'A');
+
+function rated(rating: string, unit: 'V' | 'A'): number | null {
+  const read = rating.endsWith(unit) ? parseQuantity(rating, unit) : null;
+  return read?.ok ? read.value : null;
+}
+
+/** What a part takes up on a board, mm. */
+export function onBoard(part: NetPart): readonly [w: number, d: number, h: number] {
+  const volts = ratedVolts(part);
+  if (part.kind === 'electrolytic' && part.si && volts !== null) {
+    const { diameterMm, hMm } = canSize(part.si.value, volts);
+    return [diameterMm, diameterMm, hMm];
+  }
+  return SMALL[part.kind] ?? [10, 10, 10];
+}
+
+/** About how large a board its parts make: three to two, as high as its tallest. Rule of thumb, until it is laid out. */
+export function aboutBoard(parts: readonly NetPart[]): Size {
+  const sizes = parts.map(onBoard);
+  const mm2 = sizes.reduce((sum, [w, d]) => sum + w * d, 0) / COVERED;
+  const depth = Math.max(LEAST_MM, Math.sqrt(mm2 / 1.5), ...sizes.map(([w, d]) => Math.min(w, d) + 10));
+  return {
+    wMm: Math.ceil(Math.max(LEAST_MM, mm2 / depth, 1.5 * LEAST_MM)),
+    dMm: Math.ceil(depth),
+    hMm: Math.ceil(BOARD_MM + Math.max(3, ...sizes.map(([, , h]) => h))),
+  };
+}

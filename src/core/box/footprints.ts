@@ -1,0 +1,122 @@
+import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
+
+/** What a part takes up, mm: width from left to right and depth away from its panel or towards the rear, height up. */
+export interface Size {
+  wMm: number;
+  dMm: number;
+  hMm: number;
+}
+
+/** A hole in a panel: drilled, or sawn and filed. */
+export type Hole =
+  { shape: 'round'; diameterMm: number } | { shape: 'slot'; wMm: number; hMm: number; screwsApartMm: number | null };
+
+/** Iron by its volt-amperes: laminated by width and depth, a ring by its diameter; typical. */
+const LAMINATED: readonly (readonly [va: number, w: number, d: number, h: number])[] = [
+  [6, 42, 36, 36],
+  [20, 54, 48, 48],
+  [50, 78, 60, 65],
+  [100, 84, 75, 74],
+  [160, 96, 80, 85],
+  [225, 108, 85, 95],
+  [300, 120, 92, 105],
+];
+const RINGS: readonly (readonly [va: number, diameter: number, h: number])[] = [
+  [15, 60, 36],
+  [30, 70, 40],
+  [50, 80, 42],
+  [80, 95, 42],
+  [120, 95, 53],
+  [160, 107, 53],
+  [225, 115, 57],
+  [300, 120, 65],
+  [500, 140, 70],
+];
+
+/** A transformer's size: the next one sold that bears as much; above the largest, grown with the cube root of its VA. */
+export function transformerSize(ratedVA: number, core: 'laminated' | 'ring'): Size {
+  const rows = core === 'ring' ? RINGS.map(([va, d, h]) => [va, d, d, h] as const) : LAMINATED;
+  const [va, w, d, h] = rows.find((r) => r[0] >= ratedVA) ?? rows.at(-1)!;
+  const grown = Math.max(1, Math.cbrt(ratedVA / va));
+  return { wMm: Math.ceil(grown * w), dMm: Math.ceil(grown * d), hMm: Math.ceil(grown * h) };
+}
+
+/** Electrolytics by what they hold: capacitance F, volts, diameter and height mm; typical. */
+const CANS: readonly (readonly [farad: number, volts: number, diameter: number, h: number])[] = [
+  [100e-6, 25, 6.3, 11],
+  [470e-6, 25, 10, 13],
+  [1000e-6, 25, 10, 20],
+  [2200e-6, 25, 13, 25],
+  [4700e-6, 25, 16, 32],
+  [4700e-6, 35, 18, 36],
+  [6800e-6, 50, 25, 40],
+  [10000e-6, 63, 35, 50],
+  [22000e-6, 50, 35, 55],
+];
+/** What an electrolytic's size goes by, F·V. */
+const charge = (farad: number, volts: number) => farad * volts;
+
+/** A can's diameter and height, mm: the next one sold that holds its farads times its volts; above the largest, grown with their cube root. */
+export function canSize(farad: number, volts: number): { diameterMm: number; hMm: number } {
+  const cv = charge(farad, volts);
+  const rows = [...CANS].sort((a, b) => charge(a[0], a[1]) - charge(b[0], b[1]));
+  const row = rows.find((r) => charge(r[0], r[1]) >= cv * 0.999) ?? rows.at(-1)!;
+  const grown = Math.max(1, Math.cbrt(cv / charge(row[0], row[1])));
+  return { diameterMm: Math.ceil(grown * row[2] * 10) / 10, hMm: Math.ceil(grown * row[3]) };
+}
+
+/** Fins by still air take about so much room for each watt a kelvin, cm3·K/W. Rule of thumb. */
+const SINK_CM3_K_PER_W = 550;
+/** A fan over fins wants them no smaller; what is clipped on is never thinner than this, mm. */
+const LEAST_SINK_MM = 8;
+
+/** A sink by its thermal resistance: room by rule of thumb, in the shape extruded ones have: wide, flat, fins upright. */
+export function sinkSize(kPerW: number): Size {
+  const mm3 = (1000 * SINK_CM3_K_PER_W) / Math.max(kPerW, STANDARD_SINKS_K_PER_W.at(-1)! / 4);
+  // 2 : 0.6 : 1, width to depth to height.
+  const unit = Math.cbrt(mm3 / 1.2);
+  return { wMm: Math.ceil(2 * unit), dMm: Math.max(LEAST_SINK_MM, Math.ceil(0.6 * unit)), hMm: Math.ceil(unit) };
+}
+
+/** Energy a choke holds at its rated current per volt-ampere of a transformer of its size, J. Rule of thumb: a gapped core of 50 VA holds 0.35 J. */
+const CHOKE_J_PER_VA = 7e-3;
+
+/** A choke by the energy it holds at its rated current: a laminated core that could hold it. Rule of thumb. */
+export const chokeSize = (inductanceH: number, ratedA: number): Size =>
+  transformerSize((0.5 * inductanceH * ratedA * ratedA) / CHOKE_J_PER_VA, 'laminated');
+
+/** A part of a panel: its hole, its face outside, and the room it takes behind with its tabs, mm; typical. */
+export interface PanelPart {
+  hole: Hole;
+  /** What it covers of the panel, flange and nut included, mm. */
+  face: { wMm: number; hMm: number };
+  behindMm: number;
+}
+
+const round = (diameterMm: number, faceMm: number, behindMm: number): PanelPart => ({
+  hole: { shape: 'round', diameterMm },
+  face: { wMm: faceMm, hMm: faceMm },
+  behindMm,
+});
+const slot = (
+  wMm: number,
+  hMm: number,
+  face: { wMm: number; hMm: number },
+  behindMm: number,
+  screwsApartMm: number | null = null,
+): PanelPart => ({ hole: { shape: 'slot', wMm, hMm, screwsApartMm }, face, behindMm });
+
+export const PANEL_PARTS = {
+  inlet: slot(27, 20, { wMm: 50, hMm: 24 }, 40, 40),
+  'switch, one pole': slot(19.2, 13, { wMm: 21, hMm: 15 }, 30),
+  'switch, two poles': slot(28, 22, { wMm: 31, hMm: 25 }, 40),
+  'fuse holder': round(12.7, 16, 50),
+  post: round(8, 14, 25),
+  pot: round(7.2, 20, 20),
+  lamp: round(8, 11, 15),
+  jack: round(8, 14, 20),
+  fan: slot(57, 57, { wMm: 60, hMm: 60 }, 25, 50),
+} as const satisfies Record<string, PanelPart>;
+
+/** Between the two of a pair of posts, mm. */
+export const POSTS_APART_MM = 19;

@@ -1,0 +1,155 @@
+import type { Block, Inside, Spot } from './block';
+import { FIN_AIR_MM } from './blocks';
+import { gapMm, mid, planGap, type Solid } from './solid';
+import { fieldDistance } from './stray-field';
+
+/** A block where it is, with the room it takes. */
+export interface Standing {
+  block: Block;
+  spot: Spot;
+  solid: Solid;
+}
+
+export type BoxRuleId =
+  'inside' | 'lid' | 'reach' | 'mains-to-low' | 'bend' | 'heat-to-can' | 'above-fins' | 'field' | 'together';
+
+/** What one of two blocks has to keep from the other. */
+interface PairRule {
+  id: BoxRuleId;
+  name: string;
+  why: string;
+  /** Distance wanted, mm; null where it says nothing of these two. */
+  wants(a: Block, b: Block, ctx: Surroundings): number | null;
+  /** Distance there is, mm. */
+  has(a: Standing, b: Standing): number;
+}
+
+/** What a block has to keep from the box itself. */
+interface WallRule {
+  id: BoxRuleId;
+  name: string;
+  why: string;
+  wants(a: Block): number | null;
+  has(a: Standing, inside: Inside): number;
+}
+
+/** What the distances hang on besides the parts. */
+export interface Surroundings {
+  ring: boolean;
+  frequencyHz: number;
+}
+
+const MAINS_TO_LOW_MM = 8;
+const REACH_MM = 5;
+const LID_MM = 5;
+const BEND_MM = 15;
+const HEAT_TO_CAN_MM = 10;
+/** Inlet, fuse and switch no farther from each other than this, middle to middle, mm. Rule of thumb. */
+const TOGETHER_MM = 120;
+
+const gap = (a: Standing, b: Standing) => gapMm(a.solid, b.solid);
+const either = (a: Block, b: Block, test: (a: Block, b: Block) => boolean) => test(a, b) || test(b, a);
+const onPanel = ({ spot, block }: Standing) => spot.face !== 'floor' && !block.outside;
+
+export const PAIR_RULES: readonly PairRule[] = [
+  {
+    id: 'mains-to-low',
+    name: 'Mains to low volts',
+    why: 'What comes loose inside must not bring the mains to the output: 8 mm through air, or a barrier between.',
+    wants: (a, b) =>
+      either(a, b, (m, l) => m.carries === 'mains' && (l.carries === 'low' || l.carries === 'input') && !l.outside)
+        ? MAINS_TO_LOW_MM
+        : null,
+    has: gap,
+  },
+  {
+    id: 'reach',
+    name: 'Screws and fingers',
+    why: 'A screwdriver, a nut and two fingers have to get between any two parts.',
+    wants: () => REACH_MM,
+    has: gap,
+  },
+  {
+    id: 'bend',
+    name: 'Wire bends',
+    why: 'A wire leaves its tab straight and needs 15 mm to turn; bent shorter it breaks at the solder.',
+    wants: (a, b) => (either(a, b, (p, f) => p.hole !== null && !p.outside && f.hole === null) ? BEND_MM : null),
+    has: (a, b) => {
+      const panels = [a, b].filter(onPanel);
+      if (panels.length !== 1) return Infinity;
+      const panel = panels[0]!;
+      const other = panel === a ? b : a;
+      return runBehind(panel, other);
+    },
+  },
+  {
+    id: 'heat-to-can',
+    name: 'Heat to electrolytics',
+    why: 'Every 10 °C more halve the life of an electrolytic: 10 mm of air to what is hot.',
+    wants: (a, b) => (either(a, b, (h, c) => h.hot && c.can && !h.outside) ? HEAT_TO_CAN_MM : null),
+    has: gap,
+  },
+  {
+    id: 'above-fins',
+    name: 'Nothing in the warm air',
+    why: 'Air rises hot from the fins: what stands above them is heated, and chokes them.',
+    wants: (a, b) => (either(a, b, (f) => f.fins && !f.outside) ? FIN_AIR_MM : null),
+    has: (a, b) => {
+      const [fins, other] = a.block.fins ? [a, b] : [b, a];
+      if (planGap(fins.solid, other.solid) >= 0) return Infinity;
+      return other.solid.z[0] >= mid(fins.solid.z)
+        ? other.solid.z[0] - fins.solid.z[1]
+        : fins.solid.z[0] - other.solid.z[1];
+    },
+  },
+  {
+    id: 'field',
+    name: 'Stray field to an input',
+    why: 'The transformer’s field falls with the cube of the distance; what an input’s loop picks up no regulator takes out.',
+    wants: (a, b, { ring, frequencyHz }) => {
+      const [iron, input] = a.fieldVA !== null ? [a, b] : [b, a];
+      return iron.fieldVA !== null && input.carries === 'input'
+        ? fieldDistance(iron.fieldVA, ring, frequencyHz).value
+        : null;
+    },
+    has: gap,
+  },
+  {
+    id: 'together',
+    name: 'Mains parts together',
+    why: 'Inlet, fuse and switch on one panel, side by side: mains wires stay short and in one corner.',
+    wants: (a, b) => (a.carries === 'mains' && b.carries === 'mains' && a.hole && b.hole ? -TOGETHER_MM : null),
+    has: (a, b) =>
+      a.spot.face === b.spot.face ? -Math.hypot(a.spot.xMm - b.spot.xMm, a.spot.yMm - b.spot.yMm) : -Infinity,
+  },
+];
+
+/** Free run behind the tabs of a part in a panel, until what stands there begins, mm. */
+function runBehind(panel: Standing, other: Standing): number {
+  const { x, z, y } = panel.solid;
+  const o = other.solid;
+  if (o.x[0] >= x[1] || o.x[1] <= x[0] || o.z[0] >= z[1] || o.z[1] <= z[0]) return Infinity;
+  return panel.spot.face === 'front' ? o.y[0] - y[1] : y[0] - o.y[1];
+}
+
+export const WALL_RULES: readonly WallRule[] = [
+  {
+    id: 'inside',
+    name: 'Inside the box',
+    why: 'It has to fit between the walls.',
+    wants: () => 0,
+    has: ({ solid: { x, y, z }, block, spot }, { wMm, dMm, hMm }) => {
+      const across = [x[0], wMm - x[1]];
+      if (spot.face !== 'floor') across.push(z[0], hMm - z[1]);
+      if (!block.outside) across.push(y[0], dMm - y[1]);
+      return Math.min(...across);
+    },
+  },
+  {
+    id: 'lid',
+    name: 'Room to the lid',
+    why: 'A lid bends, and a can needs its vent: 5 mm above everything; fins want 25 mm of air.',
+    wants: ({ fins, outside }) => (outside ? null : fins ? FIN_AIR_MM : LID_MM),
+    has: ({ solid, spot }, { hMm }) => (spot.face === 'floor' ? hMm - solid.z[1] : Infinity),
+  },
+];
