@@ -83,7 +83,7 @@ function whyNot(block: Block, because: Clearance | null, { wMm, dMm, hMm }: Insi
       return `${block.label} (${block.what}) alone is larger than its wall: ${size.wMm} × ${block.face === 'floor' ? size.dMm : size.hMm} mm.`;
   const other = because && blocks.find((b) => b.id === because.blocks.find((id) => id !== block.id));
   return because
-    ? `${block.label} (${block.what}) finds no place: ${because.name.toLowerCase()}${other ? ` at ${other.label}` : ''}, ${because.wantsMm} mm, is short by ${Math.ceil(because.wantsMm - because.hasMm)} mm where it comes nearest.`
+    ? `${block.label} (${block.what}) finds no place: ${because.name.toLowerCase()}${other ? ` at ${other.label}` : ''}, ${because.wantsMm} mm, is short by ${Math.ceil(-because.leftMm)} mm where it comes nearest.`
     : `${block.label} (${block.what}) finds no place.`;
 }
 

@@ -1,5 +1,5 @@
 import type { Inside, PlacedBlock } from './block';
-import { PAIR_RULES, WALL_RULES, type BoxRuleId, type Standing, type Surroundings } from './rules';
+import { PAIR_RULES, WALL_RULES, type BoxRuleId, type PairRule, type Standing, type Surroundings } from './rules';
 import { solidOf } from './solid';
 
 /** A distance in the box, as it is and as it should be. */
@@ -11,7 +11,17 @@ export interface Clearance {
   blocks: readonly string[];
   hasMm: number;
   wantsMm: number;
+  /** No farther than what is wanted, instead of no nearer. */
+  atMost: boolean;
+  /** What is left of it, mm; below nothing by how much it is short. */
+  leftMm: number;
   holds: boolean;
+}
+
+/** A rule that has a say between two blocks, and what it wants of them. */
+export interface Wanted {
+  rule: Omit<PairRule, 'wants'>;
+  wantsMm: number;
 }
 
 /** Rounding of what is moved in whole millimetres. */
@@ -23,32 +33,45 @@ export const standing = ({ block, spot }: Pick<PlacedBlock, 'block' | 'spot'>, i
   solid: solidOf(block, spot, inside),
 });
 
+/** What two blocks have to keep from each other, wherever they stand. */
+export const wantedBetween = (a: Standing['block'], b: Standing['block'], around: Surroundings): Wanted[] =>
+  PAIR_RULES.flatMap((rule) => {
+    const wantsMm = rule.wants(a, b, around);
+    return wantsMm === null ? [] : [{ rule, wantsMm }];
+  });
+
+/** What is left of what two blocks have to keep from each other, mm. */
+export const leftBetween = ({ rule, wantsMm }: Wanted, a: Standing, b: Standing): number => {
+  const has = rule.has(a, b);
+  return rule.atMost ? wantsMm - has : has - wantsMm;
+};
+
+/** Whether a distance of which so much is left is kept. */
+export const keeps = (leftMm: number): boolean => leftMm >= -SLACK_MM;
+
 /** What one block's place is worth against the box alone. */
 export function wallClearances(one: Standing, inside: Inside): Clearance[] {
-  return WALL_RULES.flatMap(({ id, name, why, wants, has }) => {
-    const wantsMm = wants(one.block);
-    return wantsMm === null ? [] : clearance(id, name, why, [one], has(one, inside), wantsMm);
+  return WALL_RULES.flatMap((rule) => {
+    const wantsMm = rule.wants(one.block);
+    return wantsMm === null ? [] : clearance(rule, [one], rule.has(one, inside), wantsMm);
   });
 }
 
-/** What two blocks have to keep from each other. */
-export function pairClearances(a: Standing, b: Standing, around: Surroundings): Clearance[] {
-  return PAIR_RULES.flatMap(({ id, name, why, wants, has }) => {
-    const wantsMm = wants(a.block, b.block, around);
-    return wantsMm === null ? [] : clearance(id, name, why, [a, b], has(a, b), wantsMm);
-  });
-}
+/** What two blocks have to keep from each other where they stand. */
+export const pairClearances = (a: Standing, b: Standing, wanted: readonly Wanted[]): Clearance[] =>
+  wanted.flatMap(({ rule, wantsMm }) => clearance(rule, [a, b], rule.has(a, b), wantsMm));
 
 function clearance(
-  rule: BoxRuleId,
-  name: string,
-  why: string,
+  { id, name, why, atMost = false }: { id: BoxRuleId; name: string; why: string; atMost?: boolean },
   of: readonly Standing[],
   hasMm: number,
   wantsMm: number,
 ): Clearance[] {
   if (hasMm === Infinity) return [];
-  return [{ rule, name, why, blocks: of.map((s) => s.block.id), hasMm, wantsMm, holds: hasMm >= wantsMm - SLACK_MM }];
+  const leftMm = atMost ? wantsMm - hasMm : hasMm - wantsMm;
+  return [
+    { rule: id, name, why, blocks: of.map((s) => s.block.id), hasMm, wantsMm, atMost, leftMm, holds: keeps(leftMm) },
+  ];
 }
 
 /** Every distance that is asked for in a box, what does not hold first, then by what is left. */
@@ -56,7 +79,7 @@ export function clearances(placed: readonly PlacedBlock[], inside: Inside, aroun
   const all = placed.map((p) => standing(p, inside));
   const found = all.flatMap((one, n) => [
     ...wallClearances(one, inside),
-    ...all.slice(n + 1).flatMap((other) => pairClearances(one, other, around)),
+    ...all.slice(n + 1).flatMap((other) => pairClearances(one, other, wantedBetween(one.block, other.block, around))),
   ]);
-  return found.sort((a, b) => a.hasMm - a.wantsMm - (b.hasMm - b.wantsMm));
+  return found.sort((a, b) => a.leftMm - b.leftMm);
 }

@@ -1,7 +1,16 @@
 import type { BoxFace } from '@/core/design/design';
 import type { Block, Inside, PlacedBlock, Spot } from './block';
-import { pairClearances, standing, wallClearances, type Clearance } from './clearances';
-import type { Standing, Surroundings } from './rules';
+import {
+  keeps,
+  leftBetween,
+  pairClearances,
+  standing,
+  wallClearances,
+  wantedBetween,
+  type Clearance,
+  type Wanted,
+} from './clearances';
+import { WALL_RULES, type Standing, type Surroundings } from './rules';
 
 /** A box with everything in it that found room. */
 export interface Placing {
@@ -56,6 +65,7 @@ function placeInOrder(
   const placed: PlacedBlock[] = [];
   const stood: Standing[] = [];
   const left: Placing['left'] = [];
+  const roomless = new Map<string, Clearance | null>();
   const put = (block: Block, spot: Spot, hand: boolean) => {
     placed.push({ block, spot, byHand: hand });
     stood.push(standing({ block, spot }, inside));
@@ -72,38 +82,59 @@ function placeInOrder(
     ...panels.filter((b) => b.carries !== 'mains'),
     ...floor,
   ]) {
+    // Of several alike, where one found no room no other does.
+    const like = JSON.stringify([block.size, block.face, block.carries, block.hot, block.can, block.fins]);
+    const before = roomless.get(like);
+    if (before !== undefined) {
+      left.push({ block, because: before });
+      continue;
+    }
     const cost = costOf(block, placed, inside, side);
     const spots = spotsFor(block, inside)
       .map((spot) => ({ spot, cost: cost(spot) }))
       .sort((a, b) => a.cost - b.cost);
-    let nearest: Clearance | null = null;
+    const against = stood.map((other) => ({ other, wanted: wantedBetween(block, other.block, around) }));
+    let nearest: Broken | null = null;
     const found = spots.find(({ spot }) => {
-      const broken = firstBroken(standing({ block, spot }, inside), stood, inside, around);
-      if (broken && (!nearest || short(broken) < short(nearest))) nearest = broken;
+      const broken = firstBroken(standing({ block, spot }, inside), against, inside);
+      if (broken && (!nearest || broken.shortMm < nearest.shortMm)) nearest = broken;
       return !broken;
     });
     if (found) put(block, found.spot, false);
-    else left.push({ block, because: nearest });
+    else {
+      const because = (nearest as Broken | null)?.of() ?? null;
+      roomless.set(like, because);
+      left.push({ block, because });
+    }
   }
   return { placed, left };
 }
 
 const area = ({ size }: Block) => size.wMm * size.hMm;
-const short = ({ wantsMm, hasMm }: Clearance) => wantsMm - hasMm;
+
+/** What a place breaks first, and by how much; nothing where it keeps everything. */
+interface Broken {
+  shortMm: number;
+  of(): Clearance;
+}
 
 function firstBroken(
   one: Standing,
-  others: readonly Standing[],
+  against: readonly { other: Standing; wanted: readonly Wanted[] }[],
   inside: Inside,
-  around: Surroundings,
-): Clearance | undefined {
-  const wall = wallClearances(one, inside).find((c) => !c.holds);
-  if (wall) return wall;
-  for (const other of others) {
-    const pair = pairClearances(one, other, around).find((c) => !c.holds);
-    if (pair) return pair;
+): Broken | null {
+  for (const rule of WALL_RULES) {
+    const wantsMm = rule.wants(one.block);
+    const leftMm = wantsMm === null ? Infinity : rule.has(one, inside) - wantsMm;
+    if (!keeps(leftMm))
+      return { shortMm: -leftMm, of: () => wallClearances(one, inside).find((c) => c.rule === rule.id)! };
   }
-  return undefined;
+  for (const { other, wanted } of against)
+    for (const w of wanted) {
+      const leftMm = leftBetween(w, one, other);
+      if (!keeps(leftMm)) return { shortMm: -leftMm, of: () => pairClearances(one, other, [w])[0]! };
+    }
+  return null;
 }
 
 /** Everywhere a block could be on its wall; none where it is larger than the box. */

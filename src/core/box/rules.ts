@@ -14,10 +14,12 @@ export type BoxRuleId =
   'inside' | 'lid' | 'reach' | 'mains-to-low' | 'bend' | 'heat-to-can' | 'above-fins' | 'field' | 'together';
 
 /** What one of two blocks has to keep from the other. */
-interface PairRule {
+export interface PairRule {
   id: BoxRuleId;
   name: string;
   why: string;
+  /** No farther than that, instead of no nearer. */
+  atMost?: true;
   /** Distance wanted, mm; null where it says nothing of these two. */
   wants(a: Block, b: Block, ctx: Surroundings): number | null;
   /** Distance there is, mm. */
@@ -43,9 +45,13 @@ const MAINS_TO_LOW_MM = 8;
 const REACH_MM = 5;
 const LID_MM = 5;
 const BEND_MM = 15;
+/** From the walls, and in a panel from its edges, mm. */
+const FROM_EDGE_MM = { floor: 2, panel: 5 };
 const HEAT_TO_CAN_MM = 10;
 /** Inlet, fuse and switch no farther from each other than this, middle to middle, mm. Rule of thumb. */
 const TOGETHER_MM = 120;
+/** A wire from one panel to the other is longer than together allows, mm. */
+const PANEL_TO_PANEL_MM = 150;
 
 const gap = (a: Standing, b: Standing) => gapMm(a.solid, b.solid);
 const either = (a: Block, b: Block, test: (a: Block, b: Block) => boolean) => test(a, b) || test(b, a);
@@ -118,9 +124,12 @@ export const PAIR_RULES: readonly PairRule[] = [
     id: 'together',
     name: 'Mains parts together',
     why: 'Inlet, fuse and switch on one panel, side by side: mains wires stay short and in one corner.',
-    wants: (a, b) => (a.carries === 'mains' && b.carries === 'mains' && a.hole && b.hole ? -TOGETHER_MM : null),
+    atMost: true,
+    wants: (a, b) => (a.carries === 'mains' && b.carries === 'mains' && a.hole && b.hole ? TOGETHER_MM : null),
+    // From one panel to another along the wall between them, at least.
     has: (a, b) =>
-      a.spot.face === b.spot.face ? -Math.hypot(a.spot.xMm - b.spot.xMm, a.spot.yMm - b.spot.yMm) : -Infinity,
+      Math.hypot(a.spot.xMm - b.spot.xMm, a.spot.yMm - b.spot.yMm) +
+      (a.spot.face === b.spot.face ? 0 : PANEL_TO_PANEL_MM),
   },
 ];
 
@@ -136,12 +145,12 @@ export const WALL_RULES: readonly WallRule[] = [
   {
     id: 'inside',
     name: 'Inside the box',
-    why: 'It has to fit between the walls.',
-    wants: () => 0,
-    has: ({ solid: { x, y, z }, block, spot }, { wMm, dMm, hMm }) => {
+    why: 'It has to go between the walls and past their folded edges; a flange or a nut in a panel needs more.',
+    wants: ({ hole }) => (hole ? FROM_EDGE_MM.panel : FROM_EDGE_MM.floor),
+    has: ({ solid: { x, y, z }, spot }, { wMm, dMm, hMm }) => {
       const across = [x[0], wMm - x[1]];
       if (spot.face !== 'floor') across.push(z[0], hMm - z[1]);
-      if (!block.outside) across.push(y[0], dMm - y[1]);
+      else across.push(y[0], dMm - y[1]);
       return Math.min(...across);
     },
   },

@@ -17,10 +17,12 @@ interface Props {
   onMove(id: string, spot: Spot): void;
 }
 
-/** Between the faces, mm, with room for their names. */
-const GAP_MM = 16;
+/** Between the faces and above them, where their names stand, px. */
+const GAP_PX = 24;
 /** Most the drawing takes, px. */
-const MOST_PX = { w: 760, h: 640 };
+const MOST_PX = { w: 850, h: 560 };
+/** What is small is not drawn larger than this, px a mm. */
+const MOST_PX_PER_MM = 3.2;
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowLeft: [-1, 0],
   ArrowRight: [1, 0],
@@ -28,17 +30,23 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, -1],
 };
 
-/** The box unfolded: the rear panel behind its floor, the front one before it, all seen from where the builder stands. */
+/** The box taken apart: its floor, and beside it the rear and the front panel, all from where the builder stands. */
 export function BoxFigure({ inside, placed, broken, selected, onSelect, onMoving, onMove }: Props) {
   const { wMm, dMm, hMm } = inside;
-  const total = { w: wMm + 2, h: 2 * hMm + dMm + 3 * GAP_MM + 2 };
-  const scale = Math.min(MOST_PX.w / total.w, MOST_PX.h / total.h, 3.2);
+  const scale = Math.min(
+    (MOST_PX.w - GAP_PX) / (2 * wMm),
+    (MOST_PX.h - GAP_PX) / dMm,
+    (MOST_PX.h - 2 * GAP_PX) / (2 * hMm),
+    MOST_PX_PER_MM,
+  );
+  const gap = GAP_PX / scale;
+  const total = { w: 2 * wMm + gap + 2 / scale, h: Math.max(dMm + gap, 2 * (hMm + gap)) + 2 / scale };
   const text = 12.5 / scale;
-  /** Where a face's lower edge lies in the drawing, mm. */
-  const base: Readonly<Record<BoxFace, number>> = {
-    rear: GAP_MM + hMm,
-    floor: 2 * GAP_MM + hMm + dMm,
-    front: 3 * GAP_MM + 2 * hMm + dMm,
+  /** Where a face's lower left corner lies in the drawing, mm. */
+  const base: Readonly<Record<BoxFace, { x: number; y: number }>> = {
+    floor: { x: 0, y: gap + dMm },
+    rear: { x: wMm + gap, y: gap + hMm },
+    front: { x: wMm + gap, y: 2 * (gap + hMm) },
   };
   const svg = useRef<SVGSVGElement>(null);
   const faces = [
@@ -49,7 +57,7 @@ export function BoxFigure({ inside, placed, broken, selected, onSelect, onMoving
   return (
     <svg
       ref={svg}
-      viewBox={`-1 0 ${total.w} ${total.h}`}
+      viewBox={`${-1 / scale} 0 ${total.w} ${total.h}`}
       width={total.w * scale}
       className="block h-auto max-w-full touch-none select-none"
       role="group"
@@ -58,15 +66,15 @@ export function BoxFigure({ inside, placed, broken, selected, onSelect, onMoving
       {faces.map(([face, name, high]) => (
         <g key={face}>
           <rect
-            x={0}
-            y={base[face] - high}
+            x={base[face].x}
+            y={base[face].y - high}
             width={wMm}
             height={high}
             fill="var(--raised)"
             stroke="var(--edge)"
             strokeWidth={1 / scale}
           />
-          <text x={0} y={base[face] - high - 4 / scale} fontSize={text} fill="var(--quiet)">
+          <text x={base[face].x} y={base[face].y - high - 6 / scale} fontSize={text} fill="var(--quiet)">
             {name}
             {face === 'floor' && ` · ${wMm} × ${dMm} × ${hMm} mm inside`}
           </text>
@@ -80,7 +88,7 @@ export function BoxFigure({ inside, placed, broken, selected, onSelect, onMoving
             <rect
               key={block.id}
               x={x[0]}
-              y={base.floor - y[1]}
+              y={base.floor.y - y[1]}
               width={x[1] - x[0]}
               height={y[1] - y[0]}
               fill="none"
@@ -113,7 +121,7 @@ export function BoxFigure({ inside, placed, broken, selected, onSelect, onMoving
 interface BlockProps {
   placed: PlacedBlock;
   inside: Inside;
-  base: number;
+  base: { x: number; y: number };
   scale: number;
   text: number;
   broken: boolean;
@@ -140,9 +148,13 @@ function DrawnBlock({
 }: BlockProps) {
   const { block, spot } = placed;
   const [from, setFrom] = useState<{ x: number; y: number; spot: Spot } | null>(null);
-  const { x, y, z, round } = solidOf(block, spot, inside);
+  const { x: across, y, z, round } = solidOf(block, spot, inside);
+  const x = across.map((v) => v + base.x) as [number, number];
   const up = spot.face === 'floor' ? y : z;
   const [w, h] = [x[1] - x[0], up[1] - up[0]];
+  // What it is, where there is room for it.
+  const name = block.what.split(/,| of | with /)[0]!;
+  const named = name !== block.label && w * scale > 8 * name.length && h * scale > 40;
   const mains = block.carries === 'mains' || block.carries === 'both';
   const ink = broken || mains ? 'var(--fail)' : 'var(--ink)';
   const shape = {
@@ -154,8 +166,8 @@ function DrawnBlock({
     const mm = pxPerMm();
     return {
       ...from!.spot,
-      xMm: Math.round(from!.spot.xMm + (e.clientX - from!.x) / mm),
-      yMm: Math.round(from!.spot.yMm - (e.clientY - from!.y) / mm),
+      xMm: from!.spot.xMm + Math.round((e.clientX - from!.x) / mm),
+      yMm: from!.spot.yMm - Math.round((e.clientY - from!.y) / mm),
     };
   };
   const key = (e: KeyboardEvent) => {
@@ -175,7 +187,7 @@ function DrawnBlock({
       role="button"
       aria-pressed={selected}
       aria-label={words}
-      className="cursor-grab focus-visible:outline-2 focus-visible:outline-volt"
+      className="cursor-grab outline-none"
       onKeyDown={key}
       onFocus={onSelect}
       onPointerDown={(e) => {
@@ -197,32 +209,38 @@ function DrawnBlock({
       }}
     >
       {round ? (
-        <circle cx={x[0] + w / 2} cy={base - up[0] - h / 2} r={w / 2} {...shape} />
+        <circle cx={x[0] + w / 2} cy={base.y - up[0] - h / 2} r={w / 2} {...shape} />
       ) : (
-        <rect x={x[0]} y={base - up[1]} width={w} height={h} rx={1} {...shape} />
+        <rect x={x[0]} y={base.y - up[1]} width={w} height={h} rx={1} {...shape} />
       )}
       {block.fins &&
         Array.from({ length: Math.floor(Math.max(w, h) / 6) }, (_, n) => {
           const along = (n + 0.5) * 6;
           return w >= h ? (
-            <path key={n} d={`M${x[0] + along} ${base - up[0]}v${-h}`} stroke="var(--edge)" strokeWidth={1 / scale} />
+            <path key={n} d={`M${x[0] + along} ${base.y - up[0]}v${-h}`} stroke="var(--edge)" strokeWidth={1 / scale} />
           ) : (
-            <path key={n} d={`M${x[0]} ${base - up[0] - along}h${w}`} stroke="var(--edge)" strokeWidth={1 / scale} />
+            <path key={n} d={`M${x[0]} ${base.y - up[0] - along}h${w}`} stroke="var(--edge)" strokeWidth={1 / scale} />
           );
         })}
       <text
         x={x[0] + w / 2}
-        y={base - up[0] - h / 2 + text * 0.35}
+        y={base.y - up[0] - h / 2 + text * (named ? -0.2 : 0.35)}
         fontSize={text}
-        fontWeight={600}
         textAnchor="middle"
         fill={ink}
         stroke="var(--paper)"
         strokeWidth={3 / scale}
         paintOrder="stroke"
       >
-        {mains && '⚠ '}
-        {block.label}
+        <tspan fontWeight={600}>
+          {mains && '⚠ '}
+          {block.label}
+        </tspan>
+        {named && (
+          <tspan x={x[0] + w / 2} dy={text * 1.2} fill="var(--quiet)">
+            {name}
+          </tspan>
+        )}
       </text>
     </g>
   );

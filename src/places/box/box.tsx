@@ -102,7 +102,7 @@ export function Box() {
           </p>
         )}
         {plan && (
-          <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[1000px]:grid-cols-[minmax(0,1fr)_360px]">
+          <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[1200px]:grid-cols-[minmax(0,1fr)_360px]">
             <div className="min-w-0">
               <BoxFigure
                 inside={plan.inside}
@@ -114,7 +114,10 @@ export function Box() {
                 onMove={move}
               />
             </div>
-            <aside aria-label="Box and distances" className="min-w-0 space-y-4">
+            <aside
+              aria-label="Box and distances"
+              className="min-w-0 space-y-4 max-[1199px]:grid max-[1199px]:grid-cols-2 max-[1199px]:gap-x-6 max-[1199px]:space-y-0 max-[1199px]:[&>*]:mb-4"
+            >
               {part && (
                 <BlockCard
                   placed={part}
@@ -141,7 +144,7 @@ export function Box() {
                   label="Box, inside, mm"
                   value={size}
                   options={[
-                    { value: SMALLEST, label: 'the smallest that holds it' },
+                    { value: SMALLEST, label: 'the smallest' },
                     ...STANDARD_BOXES.map((b) => ({ value: sizeWords(b), label: sizeWords(b) })),
                     { value: OWN, label: 'its own size' },
                   ]}

@@ -20,7 +20,7 @@ export function Distances({
   const of = selected === null ? clearances : clearances.filter((c) => c.blocks.includes(selected));
   const tightest = [...new Map([...of].reverse().map((c) => [c.rule, c])).values()]
     .filter((c) => c.holds)
-    .sort((a, b) => a.hasMm - a.wantsMm - (b.hasMm - b.wantsMm))
+    .sort((a, b) => a.leftMm - b.leftMm)
     .slice(0, SHOWN);
   const label = (id: string) => blocks.find((b) => b.id === id)?.label ?? id;
   const row = (c: Clearance) => (
@@ -32,7 +32,8 @@ export function Distances({
             {c.name}: {c.blocks.map(label).join(' – ')}
           </span>
           <span className="whitespace-nowrap tabular-nums">
-            {said(c.hasMm)} of {said(c.wantsMm)} mm
+            {said(c.hasMm)} of {c.atMost && 'at most '}
+            {said(c.wantsMm)} mm
           </span>
         </summary>
         <p className="pb-1 text-quiet">{c.why}</p>
@@ -59,7 +60,7 @@ export function Distances({
   );
 }
 
-/** A distance in whole millimetres as a person measures; how far apart things may be is told without its sign. */
+/** A distance as a person measures it. */
 const said = (mm: number) => {
   const value = Math.abs(mm) < 10 ? Math.round(10 * mm) / 10 : Math.round(mm);
   return String(value).replace('-', '−');
