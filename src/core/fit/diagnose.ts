@@ -2,7 +2,7 @@ import { orUnsolved } from '@/core/solve/solve-error';
 import { atOnce } from './at-once';
 import { logNormal, valuesAt, type Reading, type Unknown } from './belief';
 import { slopesLike, type KnownSlopes } from './known-slopes';
-import { posterior, remembered, rowsOf, slopeColumns, type Posterior, type Predict } from './posterior';
+import { posterior, remembered, type Posterior, type Predict } from './posterior';
 
 /** One thing that may be wrong, or nothing: a model of the supply with its tolerances and how bad it is as unknowns. */
 export interface Hypothesis {
@@ -214,18 +214,23 @@ const missOf = (computed: readonly number[] | null, readings: readonly Reading[]
 /** Looks once more, with slopes of its own where the first look ended, at all whose share of belief is worth a figure. */
 function refine<H extends Hypothesis>(found: Found<H>[], readings: readonly Reading[], least: number): void {
   const anew = new Map<Posterior, Posterior>();
-  for (const f of found) {
-    const rough = f.posterior;
-    if (!rough || Math.log(f.hypothesis.prior) + rough.logEvidence < least) continue;
-    const { unknowns, predict } = f.hypothesis;
+  const belief = ({ hypothesis, posterior: p }: Found<H>) =>
+    p ? Math.log(hypothesis.prior) + p.logEvidence : -Infinity;
+  const worth = found.filter((f) => belief(f) >= least).sort((a, b) => belief(b) - belief(a));
+  // The likeliest has the tolerances' slopes solved for where it ended; the others, near it, take theirs from it.
+  let known: KnownSlopes | null = null;
+  for (const f of worth) {
+    const rough = f.posterior!;
+    const { unknowns, severities, predict } = f.hypothesis;
     const fine =
       anew.get(rough) ??
       orUnsolved(() => {
         const from = rough.z;
-        const slopes = rowsOf(slopeColumns(unknowns, from, rough.computed, predict), readings.length);
+        const slopes = slopesLike(unknowns, severities, predict, from, known);
         return posterior(unknowns, readings, predict, { from, rounds: ROUNDS, slopes });
       });
     if (!fine) continue;
+    known ??= { unknowns, ...fine };
     anew.set(rough, fine);
     f.posterior = fine;
   }
