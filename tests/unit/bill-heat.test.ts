@@ -74,6 +74,8 @@ describe('the bill', () => {
     ['in cascade', clock, { preRegulator: { kind: 'tracking', aboveV: 4, transistor: 'tip122' } }],
     ['a sink for the rectifier', dome, { heat: { rectifierSinkKPerW: 4 } }],
     ['an adapter', logger, { source: adapter, mainsSide: { primaryFuseA: 1 } }],
+    ['a box chosen', clock, { build: { box: { ...clock.build.box, inside: { wMm: 200, dMm: 150, hMm: 100 } } } }],
+    ['a cut-out and one pole', clock, { mainsSide: { thermalCutout: true, switchPoles: 1 } }],
     ['no diode', logger, { source: { ...logger.source, reverseDiode: false } as Design['source'] }],
     ['a doubler', tide, { rectifier: { kind: 'doubler' }, transformer: { ratedV: 80 }, filter: { before: [] } }],
   ];
@@ -120,6 +122,9 @@ describe('the bill', () => {
       ['D5', 1, 'Diode 1N4002, output to input'],
       ['', 1, 'Mica and paste, with bushes'],
       ['F1', 1, 'Fuse, time-lag 500 mA with holder'],
+      ['J1', 1, 'Mains inlet'],
+      ['S1', 1, 'Mains switch, two poles'],
+      ['J2', 2, 'Binding post, for 24 V'],
     ]);
     // 24 V, 9 % and 10 %: 39.1 V on the can after two diodes; twice 39.9 V backwards.
     expect(line(lines, /Electrolytic/).needed).toMatch(/^39\.1 V, 2\.\d\d A ripple$/);

@@ -1,4 +1,5 @@
 import type { Figure } from '@/core/study/figure';
+import { strayDistance } from '@/core/study/noise';
 
 /** Field of laminated iron of 100 VA at a tenth of a metre, T, falling with the cube of the distance; a ring leaves a fifth. Rule of thumb. */
 const FIELD_T = 10e-6;
@@ -19,7 +20,7 @@ export function fieldDistance(ratedVA: number, ring: boolean, frequencyHz: numbe
   return {
     id: 'field-distance',
     label: 'Transformer to small-signal input',
-    value: 1000 * AT_M * Math.cbrt(pickedUpV / ALLOWED_V),
+    value: strayDistance(1000 * AT_M, pickedUpV / ALLOWED_V),
     unit: 'mm',
     origin: 'rule of thumb',
     expression: '100 mm × (hum picked up at 100 mm / hum allowed)^(1/3)',

@@ -31,6 +31,7 @@ import {
   mainSinks,
   pinParts,
   regulatorCost,
+  typicalBoxPrice,
   secondaryFuses,
   typicalHeaterPrice,
   typicalStepPrice,
@@ -361,6 +362,52 @@ export function billOf(study: Study): BillLine[] {
       priceEur: SMALL_EUR.secondaryFuse,
     });
   }
+  const panel = (line: string, what: string, count: number, needed: string, had: string, priceEur: number) =>
+    add(null, { references: refs(line), what, count, needed, had, priceEur });
+  const mains = `${formatNominal(design.mains.voltageRms, 'V')} mains`;
+  // A bought adapter's or a battery's lead comes in by a jack; its line is the source's, and the jack has no name of its own.
+  if (dc || transformer.sealed)
+    add(null, {
+      references: '',
+      what: 'Jack for the lead',
+      count: 1,
+      needed: 'what the source gives',
+      had: 'as bought',
+      priceEur: SMALL_EUR.jack,
+    });
+  else {
+    const poles = mainsSide.switchPoles;
+    panel('inlet', 'Mains inlet', 1, mains, '250 V', SMALL_EUR.inlet);
+    panel(
+      'switch',
+      `Mains switch, ${poles === 2 ? 'two poles' : 'one pole'}`,
+      1,
+      mains,
+      '250 V',
+      SMALL_EUR.switch[poles],
+    );
+    if (mainsSide.thermalCutout)
+      panel('cutout', 'Thermal cut-out', 1, `${mains}, at the winding`, '250 V', SMALL_EUR.cutout);
+  }
+  for (const { id, name, demand } of outputsOf(design))
+    panel(
+      `terminal-${id}`,
+      `Binding post, for ${name}`,
+      2,
+      formatQuantity(demand.outputA, 'A'),
+      'as bought',
+      SMALL_EUR.post,
+    );
+  const { inside } = design.build.box;
+  if (inside)
+    add(null, {
+      references: '',
+      what: `Box, ${inside.wMm} × ${inside.dMm} × ${inside.hMm} mm inside`,
+      count: 1,
+      needed: 'everything in it',
+      had: design.mainsSide.box,
+      priceEur: typicalBoxPrice(inside),
+    });
   return lines;
 }
 

@@ -23,6 +23,11 @@ export const SMALL_EUR = {
   fan: 4,
   primaryFuse: 1.2,
   secondaryFuse: 1,
+  inlet: 1.2,
+  switch: { 1: 1.5, 2: 2.5 },
+  cutout: 1.5,
+  jack: 0.8,
+  post: 0.8,
 };
 
 /** Capacitors and diodes at a regulator's pins: what of its small parts is bought beside what burns. */
@@ -70,7 +75,26 @@ export function typicalCost(design: Design): number {
     (indicator ? SMALL_EUR.led + SMALL_EUR.resistor : 0) +
     (mainsSide.primaryFuseA === null || dcSourceOf(design) ? 0 : SMALL_EUR.primaryFuse) +
     secondaryFuses(design) * SMALL_EUR.secondaryFuse +
+    panelCost(design) +
+    typicalBoxPrice(design.build.box.inside) +
     design.outputs.reduce((sum, o) => sum + outputCost(design, o), 0)
+  );
+}
+
+/** A box as sold, by its room, EUR typical; nothing while none is chosen. */
+export function typicalBoxPrice(inside: Design['build']['box']['inside']): number {
+  if (inside === null) return 0;
+  const litres = (inside.wMm * inside.dMm * inside.hMm) / 1e6;
+  return 5 + 4 * litres;
+}
+
+/** What brings the mains or a source's lead in, and the outputs out, EUR typical. */
+function panelCost(design: Design): number {
+  const { mainsSide, transformer } = design;
+  const posts = 2 * outputsOf(design).length * SMALL_EUR.post;
+  if (dcSourceOf(design) || transformer.sealed) return posts + SMALL_EUR.jack;
+  return (
+    posts + SMALL_EUR.inlet + SMALL_EUR.switch[mainsSide.switchPoles] + (mainsSide.thermalCutout ? SMALL_EUR.cutout : 0)
   );
 }
 

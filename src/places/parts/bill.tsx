@@ -6,6 +6,7 @@ import { download, fileName } from '@/ui/download';
 import { useDesign } from '@/ui/session';
 import type { RemoteSolver } from '@/workers/client';
 import { useSolved } from '@/ui/use-solved';
+import { Order } from './order';
 import type { Design } from '@/core/design/design';
 
 const askBill = (solver: RemoteSolver, design: Design) => solver.bill(design);
@@ -75,6 +76,7 @@ export function Bill() {
       <button type="button" className="btn mt-2" onClick={() => void saveCsv(lines)}>
         Save as CSV
       </button>
+      <Order bill={lines} />
     </div>
   );
 }
