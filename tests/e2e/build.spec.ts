@@ -104,3 +104,84 @@ test('parts go in one after the other; a stage that is full wants to be measured
   await came.press('Enter');
   await expect(page.getByText('A count: a whole number up to 9999.')).toBeVisible();
 });
+
+test('a part too near to another is said at once, by mouse, keys and numbers, and undone; the template goes out', async ({
+  page,
+}) => {
+  await openDesign(page, server, DRUM);
+  await visit(page, 'Build', 'Box');
+  const title = page.getByRole('heading', { level: 1 });
+  await expect(title).toHaveText('It fits 200 × 160 × 100 mm');
+  await expect(page.getByRole('heading', { name: /^All \d+ distances are kept$/ })).toBeVisible();
+  const box = page.getByRole('group', { name: /^Box, inside 200 by 160 by 100/ });
+  await box.getByRole('button', { name: /^H1: heatsink/ }).click();
+  const card = page.getByRole('region', { name: 'Part H1' });
+  const left = card.getByLabel('From the left');
+  const before = await left.inputValue();
+  await left.fill('5');
+  await left.press('Enter');
+  await expect(title).toHaveText('It does not fit 200 × 160 × 100 mm yet');
+  await expect(page.getByText(/^✕ Inside the box: H1/)).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(title).toHaveText('It fits 200 × 160 × 100 mm');
+  await expect(left).toHaveValue(before);
+  // By keys: a millimetre, or ten.
+  const lamp = box.getByRole('button', { name: /^J2: output/ });
+  await lamp.focus();
+  const post = page.getByRole('region', { name: 'Part J2' }).getByLabel('From the left');
+  const at = Number.parseFloat(await post.inputValue());
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('ArrowLeft');
+  await expect(post).toHaveValue(`${at + 9} mm`);
+  await expect(page.getByRole('button', { name: 'Place everything anew' })).toBeVisible();
+  // A part of the person's own, with a size nobody has.
+  await page.getByText('Parts of your own').click();
+  await page.getByLabel('What it is').fill('panel meter');
+  for (const side of ['Width, mm', 'Depth, mm']) await page.getByLabel(side).fill('40');
+  await page.getByLabel('Height, mm').fill('0');
+  await page.getByRole('button', { name: 'Fit it' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: /^Height:/ })).toBeVisible();
+  await expect(page.getByLabel('What it is')).toHaveValue('panel meter');
+  await page.getByLabel('Height, mm').fill('30');
+  await page.getByRole('button', { name: 'Fit it' }).click();
+  await expect(box.getByRole('button', { name: /^panel meter/ })).toBeVisible();
+  const [pdf] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('region', { name: 'Template' }).getByRole('button', { name: 'PDF' }).click(),
+  ]);
+  expect(
+    readFileSync(await pdf.path())
+      .subarray(0, 5)
+      .toString(),
+  ).toBe('%PDF-');
+  await page.getByRole('button', { name: 'Let Heat reckon with this box' }).click();
+  await expect(page.getByText('Heat reckons with this box.')).toBeVisible();
+});
+
+test('what two designs want is ordered together, with spares or without', async ({ page }) => {
+  await openDesign(page, server, CLOCK);
+  await visit(page, 'Buy', 'Bill');
+  const order = page.getByRole('region', { name: 'Order' });
+  await expect(order.getByRole('row', { name: /78S24/ })).toContainText('1.80');
+  await order.getByText('Together with other designs').click();
+  await order.getByRole('checkbox', { name: DRUM }).check();
+  await expect(order.getByRole('heading')).toContainText('for 2 designs together');
+  await expect(
+    order
+      .getByRole('row', { name: /Mains inlet/ })
+      .getByRole('cell')
+      .nth(2),
+  ).toHaveText('2');
+  await order.getByRole('checkbox', { name: 'with spares' }).uncheck();
+  await expect(
+    order
+      .getByRole('row', { name: /Mains inlet/ })
+      .getByRole('cell')
+      .first(),
+  ).toHaveText('2');
+  const [csv] = await Promise.all([
+    page.waitForEvent('download'),
+    order.getByRole('button', { name: 'Order as CSV' }).click(),
+  ]);
+  expect(readFileSync(await csv.path(), 'utf8')).toMatch(/^order,part,bears,wanted/);
+});

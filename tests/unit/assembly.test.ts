@@ -144,3 +144,16 @@ describe('the kit', () => {
     }
   });
 });
+
+test('the slave-clock line stands half assembled at its second stage, and its third diode is next', () => {
+  expect(stages(clock).map((s) => [s.placed, s.parts.length])).toEqual([
+    [4, 4],
+    [3, 6],
+    [0, 3],
+    [0, 2],
+  ]);
+  // What is ticked is all of it known.
+  expect(clock.build.placed).toHaveLength(7);
+  const then = next(clock);
+  expect(then.do === 'place' ? then.part.ref : then.do).toBe('D3');
+});

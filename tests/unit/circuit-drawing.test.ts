@@ -5,12 +5,22 @@ import { demoDesigns } from '@/core/design/demo-designs';
 import type { Design } from '@/core/design/design';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import { absurd } from '../support/designs';
+import { clock, drum } from '../support/demos';
 
 const drawn = (design: Design) => circuitDrawing(netlistOf(design));
 
 test.each(demoDesigns().map((d) => [d.name, d] as const))('%s: drawn without anything on anything', (_name, design) => {
   clean(drawn(design));
   joined(design);
+});
+
+test('every power part says what its metal is joined to; a split supply’s two tabs differ', () => {
+  const tabs = (design: Design) =>
+    drawn(design).labels.flatMap((l) =>
+      l.lines.filter((line) => line.startsWith('tab: ')).map((line) => `${l.lines[0]} ${line}`),
+    );
+  expect(tabs(clock)).toEqual(['U1 tab: 0 V']);
+  expect(tabs(drum)).toEqual(['U1 tab: 0 V', 'U2 tab: raw −']);
 });
 
 test('500 random designs: nothing lies on anything, and the wires join what the netlist joins', () => {

@@ -138,7 +138,24 @@ export function demoDesigns(): Design[] {
           what: 'Bleeder of 220 kΩ across the reservoir.',
           why: 'It still held 30 V ten minutes after the plug was out, with the clocks taken off.',
         },
+        {
+          day: '2026-05-16',
+          what: 'Taken out of its old case and begun anew in a larger one: mains and transformer are in, the bridge half.',
+          why: 'The old case had no room for the bleeder away from the reservoir.',
+        },
       ],
+      build: {
+        ...clock.build,
+        placed: [
+          'inlet 1: 230 V 50 Hz',
+          'primary-fuse 1: T 500 mA',
+          'switch 1: two poles',
+          'transformer 1: 24 V',
+          'bleeder 1: 220 kΩ',
+          'rectifier 1: 1N5404',
+          'rectifier 2: 1N5404',
+        ],
+      },
       bench: {
         ...clock.bench,
         soak: [
@@ -261,6 +278,7 @@ export function demoDesigns(): Design[] {
     },
     {
       ...drum,
+      build: { ...drum.build, box: { ...drum.build.box, inside: { wMm: 200, dMm: 160, hMm: 100 } } },
       note: 'Two rails for the amplifier and the pen motor drive; the pen draws on the plus side only, so the loads differ.',
       load: table(
         draws('Seismograph amplifier', 1, 0.18),

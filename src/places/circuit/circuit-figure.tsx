@@ -1,5 +1,6 @@
 'use client';
 
+import { useEffect, useRef } from 'react';
 import { hopPath, flipped, local } from '@/core/build/circuit/circuit-svg';
 import { LINE_PX, bodyOf, type CircuitDrawing, type DrawnSymbol } from '@/core/build/circuit/drawing';
 import { strokesOf, type Convention } from '@/core/build/circuit/strokes';
@@ -16,13 +17,22 @@ interface Props {
   onOpen(ref: string): void;
 }
 
-/** The schematic, each part of it a button. */
+/** A pointer that stays so long on a part means it, ms; on its way to the card it crosses others. */
+const LINGERS_MS = 250;
+
+/** The schematic, each part of it a button: looked at by pointer or focus, or opened. */
 export function CircuitFigure({ drawing, convention, lit, hazardous, wordsOf, onOpen }: Props) {
   const { width, height, symbols, wires, loop, dots, hops, labels } = drawing;
   const ink = (net: string) => (hazardous.has(net) ? 'var(--fail)' : 'var(--ink)');
   const parts = symbols.filter((s) => s.refs.length > 0);
   const marks = symbols.filter((s) => s.refs.length === 0);
   const first = new Set<string>();
+  const lingering = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const linger = (then: (() => void) | null) => {
+    clearTimeout(lingering.current);
+    if (then) lingering.current = setTimeout(then, LINGERS_MS);
+  };
+  useEffect(() => () => clearTimeout(lingering.current), []);
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
@@ -87,6 +97,9 @@ export function CircuitFigure({ drawing, convention, lit, hazardous, wordsOf, on
             data-part={s.refs[0]}
             className="cursor-pointer outline-none [&:focus-visible>rect]:stroke-[var(--volt)]"
             onClick={() => onOpen(s.refs[0]!)}
+            onFocus={(e) => e.currentTarget.matches(':focus-visible') && onOpen(s.refs[0]!)}
+            onPointerEnter={(e) => e.pointerType === 'mouse' && linger(() => onOpen(s.refs[0]!))}
+            onPointerLeave={() => linger(null)}
             onKeyDown={(e) => {
               if (e.key !== 'Enter' && e.key !== ' ') return;
               e.preventDefault();

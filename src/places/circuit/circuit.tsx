@@ -126,7 +126,7 @@ export function Circuit() {
               lit={lit}
               hazardous={hazardous}
               wordsOf={wordsOf}
-              onOpen={(ref) => setOpened(ref === opened ? null : ref)}
+              onOpen={setOpened}
             />
           </div>
           <aside

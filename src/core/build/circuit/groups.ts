@@ -1,5 +1,6 @@
 import { GROUND, type Net, type Netlist, type NetPart } from '@/core/netlist/netlist';
 import { referencesOf } from '@/core/netlist/references';
+import { pinoutOf } from '../pinouts';
 import { wrapped, type Group } from './drawing';
 
 /** The netlist as it is drawn: what stands side by side and is alike is one group, each one's own nets one net. */
@@ -45,5 +46,13 @@ export function labelOf(group: Group): string[] {
     referencesOf(group),
     ...wrapped(`${count}${value}`.replace(/(\d) (?=[a-zµΩ%°]+\b|Ω)/gi, '$1\u00a0')),
     ...(rating ? [rating] : []),
+    ...tabLine(group[0]),
   ];
+}
+
+/** What the metal of a power part is joined to: two that differ must not touch one sink bare. */
+function tabLine(part: NetPart): string[] {
+  const tab = pinoutOf(part)?.tab;
+  const net = tab && part.pins.find((p) => p.name === tab)?.net;
+  return net ? [`tab: ${net}`] : [];
 }
