@@ -1,6 +1,12 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
+import { planBox } from '@/core/box/box-plan';
+import { drillTemplates } from '@/core/box/template';
+import { templateDxf } from '@/core/box/template-dxf';
+import { templatePdf } from '@/core/box/template-pdf';
+import { templateSvg } from '@/core/box/template-svg';
+import { wireLengths } from '@/core/box/wire-length';
 import { circuitDrawing } from '@/core/build/circuit/circuit-drawing';
 import { circuitSvg } from '@/core/build/circuit/circuit-svg';
 import { wiring } from '@/core/build/wiring';
@@ -15,12 +21,13 @@ import { studyDesign } from '@/core/study/study';
 import { designIn } from './design-in';
 
 const USAGE = `What a design is built from, as files.
-Usage: npm run design -- FILE [--netlist] [--circuit] [--wiring] [--bom] [--out DIR]
+Usage: npm run design -- FILE [--netlist] [--circuit] [--wiring] [--bom] [--template] [--out DIR]
   FILE       a design exported as JSON
   --netlist  netlist.csv and netlist.json: every part with its pins and nets
   --circuit  circuit.svg; with --zigzags resistors and chokes drawn that way
   --wiring   wiring.csv: every wire, what flows in it, how thick
   --bom      bom.csv: every part with what it has to bear
+  --template front, rear and floor of the box at their own size: SVG, DXF, and one PDF
   --out      where they are put; here where left out`;
 
 function refuse(sentence: string): never {
@@ -39,6 +46,7 @@ function asked() {
         zigzags: flag,
         wiring: flag,
         bom: flag,
+        template: flag,
         help: flag,
         out: { type: 'string', default: '.' },
       },
@@ -49,7 +57,7 @@ function asked() {
 }
 
 const { values, positionals } = asked();
-const wanted = values.netlist || values.circuit || values.wiring || values.bom;
+const wanted = values.netlist || values.circuit || values.wiring || values.bom || values.template;
 if (values.help || positionals.length !== 1 || !wanted) {
   (values.help ? process.stdout : process.stderr).write(`${USAGE}\n`);
   process.exit(values.help ? 0 : 2);
@@ -58,7 +66,7 @@ const design = designIn(positionals[0]!);
 if (typeof design === 'string') refuse(design);
 
 const netlist = netlistOf(design);
-const files: [name: string, text: string][] = [];
+const files: [name: string, content: string | Uint8Array][] = [];
 if (values.netlist) files.push(['netlist.csv', netlistCsv(netlist)], ['netlist.json', netlistJson(netlist)]);
 if (values.circuit)
   files.push([
@@ -68,19 +76,30 @@ if (values.circuit)
 try {
   if (values.wiring || values.bom) {
     const study = studyDesign(design);
-    if (values.wiring) files.push(['wiring.csv', wiringCsv(wiring(study, netlist, mainsSide(study)))]);
+    if (values.wiring) {
+      const { placed, inside } = planBox(design);
+      const rows = wiring(study, netlist, mainsSide(study), wireLengths(placed, inside));
+      files.push(['wiring.csv', wiringCsv(rows)]);
+    }
     if (values.bom) files.push(['bom.csv', billCsv(billOf(study))]);
   }
 } catch (error) {
   if (!(error instanceof SolveError)) throw error;
   refuse(`${positionals[0]}: it cannot be solved: ${error.message}`);
 }
-try {
+async function write(): Promise<void> {
+  if (typeof design === 'string') return;
+  if (values.template) {
+    const templates = drillTemplates(planBox(design), design.name);
+    for (const t of templates) files.push([`${t.face}.svg`, templateSvg(t)], [`${t.face}.dxf`, templateDxf(t)]);
+    files.push(['template.pdf', await templatePdf(templates, design.name)]);
+  }
   mkdirSync(values.out, { recursive: true });
-  for (const [name, text] of files) {
-    writeFileSync(path.join(values.out, name), text);
+  for (const [name, content] of files) {
+    writeFileSync(path.join(values.out, name), content);
     process.stdout.write(`${path.join(values.out, name)}\n`);
   }
-} catch (error) {
-  refuse(`${values.out} could not be written: ${error instanceof Error ? error.message : String(error)}`);
 }
+write().catch((error: unknown) =>
+  refuse(`${values.out} could not be written: ${error instanceof Error ? error.message : String(error)}`),
+);

@@ -21,6 +21,7 @@ import { moreOf, type MoreWith } from '@/core/judge/more-of';
 import { singleChanges, type SingleChange } from '@/core/judge/single-change';
 import { fixesByStep } from '@/core/judge/fixes';
 import { planBox, type BoxPlan, type SmallestBox } from '@/core/box/box-plan';
+import { wireLengths } from '@/core/box/wire-length';
 import { wiring, type WireRow } from '@/core/build/wiring';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import { netlistOf } from '@/core/netlist/netlist-of';
@@ -306,7 +307,8 @@ const solver = {
   wires(design: Design): Answer<WireRow[]> {
     return answer(() => {
       const study = studyDesign(design);
-      return wiring(study, netlistOf(design), mainsSide(study));
+      const { placed, inside } = planBox(design);
+      return wiring(study, netlistOf(design), mainsSide(study), wireLengths(placed, inside));
     });
   },
   /** Where everything goes in its box, and the smallest standard one. */

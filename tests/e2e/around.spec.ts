@@ -217,7 +217,7 @@ test('the log: an entry is written, found, changed and brought back', async ({ p
   await page.getByLabel('Find').fill('');
   await expect(days.first()).toContainText('asked twice');
   await page.getByRole('button', { name: 'Remove: Second chime fitted' }).click();
-  await expect(days.first()).toContainText('Bleeder');
+  await expect(days.first()).toContainText('Taken out of its old case');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(days.first()).toContainText('asked twice');

@@ -76,7 +76,7 @@ test('the wiring list says what flows and what it hums, each with its working; h
   await expect(page.getByText('peak of the charging pulses × resistance of 100 mm')).toBeVisible();
   const [csv] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV' }).click()]);
   expect(readFileSync(await csv.path(), 'utf8').split('\r\n')[0]).toBe(
-    'from,to,net,A RMS,A peak,V to ground at most,mm2,AWG,colour,ends',
+    'from,to,net,A RMS,A peak,V to ground at most,mm long,mm2,AWG,colour,ends',
   );
 });
 

@@ -6,7 +6,7 @@ import type { Block, Inside, PlacedBlock, Spot } from '@/core/box/block';
 import { blocksOf } from '@/core/box/blocks';
 import { clearancesOf, planBox, smallestBox, surroundingsOf } from '@/core/box/box-plan';
 import { clearances } from '@/core/box/clearances';
-import { canSize, sinkSize, transformerSize } from '@/core/box/footprints';
+import { canSize, sinkSize, transformerSize } from '@/core/parts/footprints';
 import { outsideFigure } from '@/core/box/outside';
 import { placeAll } from '@/core/box/place';
 import { gapMm, solidOf } from '@/core/box/solid';
@@ -16,6 +16,7 @@ import { drillTemplate, labelTemplate } from '@/core/box/template';
 import { templateDxf } from '@/core/box/template-dxf';
 import { templatePdf } from '@/core/box/template-pdf';
 import { templateSvg } from '@/core/box/template-svg';
+import { wireLengths } from '@/core/box/wire-length';
 import { demoDesigns } from '@/core/design/demo-designs';
 import { applyPatch, type Design } from '@/core/design/design';
 import { netlistOf } from '@/core/netlist/netlist-of';
@@ -261,6 +262,15 @@ describe('a place for everything', () => {
       { numRuns: 25 },
     );
   });
+});
+
+test('a wire runs along the walls: 100 to the right, 50 back, 30 up, and its ends', () => {
+  const low = { ...PLAIN, id: 'T1', size: { wMm: 10, dMm: 10, hMm: 20 } };
+  const high = { ...low, id: 'board', standOffMm: 30 };
+  const length = wireLengths([at(low, 'floor', 50, 50), at(high, 'floor', 150, 100)], INSIDE);
+  expect(length('T1', 'board')!.value).toBe(100 + 50 + 30 + 60);
+  expect(length('T1', 'chassis')!.value).toBe(100);
+  expect(length('T1', 'gone')).toBeNull();
 });
 
 test('the lid and four sides give heat away: a box of 96 × 46 × 46 mm inside, walls counted in', () => {

@@ -253,9 +253,9 @@ describe('many at once', () => {
 });
 
 test('a file of the first version opens with nothing where the new parts would be', () => {
-  const { load, mainsSide, filter } = blankDesign('', clock.demand, clock.mains);
-  // Nor did it know a log, or a run of temperatures.
-  const plain = { ...clock, load, mainsSide, filter, log: [], bench: { ...clock.bench, soak: [] } };
+  const { load, mainsSide, filter, build } = blankDesign('', clock.demand, clock.mains);
+  // Nor did it know a log, a building, or a run of temperatures.
+  const plain = { ...clock, load, mainsSide, filter, build, log: [], bench: { ...clock.bench, soak: [] } };
   const old = JSON.parse(JSON.stringify(plain)) as Record<string, Record<string, unknown>>;
   delete old['filter'];
   delete old['heater'];

@@ -7,10 +7,10 @@ import { clock, dome } from '../support/demos';
 
 test('the days come newest first, each with what was done and what was read then', () => {
   const days = logDays(clock);
-  expect(days.map((d) => d.day)).toEqual(['2026-05-02', '2026-03-14', '2026-03-08']);
-  expect(days[1]!.entries[0]!.entry.what).toContain('First power');
-  expect(days[1]!.read).toContain('winding, open 26.5 V');
-  expect(days[1]!.read).toContain('heatsink, warm 51 °C');
+  expect(days.map((d) => d.day)).toEqual(['2026-05-16', '2026-05-02', '2026-03-14', '2026-03-08']);
+  expect(days[2]!.entries[0]!.entry.what).toContain('First power');
+  expect(days[2]!.read).toContain('winding, open 26.5 V');
+  expect(days[2]!.read).toContain('heatsink, warm 51 °C');
   expect(days[0]!.read).toEqual([]);
 });
 

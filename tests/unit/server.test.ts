@@ -18,7 +18,8 @@ import { DatabaseTrouble } from '@/server/trouble';
 import { allowedHost } from '@/server/allowed-host';
 import { readJson, refuseForeign } from '@/server/http';
 
-const design = demoDesigns()[0]!;
+// As a design nobody has begun to build.
+const design = { ...demoDesigns()[0]!, build: demoDesigns()[1]!.build };
 const SPARE: PartDraft = {
   kind: 'capacitor',
   name: 'Spare can',

@@ -1,5 +1,5 @@
 import type { BoxFace } from '@/core/design/design';
-import type { Hole, Size } from './footprints';
+import type { Hole, Size } from '@/core/parts/footprints';
 
 /** What is on a part, as its distances go by it. A transformer has mains at one side and low volts at the other. */
 export type Carries = 'mains' | 'low' | 'both' | 'input';

@@ -4,9 +4,9 @@ import type { Netlist, NetPart } from '@/core/netlist/netlist';
 import { referencesOf } from '@/core/netlist/references';
 import { formatNominal } from '@/core/quantity/format';
 import type { Block } from './block';
-import { aboutBoard, ratedAmps, ratedVolts } from './board-size';
+import { canOf, offBoard, rated } from '@/core/build/off-board';
+import { aboutBoard } from './board-size';
 import {
-  canSize,
   chokeSize,
   PANEL_PARTS,
   POSTS_APART_MM,
@@ -14,10 +14,8 @@ import {
   transformerSize,
   type PanelPart,
   type Size,
-} from './footprints';
+} from '@/core/parts/footprints';
 
-/** Cans wider than this stand beside the board, in a clamp or on their screws, mm. */
-const BESIDE_THE_BOARD_MM = 18;
 const STAND_OFF_MM = 10;
 /** A valve in its socket: diameter and height, mm; typical. */
 const VALVE_MM = { wMm: 32, dMm: 32, hMm: 95 };
@@ -48,8 +46,12 @@ export function blocksOf(design: Design, netlist: Netlist): Block[] {
     });
   for (const part of netlist.parts) {
     const { kind, ref } = part;
+    if (!offBoard(part)) {
+      onBoard.push(part);
+      continue;
+    }
     if (kind === 'inlet') panel(part, PANEL_PARTS.inlet, 'rear', { carries: 'mains' });
-    else if (kind === 'fuse' && part.block === 'mains')
+    else if (kind === 'fuse')
       panel(part, PANEL_PARTS['fuse holder'], 'rear', { carries: 'mains', near: near(netlist, 'inlet') });
     else if (kind === 'switch')
       panel(part, PANEL_PARTS[part.pins.length > 2 ? 'switch, two poles' : 'switch, one pole'], 'rear', {
@@ -76,7 +78,7 @@ export function blocksOf(design: Design, netlist: Netlist): Block[] {
         id: ref,
         label: ref,
         what: `${part.what}, ${part.value}`,
-        size: chokeSize(part.si!.value, ratedAmps(part) ?? 1),
+        size: chokeSize(part.si!.value, rated(part, 'A') ?? 1),
         screws: LAMINATED_SCREWS,
         origin: 'rule of thumb',
         near: ['board'],
@@ -93,8 +95,7 @@ export function blocksOf(design: Design, netlist: Netlist): Block[] {
         near: ['board'],
       });
     else if (kind === 'led') panel(part, PANEL_PARTS.lamp, 'front', { labels: ['on'], near: ['board'] });
-    else if (kind === 'pot' && part.what.startsWith('turns'))
-      panel(part, PANEL_PARTS.pot, 'front', { labels: ['volts'], near: ['board'] });
+    else if (kind === 'pot') panel(part, PANEL_PARTS.pot, 'front', { labels: ['volts'], near: ['board'] });
     else if (kind === 'fan') panel(part, PANEL_PARTS.fan, 'rear', { near: ['H1'] });
     else if (kind === 'terminal') {
       const { hole, face, behindMm } = PANEL_PARTS.post;
@@ -104,24 +105,21 @@ export function blocksOf(design: Design, netlist: Netlist): Block[] {
         labels: part.pins.map((p) => (p.name === '0 V' ? '0 V' : part.value)),
         near: ['board'],
       });
-    } else if (kind === 'heater' || kind === 'cutout') {
-      // A heater is its valve's; a cut-out lies on the transformer's winding.
-    } else {
-      const can = kind === 'electrolytic' && part.si ? canOf(part) : null;
-      if (can && can.diameterMm > BESIDE_THE_BOARD_MM)
-        add({
-          id: ref,
-          label: ref,
-          what: `${part.value} ${part.rating}`,
-          size: { wMm: can.diameterMm, dMm: can.diameterMm, hMm: can.hMm },
-          round: true,
-          can: true,
-          // A clamp around it.
-          screws: { count: 2, diameterMm: 3.2, insetMm: -5 },
-          near: ['board'],
-        });
-      else onBoard.push(part);
+    } else if (kind === 'electrolytic') {
+      const { diameterMm, hMm } = canOf(part)!;
+      add({
+        id: ref,
+        label: ref,
+        what: `${part.value} ${part.rating}`,
+        size: { wMm: diameterMm, dMm: diameterMm, hMm },
+        round: true,
+        can: true,
+        // A clamp around it.
+        screws: { count: 2, diameterMm: 3.2, insetMm: -5 },
+        near: ['board'],
+      });
     }
+    // What is left takes no room of its own: a heater is its valve's, a cut-out lies on the transformer's winding.
   }
   for (const { ref, kPerW, of, what } of sinksOf(design)) {
     const outside = design.heat.sinkOutside && design.heat.box !== 'open' && of !== 'rectifier';
@@ -202,9 +200,3 @@ function measured(block: Block, { sizes }: Enclosure): Block {
 const near = ({ parts }: Netlist, kind: NetPart['kind']) => parts.filter((p) => p.kind === kind).map((p) => p.ref);
 
 const LAMINATED_SCREWS = { count: 4, diameterMm: 4.3, insetMm: 6 } as const;
-
-/** A can's diameter and height where its volts are known. */
-function canOf(part: NetPart): { diameterMm: number; hMm: number } | null {
-  const volts = ratedVolts(part);
-  return volts === null ? null : canSize(part.si!.value, volts);
-}

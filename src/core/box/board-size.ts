@@ -1,6 +1,6 @@
 import type { NetPart } from '@/core/netlist/netlist';
-import { parseQuantity } from '@/core/quantity/parse';
-import { canSize, type Size } from './footprints';
+import { canOf } from '@/core/build/off-board';
+import type { Size } from '@/core/parts/footprints';
 
 /** Room small parts take on a board, mm by mm by height; typical. */
 const SMALL: Readonly<Partial<Record<NetPart['kind'], readonly [w: number, d: number, h: number]>>> = {
@@ -21,23 +21,10 @@ const COVERED = 0.35;
 const BOARD_MM = 1.6;
 const LEAST_MM = 30;
 
-/** Volts a can is printed with. */
-export const ratedVolts = ({ rating }: Pick<NetPart, 'rating'>): number | null => rated(rating, 'V');
-/** Amperes a choke is printed with. */
-export const ratedAmps = ({ rating }: Pick<NetPart, 'rating'>): number | null => rated(rating, 'A');
-
-function rated(rating: string, unit: 'V' | 'A'): number | null {
-  const read = rating.endsWith(unit) ? parseQuantity(rating, unit) : null;
-  return read?.ok ? read.value : null;
-}
-
 /** What a part takes up on a board, mm. */
 export function onBoard(part: NetPart): readonly [w: number, d: number, h: number] {
-  const volts = ratedVolts(part);
-  if (part.kind === 'electrolytic' && part.si && volts !== null) {
-    const { diameterMm, hMm } = canSize(part.si.value, volts);
-    return [diameterMm, diameterMm, hMm];
-  }
+  const can = canOf(part);
+  if (can) return [can.diameterMm, can.diameterMm, can.hMm];
   return SMALL[part.kind] ?? [10, 10, 10];
 }
 

@@ -53,6 +53,19 @@ export function drillTemplate(
   ]);
 }
 
+/** From which side each face is drilled. */
+const DRILLED = [
+  ['front', 'outside'],
+  ['rear', 'outside'],
+  ['floor', 'inside'],
+] as const;
+
+/** All faces of a box with their holes, each from the side it is drilled from. */
+export const drillTemplates = (
+  { placed, inside }: { placed: readonly PlacedBlock[]; inside: Inside },
+  name: string,
+): Template[] => DRILLED.map(([face, from]) => drillTemplate(placed, inside, face, from, name));
+
 /** What is written on a face, as it is read from outside. */
 export function labelTemplate(
   placed: readonly PlacedBlock[],

@@ -8,7 +8,7 @@ const short = (value: number | undefined) => (value === undefined ? '' : String(
 export function wiringCsv(rows: readonly WireRow[]): string {
   return Papa.unparse(
     [
-      ['from', 'to', 'net', 'A RMS', 'A peak', 'V to ground at most', 'mm2', 'AWG', 'colour', 'ends'],
+      ['from', 'to', 'net', 'A RMS', 'A peak', 'V to ground at most', 'mm long', 'mm2', 'AWG', 'colour', 'ends'],
       ...rows.map((r) => [
         r.from,
         r.to,
@@ -16,6 +16,7 @@ export function wiringCsv(rows: readonly WireRow[]): string {
         short(r.rmsA?.value),
         short(r.peakA?.value),
         short(r.volts.value),
+        short(r.length?.value),
         String(r.size.mm2),
         String(r.size.awg),
         r.colour,

@@ -1,13 +1,15 @@
+import { placedParts } from '@/core/circuit/filter-of';
 import type { Design } from '@/core/design/design';
 import { heatersOf } from '@/core/design/heaters';
 import { outputsOf } from '@/core/design/outputs';
 import { dcSourceOf } from '@/core/design/source';
 import type { MainsReport } from '@/core/mains-side/report';
-import { GROUND, type Net, type Netlist, type NetPart } from '@/core/netlist/netlist';
+import { GROUND, type Net, type Netlist } from '@/core/netlist/netlist';
 import { feedingWindings } from '@/core/study/feeding';
 import type { Figure } from '@/core/study/figure';
 import { LASTING } from '@/core/study/occasion';
 import type { Study } from '@/core/study/study';
+import { offBoard } from './off-board';
 import { sectionFor, WIRE_OHM_MM2_PER_M, type WireSize } from './wire-size';
 
 /** A wire between two parts that do not stand on the board, or from one of them to the board. */
@@ -22,6 +24,8 @@ export interface WireRow {
   peakA: Figure | null;
   /** Volts to ground, or for the mains between its leads, at the highest. */
   volts: Figure;
+  /** How long, by where its ends are in the box; null where one of them is in none. */
+  length: Figure | null;
   section: Figure;
   size: WireSize;
   colour: string;
@@ -30,22 +34,7 @@ export interface WireRow {
   hum: Figure | null;
 }
 
-/** What is no part of a board: it stands in a panel, on the floor of the box or on its lid. */
-const OFF_BOARD: ReadonlySet<NetPart['kind']> = new Set([
-  'inlet',
-  'fuse',
-  'switch',
-  'cutout',
-  'transformer',
-  'source',
-  'terminal',
-  'led',
-  'pot',
-  'fan',
-  'heater',
-]);
-
-/** Wire between two such places, m: measured in the box, or about this. */
+/** Wire between two places, m, where the box does not say. Rule of thumb. */
 const ABOUT_M = 0.3;
 /** What is shared is told for so much of it, m. */
 const HUM_M = 0.1;
@@ -61,8 +50,14 @@ interface Flow {
   pulses: boolean;
 }
 
-/** Every wire of a design that is no track: from where to where, what flows in it, how thick it has to be. */
-export function wiring(study: Study, netlist: Netlist, mains: MainsReport): WireRow[] {
+/** How long the wire between two parts is, by their references; 'board' and 'chassis' for those. */
+export type LengthOf = (from: string, to: string) => Figure | null;
+
+/**
+ * Every wire of a design that is no track: from where to where, what flows in it, how thick it has to be.
+ * @param lengthOf where it is known, as in the box
+ */
+export function wiring(study: Study, netlist: Netlist, mains: MainsReport, lengthOf: LengthOf): WireRow[] {
   const { design } = study;
   const flows = flowsOf(study, netlist, mains);
   const volts = voltsOf(study, netlist);
@@ -71,7 +66,7 @@ export function wiring(study: Study, netlist: Netlist, mains: MainsReport): Wire
     const pins = netlist.parts.flatMap((part) =>
       part.pins.filter((p) => p.net === net.name).map((p) => ({ part, pin: p.name })),
     );
-    const off = pins.filter(({ part }) => OFF_BOARD.has(part.kind));
+    const off = pins.filter(({ part }) => offBoard(part));
     const said = ({ part, pin }: (typeof pins)[number]) => `${part.ref} ${pin}`;
     const pairs: [string, string][] =
       net.role === 'earth'
@@ -79,7 +74,7 @@ export function wiring(study: Study, netlist: Netlist, mains: MainsReport): Wire
         : pins.length > off.length
           ? off.map((p) => [said(p), `board, ${net.name}`])
           : off.slice(1).map((p, n) => [said(off[n]!), said(p)]);
-    for (const [from, to] of pairs) rows.push(row(design, net, from, to, flows, volts.get(net.name) ?? 0));
+    for (const [from, to] of pairs) rows.push(row(design, net, from, to, flows, volts.get(net.name) ?? 0, lengthOf));
   }
   const order = (r: WireRow) => ROLES.indexOf(r.role);
   return rows.sort((a, b) => order(a) - order(b));
@@ -92,13 +87,20 @@ function row(
   to: string,
   flows: ReadonlyMap<string, Flow>,
   volts: number,
+  lengthOf: LengthOf,
 ): WireRow {
   const ref = from.split(' ')[0]!;
+  const length = lengthOf(ref, to.split(/[ ,]/)[0]!);
   const flow =
     net.role === 'earth' ? null : (flows.get(`${ref} ${net.name}`) ?? flows.get(ref) ?? flows.get(net.name) ?? null);
   // Nothing flows in earth until something is wrong; then it has to bear what the mains leads bear.
   const bearsA = (net.role === 'earth' ? flows.get('L') : flow)?.rmsA ?? 0;
-  const { figure: section, size } = sectionFor(net.role, bearsA, design.demand.outputV, ABOUT_M);
+  const { figure: section, size } = sectionFor(
+    net.role,
+    bearsA,
+    design.demand.outputV,
+    length ? length.value / 1000 : ABOUT_M,
+  );
   const ohm = (WIRE_OHM_MM2_PER_M * HUM_M) / size.mm2;
   const ampere = (id: string, label: string, value: number): Figure => ({
     id: `${from}-${to}-${id}`,
@@ -130,6 +132,7 @@ function row(
       source: 'The design’s own idle point.',
       assumes: [],
     },
+    length: length && { ...length, id: `${from}-${to}-length` },
     section: { ...section, id: `${from}-${to}-section` },
     size,
     colour: colourOf(net),
@@ -197,6 +200,23 @@ function flowsOf(study: Study, { nets, parts }: Netlist, mains: MainsReport): Ma
       from: dc ? 'what the source gives' : 'winding current over the cycle',
       pulses: !dc,
     });
+  // A can beside the board: its pulses go to both its ends. A choke carries what its element does.
+  const placed = placedParts(design);
+  const beside = placed.filter((p) => p.side === 'before').length;
+  for (const part of parts.filter((p) => p.kind === 'electrolytic' || p.kind === 'choke')) {
+    const [, side, nth] = /^(before|after)-(\d+)$/.exec(part.line) ?? [];
+    const step = placed[Number(nth) + (side === 'after' ? beside : 0)];
+    if (part.line === 'reservoir')
+      flows.set(part.ref, { ...hardest, origin: 'simulated', from: 'pulses of the winding, at most', pulses: true });
+    else if (step)
+      flows.set(part.ref, {
+        rmsA: most((p) => Math.max(...p.solution.elements.map((rail) => rail[step.at]!.rmsA))),
+        peakA: null,
+        origin: 'simulated',
+        from: 'what flows in it over the cycle',
+        pulses: false,
+      });
+  }
   for (const output of outputsOf(design)) {
     const terminal = parts.find((p) => p.kind === 'terminal' && p.output === output.id)!;
     flows.set(terminal.ref, {

@@ -1,5 +1,5 @@
 import type { Block, PlacedBlock, Spot } from '@/core/box/block';
-import type { Size } from '@/core/box/footprints';
+import type { Size } from '@/core/parts/footprints';
 import type { BoxFace } from '@/core/design/design';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';

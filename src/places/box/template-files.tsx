@@ -2,20 +2,13 @@
 
 import { Download } from 'lucide-react';
 import type { BoxPlan } from '@/core/box/box-plan';
-import { drillTemplate, labelTemplate, type Template } from '@/core/box/template';
+import { drillTemplates, labelTemplate, type Template } from '@/core/box/template';
 import { templateSvg } from '@/core/box/template-svg';
 import { download, fileName, save } from '@/ui/download';
 
-/** Which side of each face the drill begins at. */
-const DRILLED = [
-  ['front', 'outside'],
-  ['rear', 'outside'],
-  ['floor', 'inside'],
-] as const;
-
 /** The faces at their own size: to drill by, and to read. */
 export function TemplateFiles({ plan, name }: { plan: BoxPlan; name: string }) {
-  const drilled = () => DRILLED.map(([face, from]) => drillTemplate(plan.placed, plan.inside, face, from, name));
+  const drilled = () => drillTemplates(plan, name);
   const labels = () => (['front', 'rear'] as const).map((face) => labelTemplate(plan.placed, plan.inside, face, name));
   const file = fileName(name);
   const pdf = async (templates: readonly Template[], what: string) => {

@@ -26,7 +26,8 @@ export function Wiring() {
   const made = new Set(design.build.wired);
   const { value: rows, trouble } = useSolved(askWires);
   const [opened, setOpened] = useState<string | null>(null);
-  const figures = rows?.flatMap((r) => [r.rmsA, r.peakA, r.volts, r.section, r.hum]).filter((f) => f !== null) ?? [];
+  const figures =
+    rows?.flatMap((r) => [r.rmsA, r.peakA, r.volts, r.length, r.section, r.hum]).filter((f) => f !== null) ?? [];
   const open = figures.find((f) => f.id === opened);
   const worst = rows?.reduce<Figure | null>((a, r) => (r.hum && r.hum.value > (a?.value ?? 0) ? r.hum : a), null);
   const cell = (figure: Figure | null, text?: string) =>
@@ -81,6 +82,7 @@ export function Wiring() {
                   <th className="pl-4 text-right font-normal">RMS</th>
                   <th className="pl-4 text-right font-normal">Peak</th>
                   <th className="pl-4 text-right font-normal">Volts, at most</th>
+                  <th className="pl-4 text-right font-normal">mm long</th>
                   <th className="pl-4 text-right font-normal">mm²</th>
                   <th className="pl-4 text-right font-normal">AWG</th>
                   <th className="pl-4 text-right font-normal">Hum, 100 mm shared</th>
@@ -114,6 +116,9 @@ export function Wiring() {
                     <td className="pl-4 text-right tabular-nums">
                       {hurts(r) && '⚠ '}
                       {cell(r.volts)}
+                    </td>
+                    <td className="pl-4 text-right tabular-nums">
+                      {cell(r.length, r.length ? String(r.length.value) : undefined)}
                     </td>
                     <td className="pl-4 text-right tabular-nums">{cell(r.section, String(r.size.mm2))}</td>
                     <td className="pl-4 text-right tabular-nums">{r.size.awg}</td>

@@ -1,4 +1,4 @@
-import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
+import { STANDARD_SINKS_K_PER_W } from './heatsink';
 
 /** What a part takes up, mm: width from left to right and depth away from its panel or towards the rear, height up. */
 export interface Size {
