@@ -103,9 +103,12 @@ async function main() {
       },
     },
     {
-      name: 'load',
-      at: `${dome}/load`,
-      prepare: async (page) => page.getByLabel('Name of line 1').waitFor(),
+      name: 'box',
+      at: `/design/${ids['Physics room bench supply, 0 to 25 V']}/box`,
+      prepare: async (page) => {
+        await page.getByRole('button', { name: /^T1: transformer/ }).click();
+        await page.getByRole('region', { name: 'Part T1' }).waitFor();
+      },
     },
     {
       name: 'sizing',

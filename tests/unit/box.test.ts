@@ -45,6 +45,7 @@ const PLAIN: Block = {
   standOffMm: 0,
   screws: { count: 0, diameterMm: 3.2, insetMm: 4 },
   labels: [],
+  nets: [],
   near: [],
 };
 const PANEL: Block = {

@@ -156,7 +156,7 @@ describe('another regulator on the same reservoir', () => {
       billOf(studyDesign(withLogic))
         .filter((l) => /Chime logic/.test(l.what))
         .map((l) => l.references),
-    ).toEqual(['C4, D6, U2, C5', 'H2']);
+    ).toEqual(['C4, D6, U2, C5', 'H2', 'J3']);
     const row = heatView(withLogic, 'high', null)!.rows.find((r) => r.id === 'out-1')!;
     expect(row.name).toBe('Regulator, Chime logic');
     expect(row.steps.at(-1)!.tempC).toBeCloseTo(operatingPoint(withLogic, 'high').outputs[0]!.heat!.junctionC, 6);

@@ -270,8 +270,8 @@ describe('the bill', () => {
 });
 
 test('a design of version 2 is read, with what it did not know set to nothing', () => {
-  const { load, mainsSide } = blankDesign('', clock.demand, clock.mains);
-  const plain: Design = { ...clock, load, mainsSide };
+  const { load, mainsSide, build } = blankDesign('', clock.demand, clock.mains);
+  const plain: Design = { ...clock, load, mainsSide, build };
   const old = JSON.parse(JSON.stringify(plain)) as Record<string, unknown>;
   old['version'] = 2;
   for (const key of ['load', 'mainsSide', 'picked']) delete old[key];

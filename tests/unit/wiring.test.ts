@@ -30,6 +30,8 @@ test('a can in a clamp is wired at both ends, and the pulses flow to both; a sma
       ['C1 minus', 'board, 0 V'],
     ]),
   );
+  // The output's ground leaves from the star.
+  expect(wires(dome).find((r) => r.from === 'J2 0 V')!.to).toBe('C1 minus, the star');
   for (const r of can) {
     expect(r.peakA!.value).toBeGreaterThan(10);
     expect(r.hum).not.toBeNull();

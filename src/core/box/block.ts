@@ -39,6 +39,8 @@ export interface Block {
   screws: { count: 0 | 1 | 2 | 4; diameterMm: number; insetMm: number };
   /** What is written beside each of its holes. */
   labels: readonly string[];
+  /** Every net that is on it: volts that hurt are marked. */
+  nets: readonly string[];
   /** What it is wired to, by id: near is short. */
   near: readonly string[];
 }

@@ -25,8 +25,9 @@ export function blocksOf(design: Design, netlist: Netlist): Block[] {
   const { box } = design.build;
   const blocks: Block[] = [];
   const onBoard: NetPart[] = [];
+  const netsOn = new Map(netlist.parts.map((p) => [p.ref, p.pins.map((pin) => pin.net)]));
   const add = (block: Partial<Block> & Pick<Block, 'id' | 'label' | 'what' | 'size'>) =>
-    blocks.push(withDefaults(block));
+    blocks.push(withDefaults({ nets: netsOn.get(block.id) ?? [], ...block }));
   const panel = (
     part: NetPart,
     { hole, face, behindMm }: PanelPart,
@@ -144,6 +145,7 @@ export function blocksOf(design: Design, netlist: Netlist): Block[] {
       id: 'board',
       label: 'board',
       what: `board with ${referencesOf(onBoard)}`,
+      nets: [...new Set(onBoard.flatMap((p) => netsOn.get(p.ref)!))],
       size: aboutBoard(onBoard),
       origin: 'rule of thumb',
       can: onBoard.some((p) => p.kind === 'electrolytic'),
@@ -185,6 +187,7 @@ const withDefaults = (block: Partial<Block> & Pick<Block, 'id' | 'label' | 'what
   standOffMm: 0,
   screws: { count: 0, diameterMm: 3.2, insetMm: 4 },
   labels: [],
+  nets: [],
   near: [],
   ...block,
 });

@@ -68,12 +68,16 @@ export function wiring(study: Study, netlist: Netlist, mains: MainsReport, lengt
     );
     const off = pins.filter(({ part }) => offBoard(part));
     const said = ({ part, pin }: (typeof pins)[number]) => `${part.ref} ${pin}`;
+    // The star is the reservoir's minus: of a can beside the board, everything leaves from that can.
+    const star = net.role === 'ground' ? off.find(({ part }) => part.line === 'reservoir') : undefined;
     const pairs: [string, string][] =
       net.role === 'earth'
         ? [[said(off[0]!), 'chassis, its own screw']]
-        : pins.length > off.length
-          ? off.map((p) => [said(p), `board, ${net.name}`])
-          : off.slice(1).map((p, n) => [said(off[n]!), said(p)]);
+        : star
+          ? off.map((p) => [said(p), p === star ? `board, ${net.name}` : `${said(star)}, the star`])
+          : pins.length > off.length
+            ? off.map((p) => [said(p), `board, ${net.name}`])
+            : off.slice(1).map((p, n) => [said(off[n]!), said(p)]);
     for (const [from, to] of pairs) rows.push(row(design, net, from, to, flows, volts.get(net.name) ?? 0, lengthOf));
   }
   const order = (r: WireRow) => ROLES.indexOf(r.role);

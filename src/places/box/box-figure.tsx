@@ -8,6 +8,8 @@ import type { BoxFace } from '@/core/design/design';
 interface Props {
   inside: Inside;
   placed: readonly PlacedBlock[];
+  /** Ids of what has volts on it that hurt. */
+  hazardous: ReadonlySet<string>;
   /** Ids of what is too near to something. */
   broken: ReadonlySet<string>;
   selected: string | null;
@@ -31,7 +33,7 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 /** The box taken apart: its floor, and beside it the rear and the front panel, all from where the builder stands. */
-export function BoxFigure({ inside, placed, broken, selected, onSelect, onMoving, onMove }: Props) {
+export function BoxFigure({ inside, placed, hazardous, broken, selected, onSelect, onMoving, onMove }: Props) {
   const { wMm, dMm, hMm } = inside;
   const scale = Math.min(
     (MOST_PX.w - GAP_PX) / (2 * wMm),
@@ -92,7 +94,7 @@ export function BoxFigure({ inside, placed, broken, selected, onSelect, onMoving
               width={x[1] - x[0]}
               height={y[1] - y[0]}
               fill="none"
-              stroke={block.carries === 'mains' ? 'var(--fail)' : 'var(--edge)'}
+              stroke={hazardous.has(block.id) ? 'var(--fail)' : 'var(--edge)'}
               strokeWidth={1 / scale}
               strokeDasharray={`${3 / scale} ${3 / scale}`}
             />
@@ -106,6 +108,7 @@ export function BoxFigure({ inside, placed, broken, selected, onSelect, onMoving
           base={base[p.spot.face]}
           scale={scale}
           text={text}
+          hazardous={hazardous.has(p.block.id)}
           broken={broken.has(p.block.id)}
           selected={p.block.id === selected}
           onSelect={() => onSelect(p.block.id)}
@@ -124,6 +127,7 @@ interface BlockProps {
   base: { x: number; y: number };
   scale: number;
   text: number;
+  hazardous: boolean;
   broken: boolean;
   selected: boolean;
   onSelect(): void;
@@ -139,6 +143,7 @@ function DrawnBlock({
   base,
   scale,
   text,
+  hazardous,
   broken,
   selected,
   onSelect,
@@ -155,8 +160,7 @@ function DrawnBlock({
   // What it is, where there is room for it.
   const name = block.what.split(/,| of | with /)[0]!;
   const named = name !== block.label && w * scale > 8 * name.length && h * scale > 40;
-  const mains = block.carries === 'mains' || block.carries === 'both';
-  const ink = broken || mains ? 'var(--fail)' : 'var(--ink)';
+  const ink = broken || hazardous ? 'var(--fail)' : 'var(--ink)';
   const shape = {
     fill: broken ? 'var(--fail-soft)' : block.hot ? 'var(--ember-soft)' : 'var(--paper)',
     stroke: selected ? 'var(--volt)' : ink,
@@ -180,7 +184,7 @@ function DrawnBlock({
     e.preventDefault();
     e.stopPropagation();
   };
-  const words = `${block.label}: ${block.what}${mains ? ', mains' : ''}${broken ? ', too near' : ''}. Arrows move it, R turns it.`;
+  const words = `${block.label}: ${block.what}${hazardous ? ', hazardous volts' : ''}${broken ? ', too near' : ''}. Arrows move it, R turns it.`;
   return (
     <g
       tabIndex={0}
@@ -233,7 +237,7 @@ function DrawnBlock({
         paintOrder="stroke"
       >
         <tspan fontWeight={600}>
-          {mains && '⚠ '}
+          {hazardous && '⚠ '}
           {block.label}
         </tspan>
         {named && (

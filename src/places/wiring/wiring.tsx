@@ -111,18 +111,20 @@ export function Wiring() {
                     </td>
                     <td className="py-1 font-semibold">{r.from}</td>
                     <td className="py-1">{r.to}</td>
-                    <td className="pl-4 text-right tabular-nums">{cell(r.rmsA)}</td>
-                    <td className="pl-4 text-right tabular-nums">{cell(r.peakA)}</td>
-                    <td className="pl-4 text-right tabular-nums">
+                    <td className="whitespace-nowrap pl-4 text-right tabular-nums">{cell(r.rmsA)}</td>
+                    <td className="whitespace-nowrap pl-4 text-right tabular-nums">{cell(r.peakA)}</td>
+                    <td className="whitespace-nowrap pl-4 text-right tabular-nums">
                       {hurts(r) && '⚠ '}
                       {cell(r.volts)}
                     </td>
-                    <td className="pl-4 text-right tabular-nums">
+                    <td className="whitespace-nowrap pl-4 text-right tabular-nums">
                       {cell(r.length, r.length ? String(r.length.value) : undefined)}
                     </td>
-                    <td className="pl-4 text-right tabular-nums">{cell(r.section, String(r.size.mm2))}</td>
-                    <td className="pl-4 text-right tabular-nums">{r.size.awg}</td>
-                    <td className="pl-4 text-right tabular-nums">
+                    <td className="whitespace-nowrap pl-4 text-right tabular-nums">
+                      {cell(r.section, String(r.size.mm2))}
+                    </td>
+                    <td className="whitespace-nowrap pl-4 text-right tabular-nums">{r.size.awg}</td>
+                    <td className="whitespace-nowrap pl-4 text-right tabular-nums">
                       {cell(r.hum, r.hum ? formatQuantity(r.hum.value, 'V', 2) : undefined)}
                     </td>
                     <td className="pl-4">{r.colour}</td>
