@@ -3,7 +3,7 @@ import DxfParser from 'dxf-parser';
 import fc from 'fast-check';
 import { PDFDocument, PDFRawStream } from 'pdf-lib';
 import type { Block, Inside, PlacedBlock, Spot } from '@/core/box/block';
-import { blocksOf } from '@/core/box/blocks';
+import { blocksOf, plainBlock } from '@/core/box/blocks';
 import { clearancesOf, planBox, smallestBox, surroundingsOf } from '@/core/box/box-plan';
 import { clearances } from '@/core/box/clearances';
 import { canSize, sinkSize, transformerSize } from '@/core/parts/footprints';
@@ -25,29 +25,7 @@ import { absurd, plausible } from '../support/designs';
 
 const INSIDE: Inside = { wMm: 300, dMm: 200, hMm: 100 };
 const AROUND = { ring: false, frequencyHz: 50 };
-const PLAIN: Block = {
-  id: 'A',
-  label: 'A',
-  what: 'a part',
-  face: 'floor',
-  may: ['floor'],
-  round: false,
-  size: { wMm: 40, dMm: 20, hMm: 30 },
-  origin: 'typical',
-  hole: null,
-  holes: { count: 1, apartMm: 0 },
-  carries: 'low',
-  hot: false,
-  can: false,
-  fieldVA: null,
-  fins: false,
-  outside: false,
-  standOffMm: 0,
-  screws: { count: 0, diameterMm: 3.2, insetMm: 4 },
-  labels: [],
-  nets: [],
-  near: [],
-};
+const PLAIN = plainBlock({ id: 'A', label: 'A', what: 'a part', size: { wMm: 40, dMm: 20, hMm: 30 } });
 const PANEL: Block = {
   ...PLAIN,
   id: 'P',

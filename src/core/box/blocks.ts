@@ -27,7 +27,7 @@ export function blocksOf(design: Design, netlist: Netlist): Block[] {
   const onBoard: NetPart[] = [];
   const netsOn = new Map(netlist.parts.map((p) => [p.ref, p.pins.map((pin) => pin.net)]));
   const add = (block: Partial<Block> & Pick<Block, 'id' | 'label' | 'what' | 'size'>) =>
-    blocks.push(withDefaults({ nets: netsOn.get(block.id) ?? [], ...block }));
+    blocks.push(plainBlock({ nets: netsOn.get(block.id) ?? [], ...block }));
   const panel = (
     part: NetPart,
     { hole, face, behindMm }: PanelPart,
@@ -171,7 +171,8 @@ export function blocksOf(design: Design, netlist: Netlist): Block[] {
 /** Air below and above fins, mm. */
 export const FIN_AIR_MM = 25;
 
-const withDefaults = (block: Partial<Block> & Pick<Block, 'id' | 'label' | 'what' | 'size'>): Block => ({
+/** A block that is nothing in particular: on the floor, of low volts, neither hot nor minding heat. */
+export const plainBlock = (block: Partial<Block> & Pick<Block, 'id' | 'label' | 'what' | 'size'>): Block => ({
   face: 'floor',
   may: ['floor'],
   round: false,

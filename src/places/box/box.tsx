@@ -26,6 +26,12 @@ const CORES = [
   { value: 'laminated', label: 'laminated' },
   { value: 'ring', label: 'ring' },
 ] as const;
+const BOX_CAUTIONS = {
+  'class I':
+    'Class I: every metal part that can be touched is earthed, on a screw of its own, paint scraped off under it.',
+  'class II':
+    'Class II: two layers of insulation between the mains and whatever can be touched, and no metal screw through both.',
+} as const;
 const SMALLEST = 'smallest';
 const OWN = 'own';
 const sizeWords = ({ wMm, dMm, hMm }: Inside) => `${wMm} × ${dMm} × ${hMm}`;
@@ -100,10 +106,12 @@ export function Box() {
             {value.smallest.smaller && ` In ${sizeWords(value.smallest.smaller.inside)}: ${value.smallest.smaller.why}`}
           </p>
         )}
-        <p role="note" className="mt-2 max-w-[900px] border-l-[3px] border-fail pl-3 text-[14.5px]">
-          A metal box of class I: earth on a screw of its own, paint scraped off under it. Nothing of the mains within 8
-          mm of low volts, wires tied so that one that comes loose reaches nothing. Local rules come first.
-        </p>
+        {design.source.kind === 'mains' && (
+          <p role="note" className="mt-2 max-w-[900px] border-l-[3px] border-fail pl-3 text-[14.5px]">
+            {BOX_CAUTIONS[design.mainsSide.insulation]} Nothing of the mains within 8 mm of low volts, wires tied so
+            that one that comes loose reaches nothing. Local rules come first.
+          </p>
+        )}
         {trouble && <Alert className="mt-2">{trouble}</Alert>}
         {plan?.left.map(({ block, why }) => (
           <Alert key={block.id} className="mt-2">
