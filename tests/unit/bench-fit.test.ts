@@ -152,6 +152,11 @@ test('the computed line has the spread its parts leave, and each row its own mai
   const rows = rowsOf(dome, {}, [0.5, 0.5]).map((r, n) => ({ ...r, mainsV: n ? 207 : 253 }));
   const { line, at: own } = computedLine(withRows(dome, rows));
   expect(line.map((p) => p.value)).toEqual(line.map((p) => p.value).sort((a, b) => b - a));
+  // Read less computed: of the row read far too high it is what is too much.
+  const { value, figure } = own['row-0-reservoirV']!;
+  const { reservoirV } = rows[0]!;
+  expect(figure.value).toBeCloseTo(reservoirV! - value, 9);
+  expect(Math.abs(figure.value)).toBeLessThan(0.5 * value);
   // Open volts alone are believed to 3 %: the line cannot be surer than that.
   expect(line[0]!.sigma / line[0]!.value).toBeGreaterThan(0.029);
   // A tenth more mains lifts the crest, from which the drops go, by a little more than a tenth.

@@ -3,6 +3,7 @@ import path from 'node:path';
 import { CaseError } from '@/core/circuit/case-file';
 import type { Unknown } from '@/core/fit/belief';
 import { fit } from '@/core/fit/fit';
+import { foretell } from '@/core/fit/foretell';
 import { fitFile, readFitFile } from '@/core/fit/fit-file';
 import { posterior } from '@/core/fit/posterior';
 import { SolveError } from '@/core/solve/solve-error';
@@ -68,6 +69,42 @@ describe('a straight line, where the answer can be worked out by hand', () => {
     expect(p.z[1]).toBeCloseTo((a * v - b * u) / det, 2);
     expect(p.covariance[0]![0]).toBeCloseTo(c / det, 3);
     expect(p.covariance[0]![1]).toBeCloseTo(-b / det, 3);
+    // What the search made least: the readings' squares and the beliefs' together.
+    const misses = readings.map((r, n) => (predict(p.values)[n]! - r.value) / r.sigma);
+    const believed = p.z[0]! ** 2 + p.z[1]! ** 2;
+    expect(believed).toBeGreaterThan(0.05);
+    expect(p.squares).toBeCloseTo(misses.reduce((s, m) => s + m * m, 0) + believed, 6);
+  });
+
+  test('what moves like what is known already is foretold with a third of the work, and as sure', () => {
+    const p = posterior(unknowns, [{ value: 20.01, sigma: 0.02 }], ([open]) => [open!]);
+    let asked = 0;
+    const unread = ([open, ohm]: readonly number[]) => {
+      asked++;
+      return [open! - 3 * ohm!, open! - 4 * ohm!];
+    };
+    const own = foretell(unknowns, p, unread);
+    expect(asked).toBe(3);
+    // The same places of another supply, half a volt lower: its slopes are theirs.
+    const known = { unknowns, computed: own.map((t) => t.value), slopes: own.map((t) => t.slopes) };
+    asked = 0;
+    const lower = foretell(unknowns, p, (v) => unread(v).map((volts) => volts - 0.5), { known, severities: 0 });
+    expect(asked).toBe(1);
+    lower.forEach((t, n) => {
+      expect(t.value).toBeCloseTo(own[n]!.value - 0.5, 9);
+      expect(t.sigma / own[n]!.sigma).toBeCloseTo(t.value / own[n]!.value, 6);
+    });
+    // What says how bad a fault is, is its own: it is asked for.
+    asked = 0;
+    const worse = [{ id: 'more', centre: 1, spread: 0.5 }, ...unknowns];
+    const wider = posterior(worse, [], () => []);
+    const faulty = foretell(worse, wider, ([more, ...rest]) => unread(rest).map((volts) => volts - more!), {
+      known,
+      severities: 1,
+    });
+    expect(asked).toBe(2);
+    // Half of one more volt, beside next to nothing of the others.
+    expect(faulty[0]!.sigma).toBeCloseTo(0.5, 1);
   });
 
   test('the evidence is the density of the readings with the beliefs integrated over', () => {

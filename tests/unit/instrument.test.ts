@@ -246,6 +246,10 @@ describe('stand-ins', () => {
 
   test('a seed is always the same build, another one another', () => {
     expect(hide(clock, 7)).toEqual(hide(clock, 7));
+    // A supply without that part cannot have lost it: it is sound, and so it says.
+    const sound = hide(clock, 7, 'winding-open');
+    expect([sound.fault, sound.part, sound.severity]).toEqual(['none', '', []]);
+    expect(sound.factors).toEqual(hide(clock, 7).factors);
     expect(hide(clock, 7).factors).not.toEqual(hide(clock, 8).factors);
     const broken = hide(clock, 7, 'diode-open');
     expect(broken.fault).toBe('diode-open');

@@ -40,6 +40,7 @@ test('the checks without power come first, and say truthfully what is so', () =>
   expect(takeReading(puzzle('nothing'), 'diodes', 1).said).toContain('Every diode');
   expect(takeReading(puzzle('pen'), 'path', 1).said).toContain('more than copper');
   expect(takeReading(puzzle('clock-hot'), 'setting', 1).said).toContain('Open');
+  expect(takeReading(puzzle('nothing'), 'setting', 1).said).toContain('What is printed');
   expect(takeReading(puzzle('pen-through'), 'through', 1).said).toContain('A few ohms');
   expect(takeReading(puzzle('drum'), 'reservoir', 1).said).toContain('At the board nothing');
 });

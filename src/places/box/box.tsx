@@ -20,6 +20,7 @@ import { BoxHeat } from './box-heat';
 import { Distances } from './distances';
 import { OwnParts } from './own-part';
 import { TemplateFiles } from './template-files';
+import { useDrawerBoxes } from './use-drawer-boxes';
 
 const askBox = (solver: RemoteSolver, design: Design) => solver.box(design);
 const CORES = [
@@ -45,6 +46,7 @@ export function Box() {
   const { value, trouble } = useSolved(askBox);
   const [selected, setSelected] = useState<string | null>(null);
   const [moving, setMoving] = useState<{ id: string; spot: Spot } | null>(null);
+  const drawer = useDrawerBoxes();
   const change = (patch: Partial<Enclosure>) => edit({ build: { box: { ...box, ...patch } } });
   // What was moved by hand is there at once; the rest follows when it has been placed anew.
   const plan = useMemo((): BoxPlan | null => {
@@ -82,11 +84,12 @@ export function Box() {
     // Once a hand is at it nothing else moves by itself.
     change({ places: plan!.placed.map((p) => ({ block: p.block.id, ...(p.block.id === id ? spot : p.spot) })) });
   };
-  const size = box.inside
-    ? STANDARD_BOXES.find((b) => sizeWords(b) === sizeWords(box.inside!))
-      ? sizeWords(box.inside)
-      : OWN
-    : SMALLEST;
+  const boxes = [
+    ...STANDARD_BOXES.map((b) => ({ label: sizeWords(b), inside: b })),
+    ...drawer.map(({ name, inside: own }) => ({ label: `drawer: ${name}, ${sizeWords(own)}`, inside: own })),
+  ];
+  const { inside } = box;
+  const size = inside ? (boxes.findLast((b) => sizeWords(b.inside) === sizeWords(inside))?.label ?? OWN) : SMALLEST;
   const fits = plan !== null && plan.left.length === 0 && broken.size === 0;
   return (
     <Room name={null} className="">
@@ -168,12 +171,12 @@ export function Box() {
                   value={size}
                   options={[
                     { value: SMALLEST, label: 'the smallest' },
-                    ...STANDARD_BOXES.map((b) => ({ value: sizeWords(b), label: sizeWords(b) })),
+                    ...boxes.map(({ label }) => ({ value: label, label })),
                     { value: OWN, label: 'its own size' },
                   ]}
                   onChange={(v) =>
                     change({
-                      inside: v === SMALLEST ? null : (STANDARD_BOXES.find((b) => sizeWords(b) === v) ?? plan.inside),
+                      inside: v === SMALLEST ? null : (boxes.find((b) => b.label === v)?.inside ?? plan.inside),
                     })
                   }
                 />

@@ -61,6 +61,7 @@ export function Circuit() {
     () => (picture ? hazardousNets(picture.design, netlist, picture.points.idle) : new Set(['L', 'N'])),
     [picture, netlist],
   );
+  const summary = useMemo(() => picture && summaryOf(picture), [picture]);
   const part = netlist.parts.find((p) => p.ref === opened) ?? null;
   const station = part && stationOf(part);
   const lit = new Set(
@@ -136,7 +137,7 @@ export function Circuit() {
             {picture && (
               <div className="max-w-[320px]">
                 <StationStrip
-                  summary={summaryOf(picture)}
+                  summary={summary!}
                   regulated={picture.neededV !== null}
                   station={station}
                   onStation={lightStation}
