@@ -238,7 +238,7 @@ function DrawnBlock({
       >
         <tspan fontWeight={600}>
           {hazardous && '⚠ '}
-          {block.label}
+          {cut(block.label, (w * scale) / LETTER_PX)}
         </tspan>
         {named && (
           <tspan x={x[0] + w / 2} dy={text * 1.2} fill="var(--quiet)">
@@ -249,3 +249,10 @@ function DrawnBlock({
     </g>
   );
 }
+
+/** Width of a letter in the drawing, px. */
+const LETTER_PX = 7;
+
+/** A name in so many letters; what it was goes with its words for who cannot see it. */
+const cut = (name: string, letters: number) =>
+  name.length <= Math.max(4, letters) ? name : `${name.slice(0, Math.max(3, Math.floor(letters) - 1))}…`;

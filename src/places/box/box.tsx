@@ -7,6 +7,7 @@ import { hazardousNets } from '@/core/build/hazardous-nets';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import { STANDARD_BOXES } from '@/core/box/standard-boxes';
 import type { Design, Enclosure } from '@/core/design/design';
+import { fieldLimit } from '@/core/design/limits';
 import { Alert } from '@/ui/alert';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
@@ -35,6 +36,9 @@ const BOX_CAUTIONS = {
 } as const;
 const SMALLEST = 'smallest';
 const OWN = 'own';
+const { min: NEAREST_MM, max: FARTHEST_MM } = fieldLimit('box.placeMm');
+/** A place that can be kept, however far a part is dragged. */
+const within = (mm: number) => Math.min(FARTHEST_MM, Math.max(NEAREST_MM, mm));
 const sizeWords = ({ wMm, dMm, hMm }: Inside) => `${wMm} × ${dMm} × ${hMm}`;
 
 /** Box: whether it all goes in, where, and the template to drill it by. */
@@ -81,8 +85,9 @@ export function Box() {
   const part = plan?.placed.find((p) => p.block.id === selected) ?? null;
   const move = (id: string, spot: Spot) => {
     setMoving(null);
+    const kept = { ...spot, xMm: within(spot.xMm), yMm: within(spot.yMm) };
     // Once a hand is at it nothing else moves by itself.
-    change({ places: plan!.placed.map((p) => ({ block: p.block.id, ...(p.block.id === id ? spot : p.spot) })) });
+    change({ places: plan!.placed.map((p) => ({ block: p.block.id, ...(p.block.id === id ? kept : p.spot) })) });
   };
   const boxes = [
     ...STANDARD_BOXES.map((b) => ({ label: sizeWords(b), inside: b })),

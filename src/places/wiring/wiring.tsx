@@ -45,7 +45,7 @@ export function Wiring() {
               wire of their own; what is joined anywhere else on the charging wires hums
               {worst && (
                 <>
-                  : {formatQuantity(worst.value, 'V', 2)} for every 100 mm it shares with{' '}
+                  : {cell(worst, formatQuantity(worst.value, 'V', 2))} for every 100 mm it shares with{' '}
                   {formatQuantity(worst.inputs[0]!.value, 'A', 3)} pulses
                 </>
               )}
