@@ -341,6 +341,22 @@ describe('templates, read back', () => {
     expect(hundred).toHaveLength(3);
   });
 
+  test('the floor says how each part is drilled: its screws at its corners, four feet, a can’s clamp beside it', () => {
+    const { items } = drillTemplate(plan.placed, plan.inside, 'floor', 'inside', 'x');
+    const t1 = plan.placed.find((p) => p.block.id === 'T1')!;
+    const holes = items.filter((i) => i.kind === 'hole' && i.of === 'T1');
+    // 6 mm in from the corners of its own footprint, 84 by 75.
+    const [w, d] = t1.spot.turned ? [75, 84] : [84, 75];
+    expect(holes.map((h) => [Math.abs(h.xMm - t1.spot.xMm), Math.abs(h.yMm - t1.spot.yMm)])).toEqual(
+      Array.from({ length: 4 }, () => [w / 2 - 6, d / 2 - 6]),
+    );
+    expect(items.some((i) => i.kind === 'text' && i.text === 'T1  4 × ⌀4.3')).toBe(true);
+    expect(items.filter((i) => i.of === 'foot')).toHaveLength(4);
+    const can = plan.placed.find((p) => p.block.id === 'C1')!;
+    const clamp = items.filter((i) => i.kind === 'hole' && i.of === 'C1');
+    expect(clamp.map((h) => Math.hypot(h.xMm - can.spot.xMm, h.yMm - can.spot.yMm))).toEqual([17.5, 17.5]);
+  });
+
   test('labels are read from outside: what is on the posts, the fuse’s amperes at the rear', () => {
     const words = (face: 'front' | 'rear') =>
       labelTemplate(plan.placed, plan.inside, face, 'x').items.map((i) => (i.kind === 'text' ? i.text : ''));

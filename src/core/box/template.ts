@@ -160,9 +160,13 @@ function floorItems(p: PlacedBlock): TemplateItem[] {
   return [
     block.round ? { kind: 'ring', xMm: spot.xMm, yMm: spot.yMm, diameterMm: w, of: block.label } : outlineOf(p, w, d),
     ...screwsOf(p, w, d),
-    textAt(spot.xMm, spot.yMm + 3, block.label, block.label),
+    textAt(spot.xMm, spot.yMm + 3, `${block.label}${drilled(block)}`, block.label),
   ];
 }
+
+/** How a part of the floor is drilled, in words. */
+const drilled = ({ screws: { count, diameterMm } }: PlacedBlock['block']) =>
+  count === 0 ? '' : `  ${count} × ⌀${diameterMm}`;
 
 function outlineOf({ block, spot }: PlacedBlock, w: number, h: number): TemplateItem {
   return { kind: 'outline', xMm: spot.xMm - w / 2, yMm: spot.yMm - h / 2, wMm: w, hMm: h, of: block.label };
