@@ -17,6 +17,7 @@ const CORE = [
   'instrument',
   'mains-side',
   'build',
+  'board',
   'box',
   'sheet',
 ];

@@ -17,6 +17,7 @@ export type RoomId =
   | 'circuit'
   | 'wiring'
   | 'assembly'
+  | 'board'
   | 'box'
   | 'checklist'
   | 'bench'
@@ -77,6 +78,7 @@ export function placesOf({ source }: Pick<Design, 'source'>): readonly Place[] {
       rooms: [
         { id: 'circuit', name: 'Circuit' },
         { id: 'wiring', name: 'Wiring' },
+        { id: 'board', name: 'Board' },
         { id: 'box', name: 'Box' },
         { id: 'assembly', name: 'Assembly' },
         { id: 'checklist', name: mains ? 'Before the plug' : 'Before it is joined' },

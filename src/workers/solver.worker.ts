@@ -20,6 +20,9 @@ import { cornerGrid, type Grid } from '@/core/judge/corners';
 import { moreOf, type MoreWith } from '@/core/judge/more-of';
 import { singleChanges, type SingleChange } from '@/core/judge/single-change';
 import { fixesByStep } from '@/core/judge/fixes';
+import { stripFaults, type StripFaults } from '@/core/board/strip-check';
+import { stripLoads, stripVolts, type StripLoad } from '@/core/board/strip-loads';
+import { stripboard, type Stripboard } from '@/core/board/stripboard';
 import { planBox, type BoxPlan, type SmallestBox } from '@/core/box/box-plan';
 import { wireLengths } from '@/core/box/wire-length';
 import { wiring, type WireRow } from '@/core/build/wiring';
@@ -88,6 +91,15 @@ export interface PartsPreview {
   refused: number;
   errors: string[];
   first: RowResult[];
+}
+
+/** A board of strips with what was found of it. */
+export interface BoardReport {
+  board: Stripboard;
+  faults: StripFaults;
+  loads: StripLoad[];
+  /** The highest volts of one of its nets to ground, V. */
+  volts: number;
 }
 
 export type Answer<T> = { ok: true; value: T } | { ok: false; error: string };
@@ -309,6 +321,16 @@ const solver = {
       const study = studyDesign(design);
       const { placed, inside } = planBox(design);
       return wiring(study, netlistOf(design), mainsSide(study), wireLengths(placed, inside));
+    });
+  },
+  /** A board of strips for it, found again from its copper, and what its strips have to bear. */
+  board(design: Design): Answer<BoardReport> {
+    return answer(() => {
+      const netlist = netlistOf(design);
+      const board = stripboard(netlist);
+      const study = studyDesign(design);
+      const rows = wiring(study, netlist, mainsSide(study), () => null);
+      return { board, faults: stripFaults(board), loads: stripLoads(board, rows), volts: stripVolts(rows) };
     });
   },
   /** Where everything goes in its box, and the smallest standard one. */

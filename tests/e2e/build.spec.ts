@@ -185,3 +185,26 @@ test('what two designs want is ordered together, with spares or without', async 
   ]);
   expect(readFileSync(await csv.path(), 'utf8')).toMatch(/^order,part,bears,wanted/);
 });
+
+test('a board of strips is laid out and found again from its copper; a net is lit, both sides go out', async ({
+  page,
+}) => {
+  await openDesign(page, server, DRUM);
+  await visit(page, 'Build', 'Board');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^On \d+ strips of \d+ holes$/);
+  await expect(page.getByRole('heading', { name: 'All 7 nets are one piece each, and none touch' })).toBeVisible();
+  await expect(page.getByRole('img', { name: 'The board from the side of its parts' })).toBeVisible();
+  const net = page.getByRole('button', { name: '+18 V', exact: true });
+  await net.click();
+  await expect(net).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('radio', { name: 'Copper' }).check();
+  await expect(page.getByRole('img', { name: 'The board from the side of its copper' })).toBeVisible();
+  const [svg] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'SVG, 1 : 1' }).click(),
+  ]);
+  expect(svg.suggestedFilename()).toBe('drum-seismograph-amplifier-18-v-board-copper.svg');
+  expect(readFileSync(await svg.path(), 'utf8')).toMatch(/width="[\d.]+mm"/);
+  const [csv] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV' }).click()]);
+  expect(readFileSync(await csv.path(), 'utf8')).toMatch(/^what,name,net,holes/);
+});

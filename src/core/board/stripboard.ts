@@ -1,0 +1,303 @@
+import { offBoard } from '@/core/build/off-board';
+import type { Netlist, NetPart } from '@/core/netlist/netlist';
+import { lyings, type Leg, type Lying } from './strip-footprint';
+
+/** A hole: which strip, from above, and which hole on it, from the left; both from 0. */
+export interface Hole {
+  strip: number;
+  hole: number;
+}
+
+/** A part on the board, or a wire that leaves it. */
+export interface OnStrips {
+  ref: string;
+  value: string;
+  /** Whether it is a pin a wire to somewhere else is soldered to. */
+  wire: boolean;
+  legs: readonly (Leg & { at: Hole })[];
+  body: { strips: readonly [number, number]; holes: readonly [number, number] };
+}
+
+/** A board of copper strips with holes a tenth of an inch apart: what goes where, where strips are cut, and what links them. */
+export interface Stripboard {
+  strips: number;
+  holes: number;
+  parts: OnStrips[];
+  /** Holes at which the strip is cut through. */
+  cuts: Hole[];
+  /** Wires on the side of the parts, from hole to hole. */
+  links: { net: string; from: Hole; to: Hole; insulated: boolean }[];
+  /** What found no place. */
+  left: { ref: string; why: string }[];
+}
+
+/** Boards of so many strips are tried. */
+const STRIPS = [12, 14, 16, 18, 20, 24] as const;
+/** Free holes between two parts are tried from close to wide. */
+const GAPS = [1, 2, 3] as const;
+/** What a place costs: a strip cut, a link, a leg nothing can be linked to, a hole to the right, a strip from the middle. */
+const COST = { cut: 1, link: 4, shut: 6, hole: 0.6, strip: 0.02 } as const;
+/** Parts and wires a board of strips is laid out for. */
+const MOST_PARTS = 80;
+/** How far back to the left a part is still tried, holes. */
+const BACK = 10;
+
+/** Everything of a netlist that is soldered into a board, in the order of the street, with a pin for each wire that leaves it. */
+export function boardParts(netlist: Netlist): { part: NetPart; wire: boolean }[] {
+  const on = netlist.parts.filter((p) => !offBoard(p));
+  const nets = new Set(on.flatMap((p) => p.pins.map((pin) => pin.net)));
+  const wires = netlist.parts.filter(offBoard).flatMap((p) =>
+    p.pins
+      .filter((pin) => nets.has(pin.net))
+      .map((pin) => ({
+        part: { ...p, ref: `${p.ref} ${pin.name}`, pins: [{ name: pin.name, net: pin.net }], value: pin.net },
+        wire: true,
+      })),
+  );
+  const sources = wires.filter((w) => w.part.block === 'transformer' || w.part.block === 'mains');
+  const others = wires.filter((w) => !sources.includes(w));
+  return [...sources, ...on.map((part) => ({ part, wire: false })), ...others];
+}
+
+/** Lays a netlist out on a board of strips: the best of several, by links, cuts and size. */
+export function stripboard(netlist: Netlist): Stripboard {
+  const parts = boardParts(netlist);
+  if (parts.length > MOST_PARTS)
+    return {
+      strips: 0,
+      holes: 0,
+      parts: [],
+      cuts: [],
+      links: [],
+      left: parts.map(({ part }) => ({
+        ref: part.ref,
+        why: `one of ${parts.length}, more than a board of strips is laid out for`,
+      })),
+    };
+  let best: { board: Stripboard; cost: number } | null = null;
+  for (const strips of STRIPS)
+    for (const gap of GAPS) {
+      const board = layOut(parts, strips, gap);
+      const cost =
+        1000 * board.left.length +
+        COST.link * board.links.length +
+        COST.cut * board.cuts.length +
+        0.05 * board.strips * board.holes;
+      if (!best || cost < best.cost) best = { board, cost };
+    }
+  return best!.board;
+}
+
+/** A leg where it is, with its net. */
+interface Soldered extends Hole {
+  net: string;
+}
+
+function layOut(parts: readonly { part: NetPart; wire: boolean }[], strips: number, gap: number): Stripboard {
+  const placed: OnStrips[] = [];
+  const left: Stripboard['left'] = [];
+  /** Legs on each strip, from the left. */
+  const rows: Soldered[][] = Array.from({ length: strips }, () => []);
+  const taken: Taken = { strips, holes: new Uint8Array(strips * WIDEST) };
+  const known = new Set<string>();
+  let frontier = 0;
+  /** Where wires that go on to the outputs leave: behind everything else. */
+  let edge: number | null = null;
+  for (const { part, wire } of parts) {
+    if (wire && placed.some((p) => !p.wire)) edge ??= frontier;
+    let best: { lying: Lying; strip: number; hole: number; cost: number } | null = null;
+    for (const lying of lyings(part)) {
+      const over = [...lying.body.strips, ...lying.legs.map((l) => l.strip)];
+      const [top, bottom] = [Math.min(...over), Math.max(...over)];
+      for (let strip = Math.max(0, -top); strip + bottom < strips; strip++)
+        for (let hole = Math.max(1, edge ?? frontier - BACK); hole <= (edge ?? frontier) + 4; hole++) {
+          const cost = costAt(lying, strip, hole, { rows, taken, known, gap });
+          if (cost < (best?.cost ?? Infinity)) best = { lying, strip, hole, cost };
+        }
+    }
+    if (!best) {
+      left.push({ ref: part.ref, why: `finds no place on ${strips} strips` });
+      continue;
+    }
+    const { lying, strip, hole } = best;
+    const legs = lying.legs.map((l) => ({ ...l, at: { strip: strip + l.strip, hole: hole + l.hole } }));
+    const body = {
+      strips: lying.body.strips.map((s) => s + strip) as [number, number],
+      holes: lying.body.holes.map((h) => h + hole) as [number, number],
+    };
+    placed.push({ ref: part.ref, value: part.value, wire, legs, body });
+    for (const { at, net } of legs) {
+      const row = rows[at.strip]!;
+      row.push({ ...at, net });
+      row.sort((a, b) => a.hole - b.hole);
+      known.add(net);
+    }
+    for (let s = body.strips[0]; s <= body.strips[1]; s++)
+      for (let h = body.holes[0]; h <= body.holes[1]; h++) taken.holes[s * WIDEST + h] = BODY;
+    for (const { at } of legs) taken.holes[at.strip * WIDEST + at.hole] = LEG;
+    frontier = Math.max(frontier, body.holes[1] + gap);
+  }
+  const holes = frontier + 2;
+  const cuts = cutsOf(rows);
+  const { links, loose } = linksOf(rows, cuts, taken, holes);
+  return trimmed({
+    strips,
+    holes,
+    parts: placed,
+    cuts,
+    links,
+    left: [...left, ...loose.map((net) => ({ ref: net, why: 'has no free hole for a link' }))],
+  });
+}
+
+/** Without the strips above and below that nothing is on. */
+function trimmed(board: Stripboard): Stripboard {
+  const used = board.parts.flatMap((p) => [...p.legs.map((l) => l.at.strip), ...p.body.strips]);
+  const first = Math.max(0, Math.min(...used));
+  const last = Math.min(board.strips - 1, Math.max(...used));
+  const up = (h: Hole): Hole => ({ ...h, strip: h.strip - first });
+  return {
+    ...board,
+    strips: last - first + 1,
+    parts: board.parts.map((p) => ({
+      ...p,
+      legs: p.legs.map((l) => ({ ...l, at: up(l.at) })),
+      body: { ...p.body, strips: [p.body.strips[0] - first, p.body.strips[1] - first] },
+    })),
+    cuts: board.cuts.map(up),
+    links: board.links.map((l) => ({ ...l, from: up(l.from), to: up(l.to) })),
+  };
+}
+
+/** What is in each hole: bodies over it, legs in it. */
+interface Taken {
+  strips: number;
+  holes: Uint8Array;
+}
+const BODY = 1;
+const LEG = 2;
+/** Holes a strip may have. */
+const WIDEST = 512;
+const isFree = ({ holes }: Taken, strip: number, hole: number) => hole >= 0 && holes[strip * WIDEST + hole] === 0;
+
+/** What a place costs; infinite where something is in the way. */
+function costAt(
+  lying: Lying,
+  strip: number,
+  hole: number,
+  { rows, taken, known, gap }: { rows: Soldered[][]; taken: Taken; known: ReadonlySet<string>; gap: number },
+): number {
+  const [top, bottom] = [lying.body.strips[0] + strip, lying.body.strips[1] + strip];
+  const [first, last] = [lying.body.holes[0] + hole, lying.body.holes[1] + hole];
+  for (let s = top; s <= bottom; s++) for (let h = first; h <= last; h++) if (!isFree(taken, s, h)) return Infinity;
+  for (const leg of lying.legs) if (!isFree(taken, strip + leg.strip, hole + leg.hole)) return Infinity;
+  let cost = COST.hole * hole;
+  const joined = new Set<string>();
+  for (const leg of lying.legs) {
+    const [s, h] = [strip + leg.strip, hole + leg.hole];
+    const row = rows[s]!;
+    const after = row.findIndex((other) => other.hole > h);
+    for (const beside of [after < 0 ? row.at(-1) : row[after - 1], after < 0 ? undefined : row[after]]) {
+      if (!beside) continue;
+      if (beside.net === leg.net) joined.add(leg.net);
+      else {
+        // A cut takes a hole of its own, and each side wants one for a link.
+        if (Math.abs(beside.hole - h) < 1 + gap) return Infinity;
+        cost += COST.cut;
+      }
+    }
+    const linkable = (to: number) => isFree(taken, s, to) && !(s >= top && s <= bottom && to >= first && to <= last);
+    if (!linkable(h + 1) && !linkable(h - 1) && !linkable(h + 2) && !linkable(h - 2)) cost += COST.shut;
+    cost += COST.strip * Math.abs(s - taken.strips / 2);
+  }
+  for (const net of new Set(lying.legs.map((l) => l.net))) if (known.has(net) && !joined.has(net)) cost += COST.link;
+  return cost;
+}
+
+/** Where strips have to be cut: between two legs of different nets, in the middle. */
+function cutsOf(rows: readonly (readonly Soldered[])[]): Hole[] {
+  return rows.flatMap((row, strip) =>
+    row.flatMap((leg, n) => {
+      const next = row[n + 1];
+      return next && next.net !== leg.net ? [{ strip, hole: Math.floor((leg.hole + next.hole) / 2) }] : [];
+    }),
+  );
+}
+
+/** A stretch of a strip between two cuts, or to the edge. */
+interface Stretch {
+  net: string;
+  strip: number;
+  from: number;
+  to: number;
+}
+
+/** Wires that join what the strips leave apart, each net's nearest stretches first, straight up or down where it can be. */
+function linksOf(
+  rows: readonly (readonly Soldered[])[],
+  cuts: readonly Hole[],
+  taken: Taken,
+  holes: number,
+): { links: Stripboard['links']; loose: string[] } {
+  const stretches = stretchesOf(rows, cuts, holes);
+  const free = ({ strip, from, to }: Stretch) =>
+    Array.from({ length: to - from + 1 }, (_, n) => ({ strip, hole: from + n })).filter((h) =>
+      isFree(taken, h.strip, h.hole),
+    );
+  const links: Stripboard['links'] = [];
+  const loose: string[] = [];
+  for (const net of new Set(stretches.map((s) => s.net))) {
+    const groups = stretches.filter((s) => s.net === net).map((s) => [s]);
+    while (groups.length > 1) {
+      let best: { from: Hole; to: Hole; a: number; b: number; bare: boolean; length: number } | null = null;
+      groups.forEach((group, a) =>
+        groups.slice(a + 1).forEach((other, k) => {
+          for (const from of group.flatMap(free))
+            for (const to of other.flatMap(free)) {
+              // Straight ones over nothing are bare wire; any other has to be insulated.
+              const bare = from.hole === to.hole && nothingBetween(taken, from, to);
+              const length =
+                Math.abs(from.strip - to.strip) + 3 * Math.abs(from.hole - to.hole) + (bare ? 0 : INSULATED);
+              if (length < (best?.length ?? Infinity)) best = { from, to, a, b: a + 1 + k, bare, length };
+            }
+        }),
+      );
+      const found = best as { from: Hole; to: Hole; a: number; b: number; bare: boolean } | null;
+      if (!found) {
+        loose.push(net);
+        break;
+      }
+      links.push({ net, from: found.from, to: found.to, insulated: !found.bare });
+      const [upper, lower] = [found.from, found.to].sort((p, q) => p.strip - q.strip) as [Hole, Hole];
+      if (found.bare)
+        for (let strip = upper.strip; strip <= lower.strip; strip++) taken.holes[strip * WIDEST + upper.hole] = BODY;
+      for (const end of [upper, lower]) taken.holes[end.strip * WIDEST + end.hole] = LEG;
+      groups[found.a]!.push(...groups[found.b]!);
+      groups.splice(found.b, 1);
+    }
+  }
+  return { links, loose };
+}
+
+/** A link that has to be insulated is as bad as one so many holes longer. */
+const INSULATED = 15;
+
+/** Whether a bare wire can lie between two holes one above the other: over free holes only. */
+function nothingBetween(taken: Taken, from: Hole, to: Hole): boolean {
+  const [upper, lower] = [Math.min(from.strip, to.strip), Math.max(from.strip, to.strip)];
+  for (let strip = upper + 1; strip < lower; strip++) if (!isFree(taken, strip, from.hole)) return false;
+  return true;
+}
+
+/** Every stretch of a strip that has legs on it. */
+function stretchesOf(rows: readonly (readonly Soldered[])[], cuts: readonly Hole[], holes: number): Stretch[] {
+  return rows.flatMap((row, strip) => {
+    const ends = cuts.filter((c) => c.strip === strip).map((c) => c.hole);
+    const edges = [-1, ...ends, holes];
+    return edges.slice(1).flatMap((end, n) => {
+      const from = edges[n]! + 1;
+      const leg = row.find((s) => s.hole >= from && s.hole < end);
+      return leg ? [{ net: leg.net, strip, from, to: end - 1 }] : [];
+    });
+  });
+}

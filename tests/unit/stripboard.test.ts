@@ -1,0 +1,193 @@
+import fc from 'fast-check';
+import Papa from 'papaparse';
+import { stripFaults } from '@/core/board/strip-check';
+import { stripLoads, stripVolts } from '@/core/board/strip-loads';
+import { holeName, stripCsv, stripName } from '@/core/board/strip-names';
+import { lyings } from '@/core/board/strip-footprint';
+import { stripSvg } from '@/core/board/strip-svg';
+import { boardParts, stripboard, type Stripboard } from '@/core/board/stripboard';
+import { wiring } from '@/core/build/wiring';
+import { demoDesigns } from '@/core/design/demo-designs';
+import { applyPatch, type Design } from '@/core/design/design';
+import { mainsSide } from '@/core/mains-side/mains-side';
+import { netlistOf } from '@/core/netlist/netlist-of';
+import { studyDesign } from '@/core/study/study';
+import { absurd, plausible } from '../support/designs';
+import { clock, dome, drum, tide } from '../support/demos';
+
+const laid = (design: Design) => stripboard(netlistOf(design));
+
+/** Which legs are one piece of copper, by the finished picture alone: strips as drawn, links as drawn, legs as drawn. */
+function piecesOf(board: Stripboard): number[] {
+  const svg = stripSvg(board, 'x', false);
+  const strips = [
+    ...svg.matchAll(/<rect x="([-\d.]+)" y="([-\d.]+)" width="([\d.]+)" height="([\d.]+)" fill="#ddd"/g),
+  ].map((m) => m.slice(1).map(Number) as [number, number, number, number]);
+  const links = [
+    ...svg.matchAll(
+      /<line x1="([-\d.]+)" y1="([-\d.]+)" x2="([-\d.]+)" y2="([-\d.]+)" stroke="#000" stroke-width="0.7"/g,
+    ),
+  ].map((m) => m.slice(1).map(Number) as [number, number, number, number]);
+  const pins = [...svg.matchAll(/<circle cx="([-\d.]+)" cy="([-\d.]+)" r="0\.[69]0?" fill="#000"/g)].map(
+    (m) => [Number(m[1]), Number(m[2])] as const,
+  );
+  const on = (x: number, y: number) =>
+    strips.findIndex(([sx, sy, w, h]) => x >= sx && x <= sx + w && y >= sy && y <= sy + h);
+  const root = strips.map((_, n) => n);
+  const find = (n: number): number => (root[n] === n ? n : find(root[n]!));
+  for (const [x1, y1, x2, y2] of links) root[find(on(x1, y1))] = find(on(x2, y2));
+  return pins.map(([x, y]) => find(on(x, y)));
+}
+
+/** The copper of the picture is the netlist: legs of one net on one piece, of two nets on two. */
+function sound(design: Design): void {
+  const board = laid(design);
+  const legs = board.parts.flatMap((p) => p.legs);
+  const pieces = piecesOf(board);
+  expect(pieces).toHaveLength(legs.length);
+  const loose = new Set(board.left.map((l) => l.ref));
+  const netOf = new Map<number, string>();
+  const pieceOf = new Map<string, number>();
+  legs.forEach(({ net }, n) => {
+    expect([net, netOf.get(pieces[n]!) ?? net]).toEqual([net, net]);
+    netOf.set(pieces[n]!, net);
+    if (loose.has(net)) return;
+    expect([net, pieceOf.get(net) ?? pieces[n]]).toEqual([net, pieces[n]]);
+    pieceOf.set(net, pieces[n]!);
+  });
+  // Everything is on it, or named with a reason.
+  const refs = boardParts(netlistOf(design)).map((p) => p.part.ref);
+  const there = new Set([...board.parts.map((p) => p.ref), ...loose]);
+  expect(refs.filter((r) => !there.has(r))).toEqual([]);
+  // No part lies on another's legs, and no two bodies on each other.
+  for (const p of board.parts)
+    for (const other of board.parts.filter((o) => o !== p)) {
+      const [top, bottom] = p.body.strips;
+      const [first, last] = p.body.holes;
+      const under = other.legs.filter(
+        ({ at }) => at.strip >= top && at.strip <= bottom && at.hole >= first && at.hole <= last,
+      );
+      expect([p.ref, other.ref, under.length]).toEqual([p.ref, other.ref, 0]);
+      const apart =
+        other.body.strips[0] > bottom ||
+        other.body.strips[1] < top ||
+        other.body.holes[0] > last ||
+        other.body.holes[1] < first;
+      expect([p.ref, other.ref, apart]).toEqual([p.ref, other.ref, true]);
+    }
+  // A bare link lies over nothing: no leg, no body, no other bare link between its ends.
+  const bare = board.links.filter((l) => !l.insulated);
+  for (const l of bare) {
+    expect(l.from.hole).toBe(l.to.hole);
+    const [upper, lower] = [Math.min(l.from.strip, l.to.strip), Math.max(l.from.strip, l.to.strip)];
+    const between = (strip: number, hole: number) => hole === l.from.hole && strip > upper && strip < lower;
+    expect(legs.some(({ at }) => between(at.strip, at.hole))).toBe(false);
+    expect(bare.filter((o) => o !== l && [o.from, o.to].some((h) => between(h.strip, h.hole)))).toEqual([]);
+  }
+  // No two legs or link ends in one hole, none in a cut.
+  const ends = [...legs.map((l) => l.at), ...board.links.flatMap((l) => [l.from, l.to]), ...board.cuts].map(holeName);
+  expect(new Set(ends).size).toBe(ends.length);
+  expect(stripFaults(board).touching).toEqual([]);
+}
+
+test.each(demoDesigns().map((d) => [d.name, d] as const))(
+  '%s: the copper is the circuit, and nothing is left over',
+  (_, design) => {
+    sound(design);
+    const board = laid(design);
+    expect(board.left).toEqual([]);
+    expect(stripFaults(board)).toEqual({ apart: [], touching: [] });
+  },
+);
+
+test('100 random designs: no two nets touch, what is joined is what the netlist joins', () => {
+  fc.assert(
+    fc.property(fc.oneof(absurd, plausible), (design) => {
+      if (boardParts(netlistOf(design)).length <= 40) sound(design);
+    }),
+    { numRuns: 100 },
+  );
+}, 120_000);
+
+test('the mains stay off it, big cans and chokes are wired to it', () => {
+  for (const design of [clock, dome, drum, tide]) {
+    const nets = laid(design).parts.flatMap((p) => p.legs.map((l) => l.net));
+    for (const net of ['L', 'N', 'PE']) expect(nets).not.toContain(net);
+  }
+  expect(laid(dome).parts.map((p) => p.ref)).toEqual(expect.arrayContaining(['C1 plus', 'C1 minus', 'J2 plus']));
+  expect(laid(drum).parts.map((p) => p.ref)).toContain('C1');
+});
+
+test('a check of the copper says what is apart and what touches', () => {
+  const board = laid(clock);
+  const [link] = board.links;
+  expect(stripFaults({ ...board, links: board.links.slice(1) }).apart).toContain(link!.net);
+  const short = {
+    net: 'x',
+    insulated: true,
+    from: board.parts[0]!.legs[0]!.at,
+    to: board.parts.find((p) => p.ref === 'U1')!.legs[1]!.at,
+  };
+  expect(stripFaults({ ...board, links: [...board.links, short] }).touching).toHaveLength(1);
+});
+
+test('a regulator lies with its legs in their order, a can with as much room as it is wide', () => {
+  const u1 = netlistOf(clock).parts.find((p) => p.ref === 'U1')!;
+  expect(lyings(u1)[0]!.legs.map((l) => l.name)).toEqual(['in', 'ground', 'out']);
+  expect(lyings(u1)[1]!.legs.map((l) => [l.name, l.strip])).toEqual([
+    ['in', 2],
+    ['ground', 1],
+    ['out', 0],
+  ]);
+  const can = netlistOf(drum).parts.find((p) => p.ref === 'C1')!;
+  // 16 mm: six holes and a bit, legs three holes apart.
+  const [lying] = lyings(can);
+  expect(lying!.legs[1]!.strip).toBe(3);
+  expect(lying!.body.holes[1] - lying!.body.holes[0]).toBe(6);
+});
+
+test('what carries more than a strip does is said, with the wire along it', () => {
+  const study = studyDesign(dome);
+  const rows = wiring(study, netlistOf(dome), mainsSide(study), () => null);
+  const loads = stripLoads(laid(dome), rows);
+  expect(loads.map((l) => l.net)).toEqual(expect.arrayContaining(['raw +', 'AC 1', '0 V']));
+  for (const l of loads) {
+    expect(l.rmsA).toBeGreaterThan(2);
+    expect(l.wireMm2).toBeGreaterThanOrEqual(l.rmsA / 4);
+  }
+  expect(stripVolts(rows)).toBeGreaterThan(38);
+  const small = studyDesign(drum);
+  expect(
+    stripLoads(
+      laid(drum),
+      wiring(small, netlistOf(drum), mainsSide(small), () => null),
+    ),
+  ).toEqual([]);
+});
+
+test('strips are lettered, holes numbered, and the list has a row for each thing to do', () => {
+  expect([0, 25, 26, 51, 52].map(stripName)).toEqual(['A', 'Z', 'AA', 'AZ', 'BA']);
+  expect(holeName({ strip: 2, hole: 11 })).toBe('C12');
+  const board = laid(drum);
+  const { data } = Papa.parse<Record<string, string>>(stripCsv(board).trim(), { header: true });
+  expect(data).toHaveLength(board.cuts.length + board.links.length + board.parts.length);
+  expect(data.filter((r) => r['what']!.startsWith('link')).map((r) => r['holes'])).toEqual(
+    board.links.map((l) => `${holeName(l.from)} ${holeName(l.to)}`),
+  );
+});
+
+test('too many parts for strips: all are named, and nothing is drawn', () => {
+  const bank = applyPatch(clock, { reservoir: { cans: 100, capacitanceF: 100e-6 } });
+  const board = laid(bank);
+  expect(board.parts).toEqual([]);
+  expect(board.left.length).toBe(boardParts(netlistOf(bank)).length);
+  expect(board.left[0]!.why).toContain('more than a board of strips is laid out for');
+});
+
+test('seen from its copper it is mirrored: a cut is as far from the right edge as it was from the left', () => {
+  const board = laid(drum);
+  const width = Number(/width="([\d.]+)mm"/.exec(stripSvg(board, 'x', false))![1]);
+  const cut = (copper: boolean) => Number(/<path d="M([\d.]+)/.exec(stripSvg(board, 'x', copper))![1]);
+  // The cross begins 0.9 mm to the left of its middle, mirrored to the right of it.
+  expect(cut(true)).toBeCloseTo(width - cut(false), 1);
+});
