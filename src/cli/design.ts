@@ -1,6 +1,9 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
+import { stripCsv } from '@/core/board/strip-names';
+import { stripSvg } from '@/core/board/strip-svg';
+import { stripboard } from '@/core/board/stripboard';
 import { planBox } from '@/core/box/box-plan';
 import { drillTemplates } from '@/core/box/template';
 import { templateDxf } from '@/core/box/template-dxf';
@@ -21,12 +24,13 @@ import { studyDesign } from '@/core/study/study';
 import { designIn } from './design-in';
 
 const USAGE = `What a design is built from, as files.
-Usage: npm run design -- FILE [--netlist] [--circuit] [--wiring] [--bom] [--template] [--out DIR]
+Usage: npm run design -- FILE [--netlist] [--circuit] [--wiring] [--bom] [--board] [--template] [--out DIR]
   FILE       a design exported as JSON
   --netlist  netlist.csv and netlist.json: every part with its pins and nets
   --circuit  circuit.svg; with --zigzags resistors and chokes drawn that way
   --wiring   wiring.csv: every wire, what flows in it, how thick
   --bom      bom.csv: every part with what it has to bear
+  --board    a board of strips from both sides at its own size, and board.csv: holes, cuts, links
   --template front, rear and floor of the box at their own size: SVG, DXF, and one PDF
   --out      where they are put; here where left out`;
 
@@ -46,6 +50,7 @@ function asked() {
         zigzags: flag,
         wiring: flag,
         bom: flag,
+        board: flag,
         template: flag,
         help: flag,
         out: { type: 'string', default: '.' },
@@ -57,7 +62,7 @@ function asked() {
 }
 
 const { values, positionals } = asked();
-const wanted = values.netlist || values.circuit || values.wiring || values.bom || values.template;
+const wanted = values.netlist || values.circuit || values.wiring || values.bom || values.board || values.template;
 if (values.help || positionals.length !== 1 || !wanted) {
   (values.help ? process.stdout : process.stderr).write(`${USAGE}\n`);
   process.exit(values.help ? 0 : 2);
@@ -73,6 +78,21 @@ if (values.circuit)
     'circuit.svg',
     circuitSvg(circuitDrawing(netlist), values.zigzags ? 'zigzags' : 'rectangles', design.name),
   ]);
+if (values.board) {
+  const board = stripboard(netlist);
+  if (board.parts.length === 0 || board.left.length > 0)
+    refuse(
+      `${positionals[0]}: on a board of strips ${board.left
+        .map((l) => `${l.ref} ${l.why}`)
+        .slice(0, 3)
+        .join('; ')}`,
+    );
+  files.push(
+    ['board-parts.svg', stripSvg(board, design.name, false)],
+    ['board-copper.svg', stripSvg(board, design.name, true)],
+    ['board.csv', stripCsv(board)],
+  );
+}
 try {
   if (values.wiring || values.bom) {
     const study = studyDesign(design);

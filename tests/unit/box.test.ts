@@ -3,6 +3,7 @@ import DxfParser from 'dxf-parser';
 import fc from 'fast-check';
 import { PDFDocument, PDFRawStream } from 'pdf-lib';
 import type { Block, Inside, PlacedBlock, Spot } from '@/core/box/block';
+import { stripboard } from '@/core/board/stripboard';
 import { blocksOf, plainBlock } from '@/core/box/blocks';
 import { clearancesOf, planBox, smallestBox, surroundingsOf } from '@/core/box/box-plan';
 import { clearances } from '@/core/box/clearances';
@@ -181,6 +182,12 @@ describe('a place for everything', () => {
     ))
       expect(plan.placed.map((p) => p.block.id)).toContain(part.ref);
     expect(inBoard).not.toContain('T1');
+  });
+
+  test('its board is as large as it is laid out on strips', () => {
+    const { strips, holes } = stripboard(netlistOf(drum));
+    const board = planBox(drum).placed.find((p) => p.block.id === 'board')!;
+    expect(board.block.size).toMatchObject({ wMm: Math.round(2.54 * holes), dMm: Math.round(2.54 * strips) });
   });
 
   test('the next smaller standard box does not hold it, and it is said why', () => {

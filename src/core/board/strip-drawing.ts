@@ -7,7 +7,7 @@ export type StripShape =
   | { kind: 'strip'; x: number; y: number; w: number; h: number; net: string | null; key: string }
   | { kind: 'hole'; x: number; y: number; key: string }
   | { kind: 'cut'; x: number; y: number; key: string }
-  | { kind: 'link'; x1: number; y1: number; x2: number; y2: number; net: string; key: string }
+  | { kind: 'link'; x1: number; y1: number; x2: number; y2: number; net: string; insulated: boolean; key: string }
   | { kind: 'body'; x: number; y: number; w: number; h: number; round: boolean; ref: string; key: string }
   | { kind: 'lead'; x1: number; y1: number; x2: number; y2: number; key: string }
   | { kind: 'pin'; x: number; y: number; wire: boolean; net: string; key: string }
@@ -74,7 +74,13 @@ export function stripDrawing(board: Stripboard): StripDrawing {
     });
   for (const c of cuts) shapes.push({ kind: 'cut', x: over(c.hole), y: at(c.strip), key: `cut ${holeName(c)}` });
   for (const l of links)
-    shapes.push({ kind: 'link', ...between(l.from, l.to), net: l.net, key: `link ${holeName(l.from)}` });
+    shapes.push({
+      kind: 'link',
+      ...between(l.from, l.to),
+      net: l.net,
+      insulated: l.insulated,
+      key: `link ${holeName(l.from)}`,
+    });
   for (const p of parts) shapes.push(...partShapes(p));
   shapes.push(...wireNames(board));
   return { wMm: 2 * SIDE_MM + PITCH_MM * (holes - 1), hMm: 2 * EDGE_MM + PITCH_MM * (strips - 1), shapes };

@@ -35,7 +35,7 @@ function drawn(shape: StripShape, mirrorMm: number | null): string {
       return `<path d="M${X(shape.x - 0.9)} ${n(shape.y - 0.9)}L${X(shape.x + 0.9)} ${n(shape.y + 0.9)}M${X(shape.x + 0.9)} ${n(shape.y - 0.9)}L${X(shape.x - 0.9)} ${n(shape.y + 0.9)}" stroke="#000" stroke-width="0.5"/>`;
     case 'link':
     case 'lead':
-      return `<line x1="${X(shape.x1)}" y1="${n(shape.y1)}" x2="${X(shape.x2)}" y2="${n(shape.y2)}" stroke="#000" stroke-width="${shape.kind === 'link' ? 0.7 : 0.3}"/>`;
+      return `<line x1="${X(shape.x1)}" y1="${n(shape.y1)}" x2="${X(shape.x2)}" y2="${n(shape.y2)}" stroke="#000" stroke-width="${shape.kind === 'link' ? 0.7 : 0.3}"${shape.kind === 'link' && shape.insulated ? ' stroke-dasharray="1.6 1.2"' : ''}/>`;
     case 'body':
       return shape.round
         ? `<ellipse cx="${n(shape.x + shape.w / 2)}" cy="${n(shape.y + shape.h / 2)}" rx="${n(shape.w / 2)}" ry="${n(shape.h / 2)}" fill="#fff" stroke="#000" stroke-width="0.25"/>`

@@ -1,6 +1,6 @@
 import { offBoard } from '@/core/build/off-board';
 import type { Netlist, NetPart } from '@/core/netlist/netlist';
-import { lyings, type Leg, type Lying } from './strip-footprint';
+import { lyings, PITCH_MM, type Leg, type Lying } from './strip-footprint';
 
 /** A hole: which strip, from above, and which hole on it, from the left; both from 0. */
 export interface Hole {
@@ -86,6 +86,12 @@ export function stripboard(netlist: Netlist): Stripboard {
       if (!best || cost < best.cost) best = { board, cost };
     }
   return best!.board;
+}
+
+/** A board's edges, mm, along its strips and across them; null where nothing, or not everything, is on it. */
+export function outlineMm({ strips, holes, parts, left }: Stripboard): { wMm: number; dMm: number } | null {
+  if (parts.length === 0 || left.length > 0) return null;
+  return { wMm: Math.round(holes * PITCH_MM), dMm: Math.round(strips * PITCH_MM) };
 }
 
 /** A leg where it is, with its net. */

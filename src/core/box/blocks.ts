@@ -20,8 +20,15 @@ const STAND_OFF_MM = 10;
 /** A valve in its socket: diameter and height, mm; typical. */
 const VALVE_MM = { wMm: 32, dMm: 32, hMm: 95 };
 
-/** Everything that takes up room in the box of a design, from its netlist and what the person measured or added. */
-export function blocksOf(design: Design, netlist: Netlist): Block[] {
+/**
+ * Everything that takes up room in the box of a design, from its netlist and what the person measured or added.
+ * @param outline of its board as it is laid out, mm; by rule of thumb where it is not
+ */
+export function blocksOf(
+  design: Design,
+  netlist: Netlist,
+  outline: { wMm: number; dMm: number } | null = null,
+): Block[] {
   const { box } = design.build;
   const blocks: Block[] = [];
   const onBoard: NetPart[] = [];
@@ -146,8 +153,8 @@ export function blocksOf(design: Design, netlist: Netlist): Block[] {
       label: 'board',
       what: `board with ${referencesOf(onBoard)}`,
       nets: [...new Set(onBoard.flatMap((p) => netsOn.get(p.ref)!))],
-      size: aboutBoard(onBoard),
-      origin: 'rule of thumb',
+      size: { ...aboutBoard(onBoard), ...outline },
+      origin: outline ? 'typical' : 'rule of thumb',
       can: onBoard.some((p) => p.kind === 'electrolytic'),
       standOffMm: STAND_OFF_MM,
       screws: { count: 4, diameterMm: 3.2, insetMm: 4 },

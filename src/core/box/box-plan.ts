@@ -1,4 +1,5 @@
 import type { Design, Enclosure } from '@/core/design/design';
+import { outlineMm, stripboard } from '@/core/board/stripboard';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import type { Block, Inside, PlacedBlock, Spot } from './block';
 import { blocksOf } from './blocks';
@@ -31,7 +32,8 @@ export const surroundingsOf = ({ build, mains }: Design): Surroundings => ({
 
 /** Lays a design's box out: what the person placed stays, the rest finds its own place. */
 export function planBox(design: Design): BoxPlan & { smallest: SmallestBox } {
-  const blocks = blocksOf(design, netlistOf(design));
+  const netlist = netlistOf(design);
+  const blocks = blocksOf(design, netlist, outlineMm(stripboard(netlist)));
   const around = surroundingsOf(design);
   const smallest = smallestBox(blocks, around);
   const { inside: own } = design.build.box;

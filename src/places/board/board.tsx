@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { stripDrawing } from '@/core/board/strip-drawing';
 import { STRIP_A, STRIP_V } from '@/core/board/strip-loads';
 import { holeName, stripCsv } from '@/core/board/strip-names';
-import { PITCH_MM } from '@/core/board/strip-footprint';
+import { outlineMm } from '@/core/board/stripboard';
 import { stripSvg } from '@/core/board/strip-svg';
 import { hazardousNets } from '@/core/build/hazardous-nets';
 import type { Design } from '@/core/design/design';
@@ -41,6 +41,7 @@ export function Board() {
     [picture],
   );
   const nets = useMemo(() => [...new Set(board?.parts.flatMap((p) => p.legs.map((l) => l.net)))], [board]);
+  const outline = board && outlineMm(board);
   const name = fileName(design.name);
   const sound = report && report.faults.apart.length === 0 && report.faults.touching.length === 0;
   return (
@@ -117,8 +118,8 @@ export function Board() {
                 onPart={(ref) => setNet(board.parts.find((p) => p.ref === ref)?.legs[0]?.net ?? null)}
               />
               <p className="mt-2 text-[14px] text-quiet">
-                {Math.round(board.holes * PITCH_MM)} × {Math.round(board.strips * PITCH_MM)} mm. Sizes of parts are
-                typical: lay yours on the print first. Bend leads; never cut a strip under power.
+                {outline && `${outline.wMm} × ${outline.dMm} mm. `}Sizes of parts are typical: lay yours on the print
+                first. What is on a sink goes to the edge, or on short leads. Links drawn broken are insulated.
               </p>
             </div>
             <aside aria-label="What is done to it" className="min-w-0 space-y-4 text-[14.5px]">

@@ -62,6 +62,7 @@ export function StripFigure({
             stroke={s.kind === 'link' ? ink(s.net) : 'var(--ink)'}
             strokeWidth={s.kind === 'link' ? 0.7 : 0.3}
             strokeLinecap="round"
+            strokeDasharray={s.kind === 'link' && s.insulated ? '1.6 1.2' : undefined}
           />
         );
       case 'body':
