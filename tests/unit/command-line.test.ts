@@ -117,25 +117,35 @@ test('a file that is not there is said to be not there', () => {
 describe('a design as files', () => {
   const design = (...args: string[]) =>
     spawnSync(process.execPath, ['scripts/tool.mjs', 'design', ...args], { cwd: ROOT, encoding: 'utf8' });
+  const ALL = ['--netlist', '--circuit', '--wiring', '--bom', '--board', '--template'];
   const drum = file('drum.json', JSON.stringify(demoDesigns()[3]));
 
   test('what is asked for is written, and named', () => {
     const out = path.join(folder, 'build');
-    const { status, stdout } = design(drum, '--netlist', '--circuit', '--wiring', '--bom', '--out', out);
+    const { status, stdout } = design(drum, ...ALL, '--out', out);
     expect(status).toBe(0);
     const written = stdout.trim().split('\n');
     expect(written.map((w) => path.basename(w))).toEqual([
       'netlist.csv',
       'netlist.json',
       'circuit.svg',
+      'board-parts.svg',
+      'board-copper.svg',
+      'board.csv',
       'wiring.csv',
       'bom.csv',
+      ...['front', 'rear', 'floor'].flatMap((face) => [`${face}.svg`, `${face}.dxf`]),
+      'template.pdf',
     ]);
+    const text = (name: string) => readFileSync(path.join(out, name), 'utf8');
     // Every part of the bill that has a reference is in the netlist.
     const parts = (JSON.parse(readFileSync(written[1]!, 'utf8')) as { parts: { ref: string }[] }).parts;
     expect(parts.map((p) => p.ref)).toEqual(expect.arrayContaining(['T1', 'D4', 'C2', 'U1', 'U2']));
     expect(readFileSync(written[2]!, 'utf8')).toMatch(/^<svg xmlns/);
-    expect(readFileSync(written[3]!, 'utf8')).toContain('T1 primary L');
+    expect(text('wiring.csv')).toContain('T1 primary L');
+    expect(text('board.csv')).toMatch(/^what,name,net,holes/);
+    expect(text('rear.dxf')).toContain('CIRCLE');
+    expect(text('template.pdf').slice(0, 5)).toBe('%PDF-');
   });
 
   test.each([
