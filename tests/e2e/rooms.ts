@@ -14,6 +14,8 @@ export const ROOMS: readonly [string, RegExp][] = [
   ['/drawer', /on hand only/],
   ['/mains', /against plugging it in/],
   ['/circuit', /What is joined to what/],
+  ['/board', /one piece each, and none touch/],
+  ['/box', /distances are kept/],
   ['/assembly', /\d of \d+ lines counted/],
   ['/wiring', /From where to where/],
   ['/checklist', /plugging it in|looked at/],

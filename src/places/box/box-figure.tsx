@@ -186,47 +186,61 @@ function DrawnBlock({
   };
   const words = `${block.label}: ${block.what}${hazardous ? ', hazardous volts' : ''}${broken ? ', too near' : ''}. Arrows move it, R turns it.`;
   return (
-    <g
-      tabIndex={0}
-      role="button"
-      aria-pressed={selected}
-      aria-label={words}
-      className="cursor-grab outline-none"
-      onKeyDown={key}
-      onFocus={onSelect}
-      onPointerDown={(e) => {
-        e.currentTarget.setPointerCapture(e.pointerId);
-        setFrom({ x: e.clientX, y: e.clientY, spot });
-        onSelect();
-      }}
-      onPointerMove={(e) => from && onMoving(at(e))}
-      onPointerUp={(e) => {
-        if (!from) return;
-        const to = at(e);
-        setFrom(null);
-        if (to.xMm !== from.spot.xMm || to.yMm !== from.spot.yMm) onMove(to);
-        else onMoving(null);
-      }}
-      onPointerCancel={() => {
-        setFrom(null);
-        onMoving(null);
-      }}
-    >
-      {round ? (
-        <circle cx={x[0] + w / 2} cy={base.y - up[0] - h / 2} r={w / 2} {...shape} />
-      ) : (
-        <rect x={x[0]} y={base.y - up[1]} width={w} height={h} rx={1} {...shape} />
-      )}
-      {block.fins &&
-        Array.from({ length: Math.floor(Math.max(w, h) / 6) }, (_, n) => {
-          const along = (n + 0.5) * 6;
-          return w >= h ? (
-            <path key={n} d={`M${x[0] + along} ${base.y - up[0]}v${-h}`} stroke="var(--edge)" strokeWidth={1 / scale} />
-          ) : (
-            <path key={n} d={`M${x[0]} ${base.y - up[0] - along}h${w}`} stroke="var(--edge)" strokeWidth={1 / scale} />
-          );
-        })}
+    <>
+      <g
+        tabIndex={0}
+        role="button"
+        aria-pressed={selected}
+        aria-label={words}
+        className="cursor-grab outline-none"
+        onKeyDown={key}
+        onFocus={onSelect}
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          setFrom({ x: e.clientX, y: e.clientY, spot });
+          onSelect();
+        }}
+        onPointerMove={(e) => from && onMoving(at(e))}
+        onPointerUp={(e) => {
+          if (!from) return;
+          const to = at(e);
+          setFrom(null);
+          if (to.xMm !== from.spot.xMm || to.yMm !== from.spot.yMm) onMove(to);
+          else onMoving(null);
+        }}
+        onPointerCancel={() => {
+          setFrom(null);
+          onMoving(null);
+        }}
+      >
+        {round ? (
+          <circle cx={x[0] + w / 2} cy={base.y - up[0] - h / 2} r={w / 2} {...shape} />
+        ) : (
+          <rect x={x[0]} y={base.y - up[1]} width={w} height={h} rx={1} {...shape} />
+        )}
+        {block.fins &&
+          Array.from({ length: Math.floor(Math.max(w, h) / 6) }, (_, n) => {
+            const along = (n + 0.5) * 6;
+            return w >= h ? (
+              <path
+                key={n}
+                d={`M${x[0] + along} ${base.y - up[0]}v${-h}`}
+                stroke="var(--edge)"
+                strokeWidth={1 / scale}
+              />
+            ) : (
+              <path
+                key={n}
+                d={`M${x[0]} ${base.y - up[0] - along}h${w}`}
+                stroke="var(--edge)"
+                strokeWidth={1 / scale}
+              />
+            );
+          })}
+      </g>
       <text
+        aria-hidden
+        className="pointer-events-none"
         x={x[0] + w / 2}
         y={base.y - up[0] - h / 2 + text * (named ? -0.2 : 0.35)}
         fontSize={text}
@@ -246,7 +260,7 @@ function DrawnBlock({
           </tspan>
         )}
       </text>
-    </g>
+    </>
   );
 }
 

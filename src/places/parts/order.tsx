@@ -99,7 +99,7 @@ export function Order({ bill }: { bill: readonly BillLine[] }) {
           </fieldset>
         </details>
       )}
-      <div className="relative overflow-x-auto">
+      <div className="relative overflow-x-auto" role="region" aria-label="Lines of the order" tabIndex={0}>
         <table className="mt-1 w-full min-w-[680px] border-collapse text-[14px]">
           <thead className="text-left text-[13px] text-quiet">
             <tr>
