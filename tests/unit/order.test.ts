@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
-import { orderCsv, orderEur, orderOf, sparesFor, type ToBuild } from '@/core/build/order';
+import { orderEur, orderOf, sparesFor, type ToBuild } from '@/core/build/order';
+import { orderCsv } from '@/core/build/order-csv';
 import type { BillLine } from '@/core/study/bill-sums';
 import { clock, pen } from '../support/demos';
 

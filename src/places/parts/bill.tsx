@@ -6,9 +6,11 @@ import { download, fileName } from '@/ui/download';
 import { useDesign } from '@/ui/session';
 import type { RemoteSolver } from '@/workers/client';
 import { useSolved } from '@/ui/use-solved';
-import { Order } from './order';
+import dynamic from 'next/dynamic';
 import type { Design } from '@/core/design/design';
 
+// Below the bill, and only once it is there: the page stands without it.
+const Order = dynamic(() => import('./order').then((m) => m.Order), { ssr: false });
 const askBill = (solver: RemoteSolver, design: Design) => solver.bill(design);
 
 /** Bill of materials: what it takes, what each part has to bear, what is in the drawer, what has to be bought. */

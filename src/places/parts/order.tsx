@@ -2,7 +2,7 @@
 
 import { Download } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { orderCsv, orderEur, orderOf, type ToBuild } from '@/core/build/order';
+import { orderEur, orderOf, type ToBuild } from '@/core/build/order';
 import type { Design } from '@/core/design/design';
 import { formatQuantity } from '@/core/quantity/format';
 import type { BillLine } from '@/core/study/bill-sums';
@@ -11,7 +11,7 @@ import { fetchDesign, fetchShelf } from '@/ui/api';
 import { download, fileName } from '@/ui/download';
 import { fetchParts } from '@/ui/drawer/parts-api';
 import { useDesign, useView } from '@/ui/session';
-import { ROLE_KINDS } from '@/core/drawer/fit';
+import { PART_KINDS } from '@/core/drawer/part';
 import { asked } from '@/workers/asked';
 
 /** What has to be ordered: for this design alone or with others of the shelf, less what the drawer has and what came. */
@@ -28,10 +28,7 @@ export function Order({ bill }: { bill: readonly BillLine[] }) {
   useEffect(() => {
     let current = true;
     void (async () => {
-      const [kept, parts] = await Promise.all([
-        fetchShelf(),
-        fetchParts([...new Set(Object.values(ROLE_KINDS).flat())]),
-      ]);
+      const [kept, parts] = await Promise.all([fetchShelf(), fetchParts(PART_KINDS)]);
       if (!current) return;
       if (kept.ok) setShelf(kept.value.filter((d) => d.id !== id).map((d) => ({ id: d.id, name: d.name })));
       else setTrouble(kept.refusal.sentence);
@@ -57,6 +54,10 @@ export function Order({ bill }: { bill: readonly BillLine[] }) {
     () => orderOf([{ design, bill }, ...others.values()], stock, spares),
     [design, bill, others, stock, spares],
   );
+  async function saveCsv() {
+    const { orderCsv } = await import('@/core/build/order-csv');
+    download(`${fileName(design.name)}-order.csv`, orderCsv(lines), 'text/csv');
+  }
   const together = others.size > 0;
   return (
     <section aria-label="Order" className="mt-8">
@@ -71,11 +72,7 @@ export function Order({ bill }: { bill: readonly BillLine[] }) {
           <input type="checkbox" checked={spares} onChange={(e) => setSpares(e.target.checked)} />
           with spares
         </label>
-        <button
-          type="button"
-          className="btn"
-          onClick={() => download(`${fileName(design.name)}-order.csv`, orderCsv(lines), 'text/csv')}
-        >
+        <button type="button" className="btn" onClick={() => void saveCsv()}>
           <Download size={15} /> Order as CSV
         </button>
       </div>
