@@ -23,7 +23,10 @@ import { fixesByStep } from '@/core/judge/fixes';
 import { stripFaults, type StripFaults } from '@/core/board/strip-check';
 import { stripLoads, stripVolts, type StripLoad } from '@/core/board/strip-loads';
 import { stripboard, type Stripboard } from '@/core/board/stripboard';
-import { planBox, type BoxPlan, type SmallestBox } from '@/core/box/box-plan';
+import { planBox, smallestBox, type BoxPlan } from '@/core/box/box-plan';
+import { flowsOf } from '@/core/build/flows';
+import type { Figure } from '@/core/study/figure';
+import { lastKept } from './last-kept';
 import { wireLengths } from '@/core/box/wire-length';
 import { wiring, type WireRow } from '@/core/build/wiring';
 import { mainsSide } from '@/core/mains-side/mains-side';
@@ -98,13 +101,17 @@ export interface BoardReport {
   board: Stripboard;
   faults: StripFaults;
   loads: StripLoad[];
-  /** The highest volts of one of its nets to ground, V. */
-  volts: number;
+  /** The highest volts between two of its nets. */
+  volts: Figure;
 }
 
 export type Answer<T> = { ok: true; value: T } | { ok: false; error: string };
 
 let warm: WarmStart = {};
+/** A part that is moved changes neither its board nor the smallest box. */
+const laidOut = lastKept(stripboard);
+const sized = lastKept(smallestBox);
+const planned = (design: Design) => planBox(design, laidOut, sized);
 let newestFixJob = 0;
 let newestSearch = 0;
 
@@ -319,7 +326,7 @@ const solver = {
   wires(design: Design): Answer<WireRow[]> {
     return answer(() => {
       const study = studyDesign(design);
-      const { placed, inside } = planBox(design);
+      const { placed, inside } = planned(design);
       return wiring(study, netlistOf(design), mainsSide(study), wireLengths(placed, inside));
     });
   },
@@ -327,15 +334,20 @@ const solver = {
   board(design: Design): Answer<BoardReport> {
     return answer(() => {
       const netlist = netlistOf(design);
-      const board = stripboard(netlist);
+      const board = laidOut(netlist);
       const study = studyDesign(design);
-      const rows = wiring(study, netlist, mainsSide(study), () => null);
-      return { board, faults: stripFaults(board), loads: stripLoads(board, rows), volts: stripVolts(rows) };
+      const flows = flowsOf(study, netlist, mainsSide(study));
+      return {
+        board,
+        faults: stripFaults(board),
+        loads: stripLoads(board, netlist, flows, design.demand.outputV),
+        volts: stripVolts(study),
+      };
     });
   },
   /** Where everything goes in its box, and the smallest standard one. */
-  box(design: Design): Answer<BoxPlan & { smallest: SmallestBox }> {
-    return answer(() => planBox(design));
+  box(design: Design): Answer<BoxPlan> {
+    return answer(() => planned(design));
   },
   bill(design: Design): Answer<BillLine[]> {
     return answer(() => billOf(studyDesign(design)));

@@ -7,7 +7,7 @@ import { stripboard } from '@/core/board/stripboard';
 import { blocksOf, plainBlock } from '@/core/box/blocks';
 import { clearancesOf, planBox, smallestBox, surroundingsOf } from '@/core/box/box-plan';
 import { clearances } from '@/core/box/clearances';
-import { canSize, sinkSize, transformerSize } from '@/core/parts/footprints';
+import { canSize, PANEL_PARTS, sinkSize, transformerSize, type PanelPart } from '@/core/parts/footprints';
 import { outsideFigure } from '@/core/box/outside';
 import { placeAll } from '@/core/box/place';
 import { gapMm, solidOf } from '@/core/box/solid';
@@ -31,7 +31,7 @@ const PANEL: Block = {
   ...PLAIN,
   id: 'P',
   label: 'P',
-  hole: { shape: 'round', diameterMm: 8 },
+  hole: { shape: 'round', diameterMm: 8, screws: null },
   size: { wMm: 14, dMm: 25, hMm: 14 },
 };
 const at = (block: Block, face: Spot['face'], xMm: number, yMm: number, turned = false): PlacedBlock => ({
@@ -262,6 +262,27 @@ test('a wire runs along the walls: 100 to the right, 50 back, 30 up, and its end
 test('the lid and four sides give heat away: a box of 96 × 46 × 46 mm inside, walls counted in', () => {
   // 10 × 5 lid, sides 2 × 10 × 5 and 2 × 5 × 5.
   expect(outsideFigure({ wMm: 96, dMm: 46, hMm: 46 }).value).toBe(50 + 100 + 50);
+});
+
+test('no screw of a panel part falls into the hole it stands beside', () => {
+  for (const [name, { hole }] of Object.entries(PANEL_PARTS) as [string, PanelPart][]) {
+    if (!hole.screws) continue;
+    const { at: where, apartMm, diameterMm } = hole.screws;
+    const away = where === 'corners' ? (apartMm / 2) * Math.SQRT2 : apartMm / 2;
+    const edge = hole.shape === 'round' ? hole.diameterMm / 2 : hole.wMm / 2;
+    expect([name, away - diameterMm / 2 > edge + 1]).toEqual([name, true]);
+  }
+});
+
+test('a part of the person’s own that is moved from the floor into a panel is drilled there, and keeps what panels ask for', () => {
+  const own = [
+    { id: 'own 1', name: 'meter', face: 'floor' as const, wMm: 46, dMm: 25, hMm: 27, carries: 'low' as const },
+  ];
+  const places = [{ block: 'own 1', face: 'front' as const, xMm: 100, yMm: 40, turned: false }];
+  const plan = planBox(boxed(clock, { own, places }));
+  const { items } = drillTemplate(plan.placed, plan.inside, 'front', 'outside', 'x');
+  expect(items.find((i) => i.kind === 'slot')).toMatchObject({ xMm: 77, yMm: 26.5, wMm: 46, hMm: 27 });
+  expect(clearancesOf(clock, plan).find((c) => c.rule === 'inside' && c.blocks[0] === 'own 1')!.wantsMm).toBe(5);
 });
 
 describe('templates, read back', () => {

@@ -6,14 +6,14 @@ import { holeName, stripCsv, stripName } from '@/core/board/strip-names';
 import { lyings } from '@/core/board/strip-footprint';
 import { stripSvg } from '@/core/board/strip-svg';
 import { boardParts, stripboard, type Stripboard } from '@/core/board/stripboard';
-import { wiring } from '@/core/build/wiring';
+import { flowsOf } from '@/core/build/flows';
 import { demoDesigns } from '@/core/design/demo-designs';
 import { applyPatch, type Design } from '@/core/design/design';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import { studyDesign } from '@/core/study/study';
 import { absurd, plausible } from '../support/designs';
-import { clock, dome, drum, tide } from '../support/demos';
+import { clock, dome, drum, physics, tide } from '../support/demos';
 
 const laid = (design: Design) => stripboard(netlistOf(design));
 
@@ -146,23 +146,50 @@ test('a regulator lies with its legs in their order, a can with as much room as 
   expect(lying!.body.holes[1] - lying!.body.holes[0]).toBe(6);
 });
 
+const loadsOf = (design: Design) => {
+  const study = studyDesign(design);
+  const netlist = netlistOf(design);
+  const board = stripboard(netlist);
+  return stripLoads(board, netlist, flowsOf(study, netlist, mainsSide(study)), design.demand.outputV);
+};
+
 test('what carries more than a strip does is said, with the wire along it', () => {
-  const study = studyDesign(dome);
-  const rows = wiring(study, netlistOf(dome), mainsSide(study), () => null);
-  const loads = stripLoads(laid(dome), rows);
+  const loads = loadsOf(dome);
   expect(loads.map((l) => l.net)).toEqual(expect.arrayContaining(['raw +', 'AC 1', '0 V']));
   for (const l of loads) {
-    expect(l.rmsA).toBeGreaterThan(2);
-    expect(l.wireMm2).toBeGreaterThanOrEqual(l.rmsA / 4);
+    expect(l.flows.value).toBeGreaterThan(2);
+    expect(l.wire.value).toBeGreaterThanOrEqual(l.flows.value / 4);
   }
-  expect(stripVolts(rows)).toBeGreaterThan(38);
-  const small = studyDesign(drum);
-  expect(
-    stripLoads(
-      laid(drum),
-      wiring(small, netlistOf(drum), mainsSide(small), () => null),
-    ),
-  ).toEqual([]);
+  expect(loadsOf(drum)).toEqual([]);
+});
+
+test('pulses flow on the board’s own nets too, where the reservoir is soldered in and no wire leads to it', () => {
+  // 18 mm across: it is no can in a clamp.
+  const small = applyPatch(clock, { reservoir: { capacitanceF: 4700e-6, ratedV: 35 } });
+  const nets = netlistOf(small);
+  const raw = nets.parts.filter((p) => p.pins.some((pin) => pin.net === 'raw +')).map((p) => p.ref);
+  expect(raw).toContain('C1');
+  const load = loadsOf(small).find((l) => l.net === 'raw +')!;
+  // 1.2 A drawn in pulses: about twice that, RMS.
+  expect(load.flows.value).toBeGreaterThan(2);
+  expect(load.flows.value).toBeLessThan(3);
+});
+
+test('of a pass stage the emitters carry the load and the base does not', () => {
+  const strong = applyPatch(physics, { demand: { outputA: 3 } });
+  const nets = loadsOf(strong).map((l) => l.net);
+  expect(nets).toContain('25 V, sense');
+  expect(nets).toContain('25 V');
+  expect(nets.some((n) => /base|drive/.test(n))).toBe(false);
+});
+
+test('two rails stand on each other, and a tapped winding has both its ends at once: twice the crest less what drops', () => {
+  const split = studyDesign(drum);
+  const { rails } = split.idle;
+  expect(stripVolts(split).value).toBeGreaterThanOrEqual(rails[0]!.rail.inputMaxV + rails[1]!.rail.inputMaxV);
+  // 205 V each half, 230 V + its high end, no load: 2·√2·205 is 580 V at the rated load already.
+  expect(stripVolts(studyDesign(tide)).value).toBeGreaterThan(580);
+  expect(stripVolts(studyDesign(dome)).value).toBeLessThan(50);
 });
 
 test('strips are lettered, holes numbered, and the list has a row for each thing to do', () => {

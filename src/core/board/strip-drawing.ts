@@ -1,6 +1,6 @@
 import { PITCH_MM } from './strip-footprint';
 import { holeName, stripName } from './strip-names';
-import type { Hole, OnStrips, Stripboard } from './stripboard';
+import { stretchesOf, type Hole, type OnStrips, type Stripboard } from './stripboard';
 
 /** What a board is drawn with, mm from its upper left corner, from the side of the parts. */
 export type StripShape =
@@ -11,7 +11,21 @@ export type StripShape =
   | { kind: 'body'; x: number; y: number; w: number; h: number; round: boolean; ref: string; key: string }
   | { kind: 'lead'; x1: number; y1: number; x2: number; y2: number; key: string }
   | { kind: 'pin'; x: number; y: number; wire: boolean; net: string; key: string }
-  | { kind: 'text'; x: number; y: number; text: string; size: number; anchor: 'start' | 'middle' | 'end'; key: string };
+  | {
+      kind: 'text';
+      /** Of the board itself, of what is wired to it, or of what lies on it. */
+      of: 'board' | 'wire' | 'part';
+      x: number;
+      y: number;
+      text: string;
+      size: number;
+      anchor: 'start' | 'middle' | 'end';
+      key: string;
+    };
+
+/** What is seen from the side of the copper. */
+export const onCopper = (s: StripShape): boolean =>
+  s.kind === 'strip' || s.kind === 'hole' || s.kind === 'cut' || (s.kind === 'text' && s.of === 'board');
 
 /** A board as it is drawn. */
 export interface StripDrawing {
@@ -31,20 +45,16 @@ const over = (hole: number) => SIDE_MM + PITCH_MM * hole;
 /** A laid-out board as shapes. */
 export function stripDrawing(board: Stripboard): StripDrawing {
   const { strips, holes, parts, cuts, links } = board;
+  const legs = parts.flatMap((p) => p.legs);
   const shapes: StripShape[] = [];
   for (let strip = 0; strip < strips; strip++) {
-    const ends = [-1, ...cuts.filter((c) => c.strip === strip).map((c) => c.hole), holes].sort((a, b) => a - b);
-    ends.slice(1).forEach((end, n) => {
-      const from = ends[n]! + 1;
-      if (end <= from) return;
-      const leg = parts
-        .flatMap((p) => p.legs)
-        .find((l) => l.at.strip === strip && l.at.hole >= from && l.at.hole < end);
+    stretchesOf(strip, board).forEach(([from, to]) => {
+      const leg = legs.find((l) => l.at.strip === strip && l.at.hole >= from && l.at.hole <= to);
       shapes.push({
         kind: 'strip',
         x: over(from) - PITCH_MM / 2,
         y: at(strip) - STRIP_MM / 2,
-        w: (end - from) * PITCH_MM,
+        w: (to - from + 1) * PITCH_MM,
         h: STRIP_MM,
         net: leg?.net ?? null,
         key: `strip ${strip} ${from}`,
@@ -52,6 +62,7 @@ export function stripDrawing(board: Stripboard): StripDrawing {
     });
     shapes.push({
       kind: 'text',
+      of: 'board',
       x: SIDE_MM - 4,
       y: at(strip) + 0.8,
       text: stripName(strip),
@@ -65,6 +76,7 @@ export function stripDrawing(board: Stripboard): StripDrawing {
   for (let hole = 4; hole < holes; hole += 5)
     shapes.push({
       kind: 'text',
+      of: 'board',
       x: over(hole),
       y: 3.6,
       text: String(hole + 1),
@@ -140,6 +152,7 @@ function partShapes({ ref, legs, body, wire }: OnStrips): StripShape[] {
       ? [
           {
             kind: 'text' as const,
+            of: 'part' as const,
             x: over(plus.at.hole) + 1.1,
             y: at(plus.at.strip) + 0.7,
             text: '+',
@@ -152,6 +165,7 @@ function partShapes({ ref, legs, body, wire }: OnStrips): StripShape[] {
     ...pins,
     {
       kind: 'text',
+      of: 'part',
       x: over(middle) + (legs.length > 2 ? 0.9 : 0),
       y: y + 0.8,
       text: ref,
@@ -176,6 +190,7 @@ function wireNames({ parts, holes }: Stripboard): StripShape[] {
   }
   return [...names].map(([key, { strip, left, refs, net }]) => ({
     kind: 'text',
+    of: 'wire',
     x: left ? SIDE_MM - 6.5 : over(holes - 1) + 2.4,
     y: at(strip) + 0.7,
     text: `${[...refs].join(', ')} ${net}`,

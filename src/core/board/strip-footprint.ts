@@ -21,10 +21,10 @@ export const PITCH_MM = 2.54;
 
 /** Spans of a lying resistor or diode, holes: 10 mm as bent by most, then closer and wider. */
 const AXIAL_SPANS = [4, 3, 5, 6, 7, 8, 10, 12] as const;
-/** A 3 A diode is 10 mm long itself and cannot be bent as close. */
+/** A diode of 3 A and more is 10 mm long itself, twice as thick, and cannot be bent as close. */
 const FAT_SPANS = [6, 7, 8, 10, 12] as const;
 const FUSE_SPAN = 9;
-const FAT_DIODE = /^1N54|^6A/;
+const FAT_DIODE = /^(1N54|1N58[2-9]|Schottky$)/;
 
 /** Every way a part can lie: its legs over different strips, either way round where that is another way. */
 export function lyings(part: NetPart): Lying[] {
@@ -38,9 +38,8 @@ export function lyings(part: NetPart): Lying[] {
     return bothWays(roundOver(part, span, reach, kind === 'capacitor' ? 0 : Math.max(0, reach - Math.floor(span / 2))));
   }
   if (part.pins.length === 2) {
-    const spans = FAT_DIODE.test(part.value) ? FAT_SPANS : AXIAL_SPANS;
-    const wide = FAT_DIODE.test(part.value) ? 1 : 0;
-    return spans.flatMap((span) => bothWays(lyingFlat(part, span, wide)));
+    const fat = FAT_DIODE.test(part.value);
+    return (fat ? FAT_SPANS : AXIAL_SPANS).flatMap((span) => bothWays(lyingFlat(part, span, fat ? 1 : 0)));
   }
   // In a row: chips, transistors, bridges, trimmers, headers. Wide packages have their legs two holes apart.
   const pitch = /^(TO-247|TO-3)$/.test(pinoutOf(part)?.housing ?? '') || kind === 'bridge' ? 2 : 1;

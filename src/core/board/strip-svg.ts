@@ -1,5 +1,5 @@
 import type { Stripboard } from './stripboard';
-import { stripDrawing, type StripShape } from './strip-drawing';
+import { onCopper, stripDrawing, type StripShape } from './strip-drawing';
 
 const escaped = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
 
@@ -9,16 +9,7 @@ const escaped = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt
  */
 export function stripSvg(board: Stripboard, title: string, copperSide: boolean): string {
   const { wMm, hMm, shapes } = stripDrawing(board);
-  const body = shapes
-    .filter(
-      (s) =>
-        !copperSide ||
-        s.kind === 'strip' ||
-        s.kind === 'hole' ||
-        s.kind === 'cut' ||
-        (s.kind === 'text' && s.size > 2.1 && /^(letter|number)/.test(s.key)),
-    )
-    .map((s) => drawn(s, copperSide ? wMm : null));
+  const body = shapes.filter((s) => !copperSide || onCopper(s)).map((s) => drawn(s, copperSide ? wMm : null));
   const [w, h] = [wMm.toFixed(2), hMm.toFixed(2)];
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${w}mm" height="${h}mm" viewBox="0 0 ${w} ${h}" font-family="sans-serif"><title>${escaped(title)}</title>${body.join('')}</svg>\n`;
 }

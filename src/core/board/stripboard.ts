@@ -184,7 +184,8 @@ const BODY = 1;
 const LEG = 2;
 /** Holes a strip may have. */
 const WIDEST = 512;
-const isFree = ({ holes }: Taken, strip: number, hole: number) => hole >= 0 && holes[strip * WIDEST + hole] === 0;
+const isFree = ({ holes }: Taken, strip: number, hole: number) =>
+  hole >= 0 && hole < WIDEST && holes[strip * WIDEST + hole] === 0;
 
 /** What a place costs; infinite where something is in the way. */
 function costAt(
@@ -245,7 +246,12 @@ function linksOf(
   taken: Taken,
   holes: number,
 ): { links: Stripboard['links']; loose: string[] } {
-  const stretches = stretchesOf(rows, cuts, holes);
+  const stretches = rows.flatMap((row, strip) =>
+    stretchesOf(strip, { cuts, holes }).flatMap(([from, to]): Stretch[] => {
+      const leg = row.find((s) => s.hole >= from && s.hole <= to);
+      return leg ? [{ net: leg.net, strip, from, to }] : [];
+    }),
+  );
   const free = ({ strip, from, to }: Stretch) =>
     Array.from({ length: to - from + 1 }, (_, n) => ({ strip, hole: from + n })).filter((h) =>
       isFree(taken, h.strip, h.hole),
@@ -295,15 +301,15 @@ function nothingBetween(taken: Taken, from: Hole, to: Hole): boolean {
   return true;
 }
 
-/** Every stretch of a strip that has legs on it. */
-function stretchesOf(rows: readonly (readonly Soldered[])[], cuts: readonly Hole[], holes: number): Stretch[] {
-  return rows.flatMap((row, strip) => {
-    const ends = cuts.filter((c) => c.strip === strip).map((c) => c.hole);
-    const edges = [-1, ...ends, holes];
-    return edges.slice(1).flatMap((end, n) => {
-      const from = edges[n]! + 1;
-      const leg = row.find((s) => s.hole >= from && s.hole < end);
-      return leg ? [{ net: leg.net, strip, from, to: end - 1 }] : [];
-    });
+/** What a strip is cut into: from which hole to which. */
+export function stretchesOf(
+  strip: number,
+  { cuts, holes }: { cuts: readonly Hole[]; holes: number },
+): [number, number][] {
+  const ends = cuts.filter((c) => c.strip === strip).map((c) => c.hole);
+  const edges = [-1, ...ends.sort((a, b) => a - b), holes];
+  return edges.slice(1).flatMap((end, n): [number, number][] => {
+    const from = edges[n]! + 1;
+    return end > from ? [[from, end - 1]] : [];
   });
 }

@@ -6,6 +6,7 @@ import { formatNominal } from '@/core/quantity/format';
 import type { Block } from './block';
 import { canOf, offBoard, rated } from '@/core/build/off-board';
 import { aboutBoard } from './board-size';
+import { FIN_AIR_MM } from './rules';
 import {
   chokeSize,
   PANEL_PARTS,
@@ -168,15 +169,13 @@ export function blocksOf(
       size,
       face,
       may: ['floor', 'front', 'rear'],
-      hole: face === 'floor' ? null : { shape: 'slot', wMm: size.wMm, hMm: size.hMm, screwsApartMm: null },
+      // Wherever it goes: what stands on the floor wants none.
+      hole: { shape: 'slot', wMm: size.wMm, hMm: size.hMm, screws: null },
       carries,
       origin: 'measured',
     });
   return blocks.map((b) => measured(b, box));
 }
-
-/** Air below and above fins, mm. */
-export const FIN_AIR_MM = 25;
 
 /** A block that is nothing in particular: on the floor, of low volts, neither hot nor minding heat. */
 export const plainBlock = (block: Partial<Block> & Pick<Block, 'id' | 'label' | 'what' | 'size'>): Block => ({

@@ -5,18 +5,8 @@ import type { Block, Inside, PlacedBlock, Spot } from './block';
 import { blocksOf } from './blocks';
 import { clearances, type Clearance } from './clearances';
 import { placeAll } from './place';
-import type { Surroundings } from './rules';
+import { overheadMm, type Surroundings } from './rules';
 import { STANDARD_BOXES } from './standard-boxes';
-
-/** A box with what is in it. */
-export interface BoxPlan {
-  inside: Inside;
-  /** Whether the size is the person's own, or the smallest standard one. */
-  chosen: boolean;
-  placed: PlacedBlock[];
-  /** What found no room, and why, in words. */
-  left: { block: Block; why: string }[];
-}
 
 /** The smallest standard box that holds everything, and what stands in the way of the next smaller. */
 export interface SmallestBox {
@@ -25,25 +15,35 @@ export interface SmallestBox {
   smaller: { inside: Inside; why: string } | null;
 }
 
+/** A box with what is in it: of the person's own size, or the smallest standard one. */
+export interface BoxPlan {
+  inside: Inside;
+  placed: PlacedBlock[];
+  /** What found no room, and why, in words. */
+  left: { block: Block; why: string }[];
+  smallest: SmallestBox;
+}
+
 export const surroundingsOf = ({ build, mains }: Design): Surroundings => ({
   ring: build.box.core === 'ring',
   frequencyHz: mains.frequencyHz,
 });
 
-/** Lays a design's box out: what the person placed stays, the rest finds its own place. */
-export function planBox(design: Design): BoxPlan & { smallest: SmallestBox } {
+/**
+ * Lays a design's box out: what the person placed stays, the rest finds its own place.
+ * @param layOut and `size`: what lays its board out and what finds its smallest box; who asks often keeps their answers
+ */
+export function planBox(design: Design, layOut = stripboard, size = smallestBox): BoxPlan {
   const netlist = netlistOf(design);
-  const blocks = blocksOf(design, netlist, outlineMm(stripboard(netlist)));
+  const blocks = blocksOf(design, netlist, outlineMm(layOut(netlist)));
   const around = surroundingsOf(design);
-  const smallest = smallestBox(blocks, around);
-  const { inside: own } = design.build.box;
-  const inside = own ?? smallest.inside ?? STANDARD_BOXES.at(-1)!;
-  const found = placeAll(blocks, spotsOf(design.build.box, blocks), inside, around);
+  const smallest = size(blocks, around);
+  const inside = design.build.box.inside ?? smallest.inside ?? STANDARD_BOXES.at(-1)!;
+  const { placed, left } = placeAll(blocks, spotsOf(design.build.box, blocks), inside, around);
   return {
     inside,
-    chosen: own !== null,
-    placed: found.placed,
-    left: found.left.map(({ block, because }) => ({ block, why: whyNot(block, because, inside, blocks) })),
+    placed,
+    left: left.map(({ block, because }) => ({ block, why: whyNot(block, because, inside, blocks) })),
     smallest,
   };
 }
@@ -71,15 +71,17 @@ export function smallestBox(blocks: readonly Block[], around: Surroundings): Sma
   return { inside: null, smaller };
 }
 
+/** The height a block on the floor takes with what has to stay free above it, mm. */
+const highMm = ({ standOffMm, size, fins }: Block) => standOffMm + size.hMm + overheadMm(fins);
+
 const tooHigh = (blocks: readonly Block[], { hMm }: Inside) =>
-  blocks.find((b) => b.face === 'floor' && b.standOffMm + b.size.hMm + (b.fins ? 25 : 5) > hMm);
+  blocks.find((b) => b.face === 'floor' && highMm(b) > hMm);
 
 /** Why a block has no room, in words. */
 function whyNot(block: Block, because: Clearance | null, { wMm, dMm, hMm }: Inside, blocks: readonly Block[]): string {
-  const { size, standOffMm } = block;
-  const high = standOffMm + size.hMm + (block.fins ? 25 : 5);
-  if (block.face === 'floor' && high > hMm)
-    return `${block.label} (${block.what}) wants ${high} mm of height with what has to stay free above it, and there are ${hMm} mm.`;
+  const { size } = block;
+  if (block.face === 'floor' && highMm(block) > hMm)
+    return `${block.label} (${block.what}) wants ${highMm(block)} mm of height with what has to stay free above it, and there are ${hMm} mm.`;
   if (size.wMm > wMm || (block.face === 'floor' ? size.dMm > dMm : size.hMm > hMm))
     if (size.dMm > wMm || size.wMm > dMm || block.face !== 'floor')
       return `${block.label} (${block.what}) alone is larger than its wall: ${size.wMm} × ${block.face === 'floor' ? size.dMm : size.hMm} mm.`;

@@ -1,3 +1,4 @@
+import type { Figure } from '@/core/study/figure';
 import type { Inside, PlacedBlock } from './block';
 import { PAIR_RULES, WALL_RULES, type BoxRuleId, type PairRule, type Standing, type Surroundings } from './rules';
 import { solidOf } from './solid';
@@ -7,6 +8,9 @@ export interface Clearance {
   rule: BoxRuleId;
   name: string;
   why: string;
+  source: string;
+  /** How its limit comes about, where it is computed for these two. */
+  working: Figure | null;
   /** Between what: one block and the box, or two blocks. */
   blocks: readonly string[];
   hasMm: number;
@@ -22,6 +26,7 @@ export interface Clearance {
 export interface Wanted {
   rule: Omit<PairRule, 'wants'>;
   wantsMm: number;
+  working: Figure | null;
 }
 
 /** Rounding of what is moved in whole millimetres. */
@@ -37,12 +42,13 @@ export const standing = ({ block, spot }: Pick<PlacedBlock, 'block' | 'spot'>, i
 export const wantedBetween = (a: Standing['block'], b: Standing['block'], around: Surroundings): Wanted[] =>
   PAIR_RULES.flatMap((rule) => {
     const wantsMm = rule.wants(a, b, around);
-    return wantsMm === null ? [] : [{ rule, wantsMm }];
+    return wantsMm === null ? [] : [{ rule, wantsMm, working: rule.working?.(a, b, around) ?? null }];
   });
 
 /** What is left of what two blocks have to keep from each other, mm. */
 export const leftBetween = ({ rule, wantsMm }: Wanted, a: Standing, b: Standing): number => {
   const has = rule.has(a, b);
+  if (has === Infinity) return Infinity;
   return rule.atMost ? wantsMm - has : has - wantsMm;
 };
 
@@ -52,25 +58,38 @@ export const keeps = (leftMm: number): boolean => leftMm >= -SLACK_MM;
 /** What one block's place is worth against the box alone. */
 export function wallClearances(one: Standing, inside: Inside): Clearance[] {
   return WALL_RULES.flatMap((rule) => {
-    const wantsMm = rule.wants(one.block);
-    return wantsMm === null ? [] : clearance(rule, [one], rule.has(one, inside), wantsMm);
+    const wantsMm = rule.wants(one);
+    return wantsMm === null ? [] : clearance(rule, [one], rule.has(one, inside), { wantsMm });
   });
 }
 
 /** What two blocks have to keep from each other where they stand. */
 export const pairClearances = (a: Standing, b: Standing, wanted: readonly Wanted[]): Clearance[] =>
-  wanted.flatMap(({ rule, wantsMm }) => clearance(rule, [a, b], rule.has(a, b), wantsMm));
+  wanted.flatMap(({ rule, ...limit }) => clearance(rule, [a, b], rule.has(a, b), limit));
 
 function clearance(
-  { id, name, why, atMost = false }: { id: BoxRuleId; name: string; why: string; atMost?: boolean },
+  { id, name, why, source, atMost }: Pick<PairRule, 'id' | 'name' | 'why' | 'source' | 'atMost'>,
   of: readonly Standing[],
   hasMm: number,
-  wantsMm: number,
+  { wantsMm, working = null }: { wantsMm: number; working?: Figure | null },
 ): Clearance[] {
   if (hasMm === Infinity) return [];
   const leftMm = atMost ? wantsMm - hasMm : hasMm - wantsMm;
+  const blocks = of.map((s) => s.block.id);
   return [
-    { rule: id, name, why, blocks: of.map((s) => s.block.id), hasMm, wantsMm, atMost, leftMm, holds: keeps(leftMm) },
+    {
+      rule: id,
+      name,
+      why,
+      source,
+      working,
+      blocks,
+      hasMm,
+      wantsMm,
+      atMost: atMost === true,
+      leftMm,
+      holds: keeps(leftMm),
+    },
   ];
 }
 

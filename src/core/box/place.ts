@@ -124,7 +124,7 @@ function firstBroken(
   inside: Inside,
 ): Broken | null {
   for (const rule of WALL_RULES) {
-    const wantsMm = rule.wants(one.block);
+    const wantsMm = rule.wants(one);
     const leftMm = wantsMm === null ? Infinity : rule.has(one, inside) - wantsMm;
     if (!keeps(leftMm))
       return { shortMm: -leftMm, of: () => wallClearances(one, inside).find((c) => c.rule === rule.id)! };

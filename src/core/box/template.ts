@@ -1,4 +1,5 @@
 import type { BoxFace } from '@/core/design/design';
+import type { Screws } from '@/core/parts/footprints';
 import type { Inside, PlacedBlock } from './block';
 
 /** A line, circle or text of a template, mm from the lower left corner of the face as it is looked at. */
@@ -119,39 +120,33 @@ function panelItems(p: PlacedBlock): TemplateItem[] {
   const { hole } = block;
   if (!hole) return [outlineOf(p, block.size.wMm, block.size.hMm), ...screwsOf(p, block.size.wMm, block.size.hMm)];
   return holeMiddles(p).flatMap((at): TemplateItem[] => {
+    const screws = screwsBeside(hole.screws).map(({ x, y }): TemplateItem => ({
+      kind: 'hole',
+      xMm: at.xMm + (spot.turned ? y : x),
+      yMm: at.yMm + (spot.turned ? x : y),
+      diameterMm: hole.screws!.diameterMm,
+      of: block.label,
+    }));
     if (hole.shape === 'round')
       return [
         { kind: 'hole', ...at, diameterMm: hole.diameterMm, of: block.label },
+        ...screws,
         textAt(at.xMm, at.yMm - hole.diameterMm / 2 - 4, `${block.label}  ⌀${hole.diameterMm}`, block.label),
       ];
     const [wMm, hMm] = spot.turned ? [hole.hMm, hole.wMm] : [hole.wMm, hole.hMm];
-    const screws = hole.screwsApartMm === null ? [] : slotScrews(hole.screwsApartMm, hole.hMm === hole.wMm);
     return [
       { kind: 'slot', xMm: at.xMm - wMm / 2, yMm: at.yMm - hMm / 2, wMm, hMm, of: block.label },
-      ...screws.map((s): TemplateItem => ({
-        kind: 'hole',
-        xMm: at.xMm + (spot.turned ? s.y : s.x),
-        yMm: at.yMm + (spot.turned ? s.x : s.y),
-        diameterMm: SCREW_MM,
-        of: block.label,
-      })),
+      ...screws,
       textAt(at.xMm, at.yMm - hMm / 2 - 4, `${block.label}  ${wMm} × ${hMm}, filed`, block.label),
     ];
   });
 }
 
-/** Screws of a panel part, mm: M4 by its drawing, or M3. */
-const SCREW_MM = 3.5;
-
-/** Left and right of an inlet; in the four corners of what is square, like a fan. */
-function slotScrews(apartMm: number, square: boolean): { x: number; y: number }[] {
-  const half = apartMm / 2;
-  return square
-    ? [-half, half].flatMap((x) => [-half, half].map((y) => ({ x, y })))
-    : [
-        { x: -half, y: 0 },
-        { x: half, y: 0 },
-      ];
+/** Where the screws of a hole are, from its middle, mm. */
+function screwsBeside(screws: Screws | null): { x: number; y: number }[] {
+  if (!screws) return [];
+  const ends = [-screws.apartMm / 2, screws.apartMm / 2];
+  return screws.at === 'sides' ? ends.map((x) => ({ x, y: 0 })) : ends.flatMap((x) => ends.map((y) => ({ x, y })));
 }
 
 function floorItems(p: PlacedBlock): TemplateItem[] {

@@ -1,14 +1,10 @@
-import { placedParts } from '@/core/circuit/filter-of';
 import type { Design } from '@/core/design/design';
-import { heatersOf } from '@/core/design/heaters';
 import { outputsOf } from '@/core/design/outputs';
-import { dcSourceOf } from '@/core/design/source';
 import type { MainsReport } from '@/core/mains-side/report';
-import { GROUND, type Net, type Netlist } from '@/core/netlist/netlist';
-import { feedingWindings } from '@/core/study/feeding';
+import type { Net, Netlist } from '@/core/netlist/netlist';
 import type { Figure } from '@/core/study/figure';
-import { LASTING } from '@/core/study/occasion';
 import type { Study } from '@/core/study/study';
+import { flowsOf, peakFigure, rmsFigure, type Flow } from './flows';
 import { offBoard } from './off-board';
 import { sectionFor, WIRE_OHM_MM2_PER_M, type WireSize } from './wire-size';
 
@@ -41,14 +37,6 @@ const HUM_M = 0.1;
 
 /** The order of a list: from the mains to the outputs. */
 const ROLES: readonly Net['role'][] = ['mains', 'earth', 'winding', 'charging', 'rail', 'inside', 'output', 'ground'];
-
-interface Flow {
-  rmsA: number;
-  peakA: number | null;
-  origin: Figure['origin'];
-  from: string;
-  pulses: boolean;
-}
 
 /** How long the wire between two parts is, by their references; 'board' and 'chassis' for those. */
 export type LengthOf = (from: string, to: string) => Figure | null;
@@ -106,25 +94,14 @@ function row(
     length ? length.value / 1000 : ABOUT_M,
   );
   const ohm = (WIRE_OHM_MM2_PER_M * HUM_M) / size.mm2;
-  const ampere = (id: string, label: string, value: number): Figure => ({
-    id: `${from}-${to}-${id}`,
-    label,
-    value,
-    unit: 'A',
-    origin: flow!.origin,
-    expression: flow!.from,
-    inputs: [],
-    source: 'The design’s own operating points, the hardest of those that last.',
-    assumes: [],
-  });
   return {
     id: `${from} > ${to}`,
     from,
     to,
     net: net.name,
     role: net.role,
-    rmsA: flow ? ampere('rms', 'RMS', flow.rmsA) : null,
-    peakA: !flow || flow.peakA === null ? null : ampere('peak', 'Peak', flow.peakA),
+    rmsA: flow && rmsFigure(`${from}-${to}`, flow),
+    peakA: flow && peakFigure(`${from}-${to}`, flow),
     volts: {
       id: `${from}-${to}-volts`,
       label: net.role === 'mains' ? 'Volts between the leads' : 'Volts to ground',
@@ -159,84 +136,6 @@ function row(
           }
         : null,
   };
-}
-
-/** What flows on each net; through what hangs on one by its reference; back to a winding by both. */
-function flowsOf(study: Study, { nets, parts }: Netlist, mains: MainsReport): Map<string, Flow> {
-  const { design } = study;
-  const points = study.conditions.filter(LASTING).map((c) => study.at(c));
-  const most = (of: (p: (typeof points)[number]) => number) => Math.max(...points.map(of));
-  const flows = new Map<string, Flow>();
-  const dc = dcSourceOf(design);
-  const windings = feedingWindings(design, points[0]!.solution).map((_, n) => ({
-    rmsA: most((p) => feedingWindings(design, p.solution)[n]!.rmsA),
-    peakA: most((p) => feedingWindings(design, p.solution)[n]!.peakA),
-  }));
-  const hardest = { rmsA: Math.max(...windings.map((w) => w.rmsA)), peakA: Math.max(...windings.map((w) => w.peakA)) };
-  const primary = mains.figures.find((f) => f.id === 'primary-full');
-  for (const net of nets) {
-    if (net.role === 'mains' && primary)
-      flows.set(net.name, {
-        rmsA: primary.value,
-        peakA: null,
-        origin: 'simulated',
-        from: 'primary at full load, magnetising current included',
-        pulses: false,
-      });
-    if (net.role === 'winding' || net.role === 'charging')
-      flows.set(net.name, {
-        ...hardest,
-        origin: 'simulated',
-        from: dc ? 'what the source gives' : 'winding current over the cycle',
-        pulses: !dc,
-      });
-  }
-  for (const part of parts.filter((p) => p.kind === 'heater')) {
-    const amps = heatersOf(design)[Number(part.line.slice('heater-'.length))]!.currentA;
-    for (const pin of part.pins)
-      flows.set(pin.net, { rmsA: amps, peakA: null, origin: 'chosen', from: 'what the heaters take', pulses: false });
-  }
-  const core = parts.find((p) => p.kind === 'transformer' || p.kind === 'source');
-  if (core)
-    flows.set(`${core.ref} ${GROUND}`, {
-      ...hardest,
-      origin: 'simulated',
-      from: dc ? 'what the source gives' : 'winding current over the cycle',
-      pulses: !dc,
-    });
-  // A can beside the board: its pulses go to both its ends. A choke carries what its element does.
-  const placed = placedParts(design);
-  const beside = placed.filter((p) => p.side === 'before').length;
-  for (const part of parts.filter((p) => p.kind === 'electrolytic' || p.kind === 'choke')) {
-    const [, side, nth] = /^(before|after)-(\d+)$/.exec(part.line) ?? [];
-    const step = placed[Number(nth) + (side === 'after' ? beside : 0)];
-    if (part.line === 'reservoir')
-      flows.set(part.ref, { ...hardest, origin: 'simulated', from: 'pulses of the winding, at most', pulses: true });
-    else if (step)
-      flows.set(part.ref, {
-        rmsA: most((p) => Math.max(...p.solution.elements.map((rail) => rail[step.at]!.rmsA))),
-        peakA: null,
-        origin: 'simulated',
-        from: 'what flows in it over the cycle',
-        pulses: false,
-      });
-  }
-  for (const output of outputsOf(design)) {
-    const terminal = parts.find((p) => p.kind === 'terminal' && p.output === output.id)!;
-    flows.set(terminal.ref, {
-      rmsA: output.demand.outputA,
-      peakA: null,
-      origin: 'chosen',
-      from: 'the output’s full load',
-      pulses: false,
-    });
-  }
-  // Through a pot flows what sets the output and no more: its leads are as thin as can be handled.
-  for (const part of parts.filter((p) => p.kind === 'led' || p.kind === 'fan')) {
-    const amps = part.kind === 'led' ? (design.indicator?.currentA ?? 0) : (design.heat.fanA ?? 0);
-    flows.set(part.ref, { rmsA: amps, peakA: null, origin: 'chosen', from: 'what it takes', pulses: false });
-  }
-  return flows;
 }
 
 /** The highest volts of each net to ground; of the mains between its leads. */

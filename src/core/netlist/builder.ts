@@ -39,6 +39,7 @@ export interface Added {
   line: string;
   si?: { value: number; unit: Unit } | null;
   negative?: boolean;
+  carriesLoad?: boolean;
 }
 
 /** Where what is added stands. */
@@ -67,7 +68,10 @@ export function netlistBuilder() {
       return this.net(unique, role, rail);
     },
     /** Adds a part; nets it names that nobody has told of are inside. @returns its reference */
-    add({ kind, value, rating = '', what, pins, line, si = null, negative = false }: Added, place: Place): string {
+    add(
+      { kind, value, rating = '', what, pins, line, si = null, negative = false, carriesLoad = false }: Added,
+      place: Place,
+    ): string {
       const letter = LETTERS[kind];
       const number = (taken.get(letter) ?? 0) + 1;
       taken.set(letter, number);
@@ -87,6 +91,7 @@ export function netlistBuilder() {
         key: `${line} ${parts.filter((p) => p.line === line).length + 1}`,
         si,
         negative,
+        carriesLoad,
       });
       return ref;
     },

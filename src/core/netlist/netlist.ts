@@ -68,6 +68,8 @@ export interface NetPart {
   key: string;
   /** Its value in SI, where it has one that is a number. */
   si: { value: number; unit: Unit } | null;
+  /** Through it flows what its output gives. */
+  carriesLoad: boolean;
   /** A negative twin: a PNP transistor, a regulator for below ground. */
   negative: boolean;
 }

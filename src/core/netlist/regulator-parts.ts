@@ -60,6 +60,7 @@ export function regulatorParts(
           line: `${line}:${part.billed ?? 'device'}`,
           si: value === null ? null : { value, unit: part.unit },
           negative,
+          ...(part.carriesLoad ? { carriesLoad: true } : {}),
         },
         place,
       );

@@ -1,5 +1,3 @@
-import { STANDARD_SINKS_K_PER_W } from './heatsink';
-
 /** What a part takes up, mm: width from left to right and depth away from its panel or towards the rear, height up. */
 export interface Size {
   wMm: number;
@@ -9,7 +7,15 @@ export interface Size {
 
 /** A hole in a panel: drilled, or sawn and filed. */
 export type Hole =
-  { shape: 'round'; diameterMm: number } | { shape: 'slot'; wMm: number; hMm: number; screwsApartMm: number | null };
+  | { shape: 'round'; diameterMm: number; screws: Screws | null }
+  | { shape: 'slot'; wMm: number; hMm: number; screws: Screws | null };
+
+/** Screws beside a hole: one left and one right of it, or one at each corner of a square; so far apart, mm. */
+export interface Screws {
+  at: 'sides' | 'corners';
+  apartMm: number;
+  diameterMm: number;
+}
 
 /** Iron by its volt-amperes: laminated by width and depth, a ring by its diameter; typical. */
 const LAMINATED: readonly (readonly [va: number, w: number, d: number, h: number])[] = [
@@ -67,12 +73,12 @@ export function canSize(farad: number, volts: number): { diameterMm: number; hMm
 
 /** Fins by still air take about so much room for each watt a kelvin, cm3·K/W. Rule of thumb. */
 const SINK_CM3_K_PER_W = 550;
-/** A fan over fins wants them no smaller; what is clipped on is never thinner than this, mm. */
+/** Fins are no shallower than this, mm. */
 const LEAST_SINK_MM = 8;
 
 /** A sink by its thermal resistance: room by rule of thumb, in the shape extruded ones have: wide, flat, fins upright. */
 export function sinkSize(kPerW: number): Size {
-  const mm3 = (1000 * SINK_CM3_K_PER_W) / Math.max(kPerW, STANDARD_SINKS_K_PER_W.at(-1)! / 4);
+  const mm3 = (1000 * SINK_CM3_K_PER_W) / kPerW;
   // 2 : 0.6 : 1, width to depth to height.
   const unit = Math.cbrt(mm3 / 1.2);
   return { wMm: Math.ceil(2 * unit), dMm: Math.max(LEAST_SINK_MM, Math.ceil(0.6 * unit)), hMm: Math.ceil(unit) };
@@ -93,8 +99,8 @@ export interface PanelPart {
   behindMm: number;
 }
 
-const round = (diameterMm: number, faceMm: number, behindMm: number): PanelPart => ({
-  hole: { shape: 'round', diameterMm },
+const round = (diameterMm: number, faceMm: number, behindMm: number, screws: Screws | null = null): PanelPart => ({
+  hole: { shape: 'round', diameterMm, screws },
   face: { wMm: faceMm, hMm: faceMm },
   behindMm,
 });
@@ -103,11 +109,11 @@ const slot = (
   hMm: number,
   face: { wMm: number; hMm: number },
   behindMm: number,
-  screwsApartMm: number | null = null,
-): PanelPart => ({ hole: { shape: 'slot', wMm, hMm, screwsApartMm }, face, behindMm });
+  screws: Screws | null = null,
+): PanelPart => ({ hole: { shape: 'slot', wMm, hMm, screws }, face, behindMm });
 
 export const PANEL_PARTS = {
-  inlet: slot(27, 20, { wMm: 50, hMm: 24 }, 40, 40),
+  inlet: slot(27, 20, { wMm: 50, hMm: 24 }, 40, { at: 'sides', apartMm: 40, diameterMm: 3.5 }),
   'switch, one pole': slot(19.2, 13, { wMm: 21, hMm: 15 }, 30),
   'switch, two poles': slot(28, 22, { wMm: 31, hMm: 25 }, 40),
   'fuse holder': round(12.7, 16, 50),
@@ -115,7 +121,8 @@ export const PANEL_PARTS = {
   pot: round(7.2, 20, 20),
   lamp: round(8, 11, 15),
   jack: round(8, 14, 20),
-  fan: slot(57, 57, { wMm: 60, hMm: 60 }, 25, 50),
+  /** Of 60 mm. */
+  fan: round(57, 60, 25, { at: 'corners', apartMm: 50, diameterMm: 4.3 }),
 } as const satisfies Record<string, PanelPart>;
 
 /** Between the two of a pair of posts, mm. */

@@ -7,17 +7,18 @@ import { STRIP_A, STRIP_V } from '@/core/board/strip-loads';
 import { holeName, stripCsv } from '@/core/board/strip-names';
 import { outlineMm } from '@/core/board/stripboard';
 import { stripSvg } from '@/core/board/strip-svg';
-import { hazardousNets } from '@/core/build/hazardous-nets';
 import type { Design } from '@/core/design/design';
-import { netlistOf } from '@/core/netlist/netlist-of';
-import { formatQuantity } from '@/core/quantity/format';
+import type { Figure } from '@/core/study/figure';
 import { Alert } from '@/ui/alert';
 import { download, fileName } from '@/ui/download';
+import { FigureButton } from '@/ui/figure-button';
 import { Room } from '@/ui/room';
 import { Segments } from '@/ui/segments';
-import { useDesign, useView } from '@/ui/session';
+import { useDesign } from '@/ui/session';
+import { useHazardousNets } from '@/ui/use-hazardous-nets';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
+import { Working } from '@/ui/working';
 import { StripFigure } from './strip-figure';
 
 const askBoard = (solver: RemoteSolver, design: Design) => solver.board(design);
@@ -30,15 +31,19 @@ const SIDES: readonly { value: Side; label: string }[] = [
 /** Board: what is soldered where on a board of strips, where they are cut, and what links them. */
 export function Board() {
   const design = useDesign();
-  const picture = useView((s) => s.picture);
   const { value: report, trouble } = useSolved(askBoard);
   const [side, setSide] = useState<Side>('parts');
   const [net, setNet] = useState<string | null>(null);
   const board = report?.board ?? null;
   const drawing = useMemo(() => board && stripDrawing(board), [board]);
-  const hazardous = useMemo(
-    () => (picture ? hazardousNets(picture.design, netlistOf(picture.design), picture.points.idle) : new Set<string>()),
-    [picture],
+  const hazardous = useHazardousNets();
+  const [opened, setOpened] = useState<string | null>(null);
+  const open = report?.loads
+    .flatMap((l) => [l.flows, l.wire])
+    .concat(report.volts)
+    .find((f) => f.id === opened);
+  const number = (figure: Figure, text?: string) => (
+    <FigureButton figure={figure} {...(text === undefined ? {} : { text })} open={opened} onOpen={setOpened} />
   );
   const nets = useMemo(() => [...new Set(board?.parts.flatMap((p) => p.legs.map((l) => l.net)))], [board]);
   const outline = board && outlineMm(board);
@@ -101,22 +106,21 @@ export function Board() {
             {board.left.length > 6 && `, and ${board.left.length - 6} more`}.
           </Alert>
         )}
-        {report && report.volts > STRIP_V && (
+        {report && report.volts.value > STRIP_V && (
           <Alert className="mt-2">
-            {formatQuantity(report.volts, 'V')} to ground are more than strips beside each other stand: leave a free
-            strip on both sides of each that carries them, cut away, or take a board made for it.
+            {number(report.volts)} between two nets are more than the {STRIP_V} V strips beside each other stand: leave
+            a free strip on both sides of each that carries them, cut away, or take a board made for it.
           </Alert>
+        )}
+        {open && (
+          <div className="mt-2 border-l-2 border-volt pl-3">
+            <Working figure={open} />
+          </div>
         )}
         {report && board && drawing && board.parts.length > 0 && (
           <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[1100px]:grid-cols-[minmax(0,1fr)_320px]">
             <div className="min-w-0">
-              <StripFigure
-                drawing={drawing}
-                copperSide={side === 'copper'}
-                net={net}
-                hazardous={hazardous}
-                onPart={(ref) => setNet(board.parts.find((p) => p.ref === ref)?.legs[0]?.net ?? null)}
-              />
+              <StripFigure drawing={drawing} copperSide={side === 'copper'} net={net} hazardous={hazardous} />
               <p className="mt-2 text-[14px] text-quiet">
                 {outline && `${outline.wMm} × ${outline.dMm} mm. `}Sizes of parts are typical: lay yours on the print
                 first. What is on a sink goes to the edge, or on short leads. Links drawn broken are insulated.
@@ -142,7 +146,8 @@ export function Board() {
                   <ul>
                     {report.loads.map((l) => (
                       <li key={l.net} className="border-t border-rule/60 py-1">
-                        {l.net}: {formatQuantity(l.rmsA, 'A')} RMS. Lay {l.wireMm2} mm² of bare wire along it.
+                        {l.net}: {number(l.flows)} RMS. Lay {number(l.wire, `${l.wire.value} mm²`)} of bare wire along
+                        it.
                       </li>
                     ))}
                   </ul>

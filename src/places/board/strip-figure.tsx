@@ -1,6 +1,6 @@
 'use client';
 
-import { EDGE_MM, SIDE_MM, type StripDrawing, type StripShape } from '@/core/board/strip-drawing';
+import { EDGE_MM, onCopper, SIDE_MM, type StripDrawing, type StripShape } from '@/core/board/strip-drawing';
 import { PITCH_MM } from '@/core/board/strip-footprint';
 
 /** Size of the drawing, px a mm. */
@@ -12,14 +12,12 @@ export function StripFigure({
   copperSide,
   net,
   hazardous,
-  onPart,
 }: {
   drawing: StripDrawing;
   copperSide: boolean;
   /** The net that is lit up. */
   net: string | null;
   hazardous: ReadonlySet<string>;
-  onPart(ref: string): void;
 }) {
   const ink = (of: string | null) =>
     of !== null && of === net ? 'var(--volt)' : of !== null && hazardous.has(of) ? 'var(--fail)' : 'var(--ink)';
@@ -78,8 +76,6 @@ export function StripFigure({
             fill="var(--raised)"
             stroke="var(--ink)"
             strokeWidth={0.22}
-            className="cursor-pointer"
-            onClick={() => onPart(s.ref)}
           />
         );
       case 'pin':
@@ -92,17 +88,14 @@ export function StripFigure({
             y={s.y}
             fontSize={s.size}
             textAnchor={s.anchor}
-            fill={/^(letter|number|wire)/.test(s.key) ? 'var(--quiet)' : 'var(--ink)'}
-            className="pointer-events-none"
+            fill={s.of === 'part' ? 'var(--ink)' : 'var(--quiet)'}
           >
             {s.text}
           </text>
         );
     }
   };
-  const shown = copperSide
-    ? shapes.filter((s) => ['strip', 'hole', 'cut'].includes(s.kind) || /^(letter|number)/.test(s.key))
-    : shapes;
+  const shown = copperSide ? shapes.filter(onCopper) : shapes;
   return (
     <svg
       viewBox={`0 0 ${wMm} ${hMm}`}

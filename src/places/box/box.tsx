@@ -3,8 +3,6 @@
 import { useMemo, useState } from 'react';
 import type { Inside, Spot } from '@/core/box/block';
 import { clearancesOf, spotsOf, type BoxPlan } from '@/core/box/box-plan';
-import { hazardousNets } from '@/core/build/hazardous-nets';
-import { netlistOf } from '@/core/netlist/netlist-of';
 import { STANDARD_BOXES } from '@/core/box/standard-boxes';
 import type { Design, Enclosure } from '@/core/design/design';
 import { fieldLimit } from '@/core/design/limits';
@@ -12,7 +10,8 @@ import { Alert } from '@/ui/alert';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { Room } from '@/ui/room';
-import { useDesign, useEdit, useView } from '@/ui/session';
+import { useDesign, useEdit } from '@/ui/session';
+import { useHazardousNets } from '@/ui/use-hazardous-nets';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
 import { BlockCard } from './block-card';
@@ -45,7 +44,6 @@ const sizeWords = ({ wMm, dMm, hMm }: Inside) => `${wMm} × ${dMm} × ${hMm}`;
 export function Box() {
   const design = useDesign();
   const edit = useEdit();
-  const picture = useView((s) => s.picture);
   const { box } = design.build;
   const { value, trouble } = useSolved(askBox);
   const [selected, setSelected] = useState<string | null>(null);
@@ -71,17 +69,12 @@ export function Box() {
   }, [value, box, moving]);
   const clearances = useMemo(() => (plan ? clearancesOf(design, plan) : []), [design, plan]);
   const broken = useMemo(() => new Set(clearances.filter((c) => !c.holds).flatMap((c) => c.blocks)), [clearances]);
-  const hazardous = useMemo(() => {
-    const nets = picture ? hazardousNets(picture.design, netlistOf(picture.design), picture.points.idle) : null;
-    return new Set(
-      plan?.placed
-        .filter(
-          ({ block: { carries, nets: on } }) =>
-            carries === 'mains' || carries === 'both' || on.some((n) => nets?.has(n)),
-        )
-        .map((p) => p.block.id),
-    );
-  }, [plan, picture]);
+  const nets = useHazardousNets();
+  const hazardous = new Set(
+    plan?.placed
+      .filter(({ block: { carries, nets: on } }) => carries === 'mains' || on.some((n) => nets.has(n)))
+      .map((p) => p.block.id),
+  );
   const part = plan?.placed.find((p) => p.block.id === selected) ?? null;
   const move = (id: string, spot: Spot) => {
     setMoving(null);

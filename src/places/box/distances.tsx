@@ -1,5 +1,6 @@
 import type { Block } from '@/core/box/block';
 import type { Clearance } from '@/core/box/clearances';
+import { Working } from '@/ui/working';
 
 /** How many of those that hold are told: the tightest of each rule. */
 const SHOWN = 7;
@@ -36,7 +37,10 @@ export function Distances({
             {said(c.wantsMm)} mm
           </span>
         </summary>
-        <p className="pb-1 text-quiet">{c.why}</p>
+        <p className="pb-1 text-quiet">
+          {c.why} {c.source}
+        </p>
+        {c.working && <Working figure={c.working} />}
         {c.blocks.map((id) => (
           <button key={id} type="button" className="btn btn-bare mr-1" onClick={() => onSelect(id)}>
             {label(id)}

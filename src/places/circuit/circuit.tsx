@@ -5,7 +5,6 @@ import { useMemo, useState } from 'react';
 import { circuitDrawing } from '@/core/build/circuit/circuit-drawing';
 import { circuitSvg } from '@/core/build/circuit/circuit-svg';
 import type { Convention } from '@/core/build/circuit/strokes';
-import { hazardousNets } from '@/core/build/hazardous-nets';
 import { stationOf } from '@/core/build/station-of';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import { netlistCsv, netlistJson } from '@/core/netlist/netlist-files';
@@ -20,6 +19,7 @@ import { download, fileName } from '@/ui/download';
 import { roomPath } from '@/ui/places';
 import { Room } from '@/ui/room';
 import { useDesign, useView } from '@/ui/session';
+import { useHazardousNets } from '@/ui/use-hazardous-nets';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
 import { CircuitFigure } from './circuit-figure';
@@ -57,10 +57,7 @@ export function Circuit() {
     );
     return circuitDrawing(netlist, said);
   }, [netlist, points]);
-  const hazardous = useMemo(
-    () => (picture ? hazardousNets(picture.design, netlist, picture.points.idle) : new Set(['L', 'N'])),
-    [picture, netlist],
-  );
+  const hazardous = useHazardousNets();
   const summary = useMemo(() => picture && summaryOf(picture), [picture]);
   const part = netlist.parts.find((p) => p.ref === opened) ?? null;
   const station = part && stationOf(part);

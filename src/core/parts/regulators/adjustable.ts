@@ -186,6 +186,7 @@ export function adjustableModel(r: AdjustableRegulator): RegulatorModel {
       {
         kind: 'regulator',
         what: 'holds the output',
+        carriesLoad: true,
         name: r.part,
         value: null,
         unit: '',

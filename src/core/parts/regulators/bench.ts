@@ -144,6 +144,7 @@ export function benchModel(r: BenchRegulator): RegulatorModel {
       {
         kind: 'resistor',
         what: 'senses the current',
+        carriesLoad: true,
         value: r.shuntOhm,
         unit: 'ohm',
         pins: { a: 'sense', b: 'out' },

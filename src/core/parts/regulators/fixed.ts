@@ -183,6 +183,7 @@ export function fixedModel({ size: id, outputV }: FixedRegulator): RegulatorMode
       {
         kind: 'regulator',
         what: 'holds the output',
+        carriesLoad: true,
         name: size.partNumber(outputV),
         value: null,
         unit: '',

@@ -140,6 +140,7 @@ export function lowDropoutModel(r: LowDropoutRegulator): RegulatorModel {
       {
         kind: 'regulator',
         what: 'holds the output',
+        carriesLoad: true,
         name: part.name,
         value: null,
         unit: '',

@@ -30,6 +30,8 @@ export interface WiredPart {
   times?: number;
   /** What its negative twin wants in its place, where that is another value. */
   twinValue?: number;
+  /** Through it flows what the output gives. */
+  carriesLoad?: true;
   /** The line of the bill it is on: a small part's `what` or a burner's label; none of those for the device itself. */
   billed?: string;
 }

@@ -38,6 +38,7 @@ export function wiredPass(t: PassTransistor, { passes, emitterOhm }: PassStage, 
   const pass: WiredPart = {
     kind: 'transistor',
     what: 'carries the load',
+    carriesLoad: true,
     name,
     value: null,
     unit: '',
@@ -50,6 +51,7 @@ export function wiredPass(t: PassTransistor, { passes, emitterOhm }: PassStage, 
     {
       kind: 'resistor',
       what: 'makes them share',
+      carriesLoad: true,
       value: emitterOhm,
       unit: 'ohm',
       pins: { a: 'emitter#', b: to },
@@ -64,6 +66,7 @@ export const wiredLimit = (limitOhm: number, drive: string): WiredPart[] => [
   {
     kind: 'resistor',
     what: 'senses the current',
+    carriesLoad: true,
     value: limitOhm,
     unit: 'ohm',
     pins: { a: 'sense', b: 'out' },
