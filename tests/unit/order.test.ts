@@ -1,6 +1,9 @@
 import Papa from 'papaparse';
 import { orderEur, orderOf, sparesFor, type ToBuild } from '@/core/build/order';
 import { orderCsv } from '@/core/build/order-csv';
+import type { Design } from '@/core/design/design';
+import type { Part } from '@/core/drawer/part';
+import { startingDrawer } from '@/core/drawer/starting';
 import type { BillLine } from '@/core/study/bill-sums';
 import { clock, pen } from '../support/demos';
 
@@ -10,18 +13,20 @@ const line = (what: string, count: number, priceEachEur: number, more: Partial<B
   count,
   needed: '',
   had: 'as bought',
+  role: null,
   fromDrawer: null,
   priceEachEur,
   typicalPrice: true,
   ...more,
 });
-const build = (name: string, bill: BillLine[], more: Partial<ToBuild['design']> = {}): ToBuild => ({
-  design: { name, build: clock.build, picked: [], ...more },
+const build = (name: string, bill: BillLine[], more: Partial<Design> = {}): ToBuild => ({
+  design: { ...clock, name, picked: [], ...more },
   bill,
 });
 const picked = (partId: string, name: string) =>
   [{ role: 'reservoir', partId, name, priceEur: 2, values: {} }] as unknown as ToBuild['design']['picked'];
-const NONE = new Map<string, number>();
+const NONE: Part[] = [];
+const having = (count: number): Part[] => [{ ...startingDrawer()[0]!, id: 'p1', count }];
 
 test('spares: cents a fifth over and two at least, up to three euros one, above none, and none of nothing', () => {
   expect([sparesFor(1, 0.1), sparesFor(10, 0.1), sparesFor(11, 0.1), sparesFor(40, 0.29)]).toEqual([2, 2, 3, 8]);
@@ -45,9 +50,9 @@ test('what the drawer has is taken once though two designs want it, and only wha
     build('A', [can], { picked: picked('p1', 'the blue one') }),
     build('B', [can], { picked: picked('p1', 'the blue one') }),
   ];
-  const [three] = orderOf(both, new Map([['p1', 3]]), false);
+  const [three] = orderOf(both, having(3), false);
   expect(three).toMatchObject({ what: 'the blue one', count: 4, fromDrawer: 3, order: 1 });
-  expect(orderOf(both, new Map([['p1', 9]]), true)[0]).toMatchObject({ fromDrawer: 4, spares: 0, order: 0 });
+  expect(orderOf(both, having(9), true)[0]).toMatchObject({ fromDrawer: 4, spares: 0, order: 0 });
   expect(orderOf(both, NONE, false)[0]).toMatchObject({ fromDrawer: 0, order: 4 });
 });
 
@@ -72,6 +77,31 @@ test('the file says what for, and sums up to the same', () => {
   expect(data.map((r) => Number(r['price_eur'])).reduce((a, b) => a + b, 0)).toBeCloseTo(orderEur(lines), 2);
   expect(data[0]!['part']).not.toMatch(/^=/);
   expect(data[1]).toMatchObject({ order: '2', spares: '1', for: 'B; C: 1 (R1)' });
+});
+
+test('a part of the drawer that is just what a design has is taken without being chosen first; one of other volts is not', async () => {
+  const { billOf } = await import('@/core/study/bill');
+  const { studyDesign } = await import('@/core/study/study');
+  const bill = billOf(studyDesign(clock));
+  const can = (ratedV: number, count: number): Part => ({
+    ...startingDrawer().find((p) => p.kind === 'capacitor')!,
+    ratings: { capacitanceF: 6800e-6, ratedV },
+    id: `c${ratedV}`,
+    name: 'from the attic',
+    count,
+  });
+  const cans = (drawer: Part[]) =>
+    orderOf(
+      [
+        { design: clock, bill },
+        { design: clock, bill },
+      ],
+      drawer,
+      false,
+    ).find((l) => /^Electrolytic/.test(l.what))!;
+  expect(cans([can(50, 5)])).toMatchObject({ count: 2, fromDrawer: 2, order: 0 });
+  expect(cans([can(50, 1)])).toMatchObject({ fromDrawer: 1, order: 1 });
+  expect(cans([can(35, 5)])).toMatchObject({ fromDrawer: 0, order: 2 });
 });
 
 test('nothing of two real designs is dropped', async () => {

@@ -1,10 +1,12 @@
 import type { Design } from '@/core/design/design';
 import type { BillLine } from '@/core/study/bill-sums';
+import { isAlready } from '@/core/drawer/fit';
+import type { Part } from '@/core/drawer/part';
 import { kitOf } from './kit';
 
 /** A design with its bill, as something to order for. */
 export interface ToBuild {
-  design: Pick<Design, 'name' | 'build' | 'picked'>;
+  design: Design;
   bill: readonly BillLine[];
 }
 
@@ -39,16 +41,11 @@ export function sparesFor(count: number, priceEachEur: number): number {
 }
 
 /**
- * What has to be ordered for one design or several together: what they want, less what the drawer has of the parts taken from
- * it, less what came in the parcel; spares where something has to be bought anyway.
- * @param inDrawer how many of a part the drawer has, by its id; a part two designs take is counted once
+ * What has to be ordered for one design or several together: what they want, less what the drawer has of just that, less what
+ * came in the parcel; spares where something has to be bought anyway. What the drawer has is given out once.
  */
-export function orderOf(
-  builds: readonly ToBuild[],
-  inDrawer: ReadonlyMap<string, number>,
-  spares: boolean,
-): OrderLine[] {
-  const stock = new Map(inDrawer);
+export function orderOf(builds: readonly ToBuild[], drawer: readonly Part[], spares: boolean): OrderLine[] {
+  const stock = new Map(drawer.map((p) => [p.id, p.count]));
   const lines = new Map<string, OrderLine>();
   for (const { design, bill } of builds) {
     const kit = kitOf(design, bill);
@@ -56,17 +53,19 @@ export function orderOf(
       // What is taken from the drawer is that very part: no other is ordered in its place, only what it lacks.
       const key = b.fromDrawer === null ? `${b.what} | ${b.had}` : `drawer ${b.fromDrawer}`;
       const old = lines.get(key);
-      const part = b.fromDrawer === null ? undefined : design.picked.find((p) => p.name === b.fromDrawer);
       const came = Math.min(b.count, kit[n]!.came ?? 0);
-      const has = part ? (stock.get(part.partId) ?? 0) : 0;
-      const taken = Math.min(has, b.count - came);
-      if (part) stock.set(part.partId, has - taken);
+      let lacks = b.count - came;
+      for (const id of idsFor(design, b, drawer)) {
+        const taken = Math.min(stock.get(id) ?? 0, lacks);
+        stock.set(id, (stock.get(id) ?? 0) - taken);
+        lacks -= taken;
+      }
       lines.set(key, {
         what: b.fromDrawer ?? b.what,
         had: b.had,
         wanted: [...(old?.wanted ?? []), { design: design.name, references: b.references, count: b.count }],
         count: (old?.count ?? 0) + b.count,
-        fromDrawer: (old?.fromDrawer ?? 0) + taken,
+        fromDrawer: (old?.fromDrawer ?? 0) + b.count - came - lacks,
         came: (old?.came ?? 0) + came,
         spares: 0,
         order: 0,
@@ -85,3 +84,10 @@ export function orderOf(
 /** What an order comes to, EUR. */
 export const orderEur = (lines: readonly OrderLine[]): number =>
   lines.reduce((sum, l) => sum + l.order * l.priceEachEur, 0);
+
+/** Which parts of the drawer stand for a line of the bill: the one that was taken, or those it would change nothing to take. */
+function idsFor(design: Design, { role, fromDrawer }: BillLine, drawer: readonly Part[]): string[] {
+  if (fromDrawer !== null) return design.picked.filter((p) => p.name === fromDrawer).map((p) => p.partId);
+  if (role === null) return [];
+  return drawer.filter((p) => p.count > 0 && isAlready(p, design, role)).map((p) => p.id);
+}

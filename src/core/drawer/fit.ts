@@ -212,7 +212,7 @@ export function withPart(design: Design, part: Part, use: Use): Patch {
 }
 
 /** Whether what a pick set in a design still stands there. */
-export function stillIn(design: Design, pick: Pick): boolean {
+export function stillIn(design: Design, pick: { values: Pick['values'] }): boolean {
   return holds(design as unknown as Record<string, unknown>, pick.values as Record<string, unknown>);
 }
 
@@ -221,6 +221,10 @@ function holds(value: unknown, wanted: unknown): boolean {
   if (typeof value !== 'object' || value === null) return false;
   return Object.entries(wanted).every(([key, w]) => holds((value as Record<string, unknown>)[key], w));
 }
+
+/** Whether a part is what a design has in a role already: taking it would change nothing. */
+export const isAlready = (part: PartDraft, design: Design, role: PartRole): boolean =>
+  usesOf(part, design, role).some((use) => stillIn(design, { values: use.patch }));
 
 /** Role of each part in a design that is still in it. */
 export function partsIn(design: Design): Pick[] {

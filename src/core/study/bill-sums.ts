@@ -1,3 +1,5 @@
+import type { PartRole } from '@/core/design/kinds';
+
 /** One line of the bill of materials. */
 export interface BillLine {
   /** References on the drawing: T1, D1-D4, C1. */
@@ -7,6 +9,8 @@ export interface BillLine {
   /** What it has to bear, and what the part chosen bears. */
   needed: string;
   had: string;
+  /** What a part of the drawer is taken as to stand here; null where none is. */
+  role: PartRole | null;
   /** The part from the drawer, when one was taken and its values still stand. */
   fromDrawer: string | null;
   priceEachEur: number;

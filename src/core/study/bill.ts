@@ -49,13 +49,14 @@ export function billOf(study: Study): BillLine[] {
   const lines: BillLine[] = [];
   const add = (
     role: PartRole | null,
-    line: Omit<BillLine, 'fromDrawer' | 'typicalPrice' | 'priceEachEur'> & { priceEur: number },
+    line: Omit<BillLine, 'role' | 'fromDrawer' | 'typicalPrice' | 'priceEachEur'> & { priceEur: number },
   ) => {
     const pick = role ? picks.get(role) : undefined;
     const { priceEur, ...rest } = line;
     const drawerEach = pick && pick.priceEur !== null ? pick.priceEur / line.count : null;
     lines.push({
       ...rest,
+      role,
       fromDrawer: pick?.name ?? null,
       priceEachEur: drawerEach ?? priceEur,
       typicalPrice: drawerEach === null,

@@ -11,7 +11,7 @@ import { fetchDesign, fetchShelf } from '@/ui/api';
 import { download, fileName } from '@/ui/download';
 import { fetchParts } from '@/ui/drawer/parts-api';
 import { useDesign, useView } from '@/ui/session';
-import { PART_KINDS } from '@/core/drawer/part';
+import { PART_KINDS, type Part } from '@/core/drawer/part';
 import { asked } from '@/workers/asked';
 
 /** What has to be ordered: for this design alone or with others of the shelf, less what the drawer has and what came. */
@@ -22,7 +22,7 @@ export function Order({ bill }: { bill: readonly BillLine[] }) {
   const [shelf, setShelf] = useState<readonly { id: string; name: string }[]>([]);
   const [others, setOthers] = useState<ReadonlyMap<string, ToBuild>>(new Map());
   const [adding, setAdding] = useState<string | null>(null);
-  const [stock, setStock] = useState<ReadonlyMap<string, number>>(new Map());
+  const [drawer, setDrawer] = useState<readonly Part[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
 
   useEffect(() => {
@@ -32,7 +32,7 @@ export function Order({ bill }: { bill: readonly BillLine[] }) {
       if (!current) return;
       if (kept.ok) setShelf(kept.value.filter((d) => d.id !== id).map((d) => ({ id: d.id, name: d.name })));
       else setTrouble(kept.refusal.sentence);
-      if (parts.ok) setStock(new Map(parts.value.parts.map((p) => [p.id, p.count])));
+      if (parts.ok) setDrawer(parts.value.parts);
       else setTrouble(parts.sentence);
     })();
     return () => {
@@ -51,8 +51,8 @@ export function Order({ bill }: { bill: readonly BillLine[] }) {
   }
 
   const lines = useMemo(
-    () => orderOf([{ design, bill }, ...others.values()], stock, spares),
-    [design, bill, others, stock, spares],
+    () => orderOf([{ design, bill }, ...others.values()], drawer, spares),
+    [design, bill, others, drawer, spares],
   );
   async function saveCsv() {
     const { orderCsv } = await import('@/core/build/order-csv');
