@@ -57,7 +57,8 @@ export function useKeptScroll(): void {
       last = null;
     };
     const onScroll = () => {
-      if (restoring) return;
+      // The room gone on to is shown from its top a frame before this one is told that it is left.
+      if (restoring || window.location.pathname !== path) return;
       last = Math.round(window.scrollY);
       clearTimeout(resting);
       resting = setTimeout(write, REST_MS);

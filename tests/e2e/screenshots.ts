@@ -35,14 +35,6 @@ async function main() {
       prepare: async (page) => page.locator('[data-trace="reservoir-v-0"]').waitFor(),
     },
     {
-      name: 'regulator',
-      at: `/design/${ids['Physics room bench supply, 0 to 25 V']}`,
-      prepare: async (page) => {
-        await page.getByTestId('verdict-count').waitFor();
-        await page.getByRole('slider', { name: 'Regulator' }).click();
-      },
-    },
-    {
       name: 'heat',
       at: `/design/${ids['Physics room bench supply, first try']}/heat`,
       prepare: async (page) => {
@@ -100,6 +92,13 @@ async function main() {
           .getByText(/\d\d\.\d\d V/)
           .nth(1)
           .waitFor();
+      },
+    },
+    {
+      name: 'board',
+      at: `/design/${ids['Drum seismograph amplifier, ±18 V']}/board`,
+      prepare: async (page) => {
+        await page.getByRole('button', { name: '+18 V', exact: true }).click();
       },
     },
     {

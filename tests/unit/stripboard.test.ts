@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import Papa from 'papaparse';
+import { stripDrawing } from '@/core/board/strip-drawing';
 import { stripFaults } from '@/core/board/strip-check';
 import { stripLoads, stripVolts } from '@/core/board/strip-loads';
 import { holeName, stripCsv, stripName } from '@/core/board/strip-names';
@@ -217,4 +218,9 @@ test('seen from its copper it is mirrored: a cut is as far from the right edge a
   const cut = (copper: boolean) => Number(/<path d="M([\d.]+)/.exec(stripSvg(board, 'x', copper))![1]);
   // The cross begins 0.9 mm to the left of its middle, mirrored to the right of it.
   expect(cut(true)).toBeCloseTo(width - cut(false), 1);
+});
+
+test('a plus is drawn where there is one to mistake: at cans, not at film capacitors', () => {
+  const plus = stripDrawing(laid(drum)).shapes.filter((s) => s.kind === 'text' && s.text === '+');
+  expect(plus.map((s) => s.key).sort()).toEqual(['C1 plus', 'C2 plus', 'C5 plus', 'C6 plus']);
 });

@@ -78,7 +78,7 @@ export function stripDrawing(board: Stripboard): StripDrawing {
       kind: 'text',
       of: 'board',
       x: over(hole),
-      y: 3.6,
+      y: 2.7,
       text: String(hole + 1),
       size: 2.2,
       anchor: 'middle',
@@ -100,7 +100,7 @@ export function stripDrawing(board: Stripboard): StripDrawing {
 
 const between = (a: Hole, b: Hole) => ({ x1: over(a.hole), y1: at(a.strip), x2: over(b.hole), y2: at(b.strip) });
 
-function partShapes({ ref, legs, body, wire }: OnStrips): StripShape[] {
+function partShapes({ ref, legs, body, wire, polarised }: OnStrips): StripShape[] {
   const pins = legs.map((l): StripShape => ({
     kind: 'pin',
     x: over(l.at.hole),
@@ -120,9 +120,12 @@ function partShapes({ ref, legs, body, wire }: OnStrips): StripShape[] {
   const height = PITCH_MM * (lower - upper) + (flat ? 0 : 1.4);
   const y = (at(upper) + at(lower)) / 2;
   const round = !flat && legs.length === 2 && Math.abs(width - height) < 4;
+  // Its name beside its legs: to the free side of a row of them, above two that are close.
+  const aside = legs.length > 2 ? 0.9 * (Math.sign(middle - first!.at.hole) || 1) : 0;
+  const close = !flat && legs.length === 2 && Math.abs(legs[0]!.at.strip - legs[1]!.at.strip) < 2;
   // Which way round: a band at a cathode, a plus at a can's.
   const cathode = flat ? legs.find((l) => l.name === 'cathode') : undefined;
-  const plus = legs.length === 2 ? legs.find((l) => l.name === 'plus') : undefined;
+  const plus = polarised ? legs.find((l) => l.name === 'plus') : undefined;
   const bandY = cathode && (cathode.at.strip < top ? y - height / 2 + 0.7 : y + height / 2 - 0.7);
   return [
     ...(flat ? [{ kind: 'lead' as const, ...between(legs[0]!.at, legs[1]!.at), key: `${ref} lead` }] : []),
@@ -166,8 +169,8 @@ function partShapes({ ref, legs, body, wire }: OnStrips): StripShape[] {
     {
       kind: 'text',
       of: 'part',
-      x: over(middle) + (legs.length > 2 ? 0.9 : 0),
-      y: y + 0.8,
+      x: over(middle) + aside,
+      y: close ? y - height / 2 + 2.2 : y + 0.8,
       text: ref,
       size: 2.2,
       anchor: 'middle',
@@ -191,7 +194,7 @@ function wireNames({ parts, holes }: Stripboard): StripShape[] {
   return [...names].map(([key, { strip, left, refs, net }]) => ({
     kind: 'text',
     of: 'wire',
-    x: left ? SIDE_MM - 6.5 : over(holes - 1) + 2.4,
+    x: left ? SIDE_MM - 6.5 : over(holes - 1) + 3.4,
     y: at(strip) + 0.7,
     text: `${[...refs].join(', ')} ${net}`,
     size: 2,

@@ -11,9 +11,10 @@ export interface Hole {
 /** A part on the board, or a wire that leaves it. */
 export interface OnStrips {
   ref: string;
-  value: string;
   /** Whether it is a pin a wire to somewhere else is soldered to. */
   wire: boolean;
+  /** Whether it has a plus that must not be mistaken. */
+  polarised: boolean;
   legs: readonly (Leg & { at: Hole })[];
   body: { strips: readonly [number, number]; holes: readonly [number, number] };
 }
@@ -131,7 +132,7 @@ function layOut(parts: readonly { part: NetPart; wire: boolean }[], strips: numb
       strips: lying.body.strips.map((s) => s + strip) as [number, number],
       holes: lying.body.holes.map((h) => h + hole) as [number, number],
     };
-    placed.push({ ref: part.ref, value: part.value, wire, legs, body });
+    placed.push({ ref: part.ref, wire, polarised: part.kind === 'electrolytic', legs, body });
     for (const { at, net } of legs) {
       const row = rows[at.strip]!;
       row.push({ ...at, net });

@@ -112,11 +112,6 @@ export function Board() {
             a free strip on both sides of each that carries them, cut away, or take a board made for it.
           </Alert>
         )}
-        {open && (
-          <div className="mt-2 border-l-2 border-volt pl-3">
-            <Working figure={open} />
-          </div>
-        )}
         {report && board && drawing && board.parts.length > 0 && (
           <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[1100px]:grid-cols-[minmax(0,1fr)_320px]">
             <div className="min-w-0">
@@ -199,6 +194,11 @@ export function Board() {
                 </div>
               </section>
             </aside>
+          </div>
+        )}
+        {open && (
+          <div className="sticky bottom-0 mt-2 border-l-2 border-volt bg-paper py-2 pl-3">
+            <Working figure={open} />
           </div>
         )}
       </div>
