@@ -26,6 +26,9 @@ const FAT_SPANS = [6, 7, 8, 10, 12] as const;
 const FUSE_SPAN = 9;
 const FAT_DIODE = /^(1N54|1N58[2-9]|Schottky$)/;
 
+/** Whether a diode is of 3 A and more. */
+export const isFat = ({ kind, value }: NetPart): boolean => kind === 'diode' && FAT_DIODE.test(value);
+
 /** Every way a part can lie: its legs over different strips, either way round where that is another way. */
 export function lyings(part: NetPart): Lying[] {
   const { kind } = part;
@@ -38,7 +41,7 @@ export function lyings(part: NetPart): Lying[] {
     return bothWays(roundOver(part, span, reach, kind === 'capacitor' ? 0 : Math.max(0, reach - Math.floor(span / 2))));
   }
   if (part.pins.length === 2) {
-    const fat = FAT_DIODE.test(part.value);
+    const fat = isFat(part);
     return (fat ? FAT_SPANS : AXIAL_SPANS).flatMap((span) => bothWays(lyingFlat(part, span, fat ? 1 : 0)));
   }
   // In a row: chips, transistors, bridges, trimmers, headers. Wide packages have their legs two holes apart.

@@ -1,0 +1,216 @@
+import { LINK_PAD, VIA_PAD, type EtchedBoard, type Layer } from './etched';
+import { boardText } from './board-text';
+
+/** What a layer of a finished board is drawn with, mm from its upper left corner, seen from the side of the parts. */
+export type BoardShape =
+  | { kind: 'flash'; x: number; y: number; d: number; net: string | null; pin: { ref: string; name: string } | null }
+  | { kind: 'stroke'; x1: number; y1: number; x2: number; y2: number; w: number; net: string | null };
+
+export type LayerName = 'copper under' | 'copper above' | 'mask under' | 'mask above' | 'silk' | 'outline';
+
+/** A hole as it is drilled; through copper, plated where there are two sides. */
+export interface Drilled {
+  x: number;
+  y: number;
+  d: number;
+  screw: boolean;
+}
+
+/** Solder resist leaves so much around a pad free, mm. */
+const MASK_MM = 0.1;
+const SILK_MM = 0.15;
+const OUTLINE_MM = 0.1;
+/** Letters on the silk, mm high. */
+const NAME_MM = 1.5;
+const SMALL_MM = 1.1;
+
+/** The layers of a board that are made: of two sides with copper above, of one with links printed where they go. */
+export const layersOf = ({ sides }: EtchedBoard): LayerName[] =>
+  sides === 2
+    ? ['copper under', 'copper above', 'mask under', 'mask above', 'silk', 'outline']
+    : ['copper under', 'mask under', 'silk', 'outline'];
+
+/**
+ * One layer of a board.
+ * @param volts what its test points should read, by net, in words; printed beside the wires that leave the board
+ */
+export function boardLayer(board: EtchedBoard, layer: LayerName, volts: ReadonlyMap<string, string>): BoardShape[] {
+  switch (layer) {
+    case 'copper under':
+      return copper(board, 'under');
+    case 'copper above':
+      return copper(board, 'above');
+    case 'mask under':
+      return flashes(board, board.sides === 2 ? [] : board.links).map((f) => ({
+        ...f,
+        d: f.d + 2 * MASK_MM,
+        net: null,
+      }));
+    case 'mask above':
+      return flashes(board, []).map((f) => ({ ...f, d: f.d + 2 * MASK_MM, net: null }));
+    case 'silk':
+      return silk(board, volts);
+    case 'outline':
+      return rectangle(0, 0, board.wMm, board.hMm, OUTLINE_MM);
+  }
+}
+
+type Flash = Extract<BoardShape, { kind: 'flash' }>;
+
+const netOf = ({ branches }: EtchedBoard, branch: number) => branches[branch]!.net;
+
+/** Legs and ends of links. */
+function flashes(board: EtchedBoard, links: EtchedBoard['links']): Flash[] {
+  return [
+    ...board.parts.flatMap(({ ref, pads }) =>
+      pads.map((p): Flash => ({
+        kind: 'flash',
+        x: p.xMm,
+        y: p.yMm,
+        d: p.padMm,
+        net: p.net,
+        pin: { ref, name: p.name },
+      })),
+    ),
+    ...links.flatMap((l) =>
+      [
+        [l.x1, l.y1],
+        [l.x2, l.y2],
+      ].map(([x, y]): Flash => ({
+        kind: 'flash',
+        x: x!,
+        y: y!,
+        d: LINK_PAD.padMm,
+        net: netOf(board, l.branch),
+        pin: null,
+      })),
+    ),
+  ];
+}
+
+function copper(board: EtchedBoard, side: Layer): BoardShape[] {
+  return [
+    ...flashes(board, board.links),
+    ...board.vias.map((v): Flash => ({
+      kind: 'flash',
+      x: v.xMm,
+      y: v.yMm,
+      d: VIA_PAD.padMm,
+      net: netOf(board, v.branch),
+      pin: null,
+    })),
+    ...board.tracks
+      .filter((t) => t.layer === side)
+      .map((t): BoardShape => ({
+        kind: 'stroke',
+        x1: t.x1,
+        y1: t.y1,
+        x2: t.x2,
+        y2: t.y2,
+        w: t.widthMm,
+        net: netOf(board, t.branch),
+      })),
+  ];
+}
+
+/** Every hole of a board. */
+export function drilled({ parts, links, vias, holes }: EtchedBoard): Drilled[] {
+  return [
+    ...parts.flatMap((p) => p.pads.map((pad) => ({ x: pad.xMm, y: pad.yMm, d: pad.drillMm, screw: false }))),
+    ...links.flatMap((l) => [
+      { x: l.x1, y: l.y1, d: LINK_PAD.drillMm, screw: false },
+      { x: l.x2, y: l.y2, d: LINK_PAD.drillMm, screw: false },
+    ]),
+    ...vias.map((v) => ({ x: v.xMm, y: v.yMm, d: VIA_PAD.drillMm, screw: false })),
+    ...holes.map((h) => ({ x: h.xMm, y: h.yMm, d: h.drillMm, screw: true })),
+  ];
+}
+
+const line = (x1: number, y1: number, x2: number, y2: number, w = SILK_MM): BoardShape => ({
+  kind: 'stroke',
+  x1,
+  y1,
+  x2,
+  y2,
+  w,
+  net: null,
+});
+
+function rectangle(x0: number, y0: number, x1: number, y1: number, w = SILK_MM): BoardShape[] {
+  return [line(x0, y0, x1, y0, w), line(x1, y0, x1, y1, w), line(x1, y1, x0, y1, w), line(x0, y1, x0, y0, w)];
+}
+
+const CIRCLE_STEPS = 48;
+function circle(x: number, y: number, r: number): BoardShape[] {
+  const at = (n: number) => {
+    const angle = (2 * Math.PI * n) / CIRCLE_STEPS;
+    return [x + r * Math.cos(angle), y + r * Math.sin(angle)] as const;
+  };
+  return Array.from({ length: CIRCLE_STEPS }, (_, n) => line(...at(n), ...at(n + 1)));
+}
+
+/** A word of the silk and where it goes: its middle, and how high. */
+export interface Word {
+  text: string;
+  x: number;
+  y: number;
+  mm: number;
+  of: 'name' | 'value' | 'wire';
+}
+
+/** What is written on a board: names on bodies, values under them where there is room, above each wire what it is. */
+export function boardWords({ parts }: EtchedBoard, volts: ReadonlyMap<string, string>): Word[] {
+  return parts.flatMap(({ ref, value, wire, body, pads }): Word[] => {
+    const [x, y] = [(body.x0 + body.x1) / 2, (body.y0 + body.y1) / 2];
+    if (wire) {
+      const net = pads[0]!.net;
+      const says = `${ref.split(' ')[0]} ${net}`;
+      const reads = volts.get(net);
+      const above = pads[0]!.yMm - pads[0]!.padMm / 2 - 0.4 - SMALL_MM / 2;
+      return [
+        { text: reads && !says.includes(reads) ? `${says} ${reads}` : says, x, y: above, mm: SMALL_MM, of: 'wire' },
+      ];
+    }
+    const [w, h] = [body.x1 - body.x0, body.y1 - body.y0];
+    const roomy = h >= 2 * NAME_MM + 2 && w >= value.length * SMALL_MM && value !== '';
+    const name: Word = { text: ref, x, y: roomy ? y - NAME_MM : y, mm: NAME_MM, of: 'name' };
+    return roomy ? [name, { text: value, x, y: y + NAME_MM, mm: SMALL_MM, of: 'value' }] : [name];
+  });
+}
+
+/** Bodies, which way round they go in, and what is written on them. */
+function silk(board: EtchedBoard, volts: ReadonlyMap<string, string>): BoardShape[] {
+  return [
+    ...board.parts.filter((p) => !p.wire).flatMap((p) => [...bodyOf(p), ...markOf(p)]),
+    ...board.links.map((l) => line(l.x1, l.y1, l.x2, l.y2, 2 * SILK_MM)),
+    ...boardWords(board, volts).flatMap(({ text, x, y, mm }) =>
+      boardText(text, { x, y, mm }).map(([a, b]) => line(a[0], a[1], b[0], b[1])),
+    ),
+  ];
+}
+
+function bodyOf({ body: { x0, y0, x1, y1 }, round }: EtchedBoard['parts'][number]): BoardShape[] {
+  return round ? circle((x0 + x1) / 2, (y0 + y1) / 2, (x1 - x0) / 2) : rectangle(x0, y0, x1, y1);
+}
+
+/** Which way round: a plus beside a can's, a band at a cathode, a bar along a metal tab. */
+export function markOf({ body, pads, polarised }: EtchedBoard['parts'][number]): BoardShape[] {
+  const plus = polarised ? pads.find((p) => p.name === 'plus') : undefined;
+  const minus = polarised ? pads.find((p) => p.name === 'minus') : undefined;
+  if (plus && minus) {
+    // Away from the other leg, along the line of both.
+    const apart = Math.hypot(plus.xMm - minus.xMm, plus.yMm - minus.yMm) || 1;
+    const [ux, uy] = [(plus.xMm - minus.xMm) / apart, (plus.yMm - minus.yMm) / apart];
+    const [x, y] = [plus.xMm + ux * (plus.padMm / 2 + 1.1), plus.yMm + uy * (plus.padMm / 2 + 1.1)];
+    return [line(x - 0.6, y, x + 0.6, y), line(x, y - 0.6, x, y + 0.6)];
+  }
+  const cathode = pads.length === 2 ? pads.find((p) => p.name === 'cathode') : undefined;
+  if (cathode) {
+    const { x0, y0, x1, y1 } = body;
+    if (cathode.yMm > y1) return [line(x0, y1 - 0.8, x1, y1 - 0.8, 0.4)];
+    if (cathode.yMm < y0) return [line(x0, y0 + 0.8, x1, y0 + 0.8, 0.4)];
+    if (cathode.xMm > x1) return [line(x1 - 0.8, y0, x1 - 0.8, y1, 0.4)];
+    return [line(x0 + 0.8, y0, x0 + 0.8, y1, 0.4)];
+  }
+  return [];
+}

@@ -1,0 +1,62 @@
+import type { Flow } from '@/core/build/flows';
+import type { Netlist, NetPart } from '@/core/netlist/netlist';
+import { LEAST_MM, RISE_K, trackWidthMm } from './copper-rules';
+import type { Branch } from './etched';
+
+/** Which part, and which of its pads. */
+export interface PadAt {
+  part: number;
+  pad: number;
+}
+
+/** A branch before anything is placed. */
+export interface BranchPlan extends Omit<Branch, 'star'> {
+  pads: PadAt[];
+  star: PadAt | null;
+}
+
+/** A track that carries next to nothing is as wide as is handled easily, mm; none is wider than is still of use. */
+const THIN_MM = 0.8;
+const WIDEST_MM = 6;
+
+/**
+ * Nets as they are drawn in copper. Where a reservoir stands on a net its pulses and what is taken from it share one pad and
+ * no track: the star.
+ */
+export function branchesOf(
+  parts: readonly { part: NetPart; pads: readonly { net: string }[] }[],
+  { nets }: Netlist,
+  flows: ReadonlyMap<string, Flow>,
+  copperUm: number,
+): BranchPlan[] {
+  return nets.flatMap(({ name: net }): BranchPlan[] => {
+    const pads = parts.flatMap(({ pads }, part) =>
+      pads.flatMap((p, pad): PadAt[] => (p.net === net ? [{ part, pad }] : [])),
+    );
+    if (pads.length === 0) return [];
+    const of = (carries: Branch['carries'], own: PadAt[], star: PadAt | null): BranchPlan => {
+      const rmsA = flowOn(net, { carries, parts: own.map((p) => parts[p.part]!.part) }, flows);
+      const width = rmsA === null ? THIN_MM : trackWidthMm(rmsA, RISE_K, copperUm);
+      return { net, carries, pads: own, star, rmsA, wantedMm: Math.min(WIDEST_MM, Math.max(THIN_MM, LEAST_MM, width)) };
+    };
+    const isCan = (p: PadAt) => parts[p.part]!.part.line === 'reservoir';
+    const pulsing = (p: PadAt) => ['transformer', 'rectifier'].includes(parts[p.part]!.part.block);
+    const pulses = pads.filter((p) => isCan(p) || pulsing(p));
+    const load = pads.filter((p) => !pulses.includes(p));
+    const star = pulses.filter(isCan).at(-1);
+    if (!star || load.length === 0 || !pulses.some(pulsing)) return [of('all', pads, null)];
+    return [of('pulses', pulses, star), of('load', [star, ...load], star)];
+  });
+}
+
+/** The most that flows in a branch, A RMS; null where only protection or control hangs on it. */
+function flowOn(
+  net: string,
+  { carries, parts }: { carries: Branch['carries']; parts: readonly NetPart[] },
+  flows: ReadonlyMap<string, Flow>,
+): number | null {
+  const refs = parts.map((p) => p.ref.split(' ')[0]!);
+  const found = [net, ...refs.flatMap((ref) => [`${ref} ${net}`, ref])].flatMap((key) => flows.get(key) ?? []);
+  const rightly = found.filter((f) => carries === 'all' || f.pulses === (carries === 'pulses'));
+  return rightly.length === 0 ? null : Math.max(...rightly.map((f) => f.rmsA));
+}

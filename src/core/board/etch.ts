@@ -1,0 +1,130 @@
+import type { Flow } from '@/core/build/flows';
+import type { Netlist } from '@/core/netlist/netlist';
+import { branchesOf } from './branches';
+import { distanceMm } from './copper-rules';
+import { SCREW, type Branch, type EtchedBoard, type OnBoard } from './etched';
+import { courtyard, footprintOf, turned } from './pad-footprint';
+import { cornerMm, EDGE_STRIP_MM, GRID_MM, placeParts, SIDE_STRIP_MM, type Place, type ToPlace } from './place-etched';
+import { routed, type Ground } from './route-etched';
+import { boardParts } from './stripboard';
+import { widened } from './widen-tracks';
+
+/** How a board is to be made. */
+export interface Etching {
+  sides: 1 | 2;
+  copperUm: number;
+  /** Peak volts between two of its nets. */
+  volts: number;
+  /** Where parts were put by hand, by their key. */
+  places: ReadonlyMap<string, Place>;
+}
+
+/** Parts and wires a board is laid out for. */
+const MOST_PARTS = 80;
+/** Between two bodies a track fits, mm; where no way is found they stand wider apart by these. */
+const GAP_MM = 1.2;
+const WIDER = [1, 1.7, 2.8] as const;
+
+const NOTHING = { wMm: 0, hMm: 0, parts: [], branches: [], tracks: [], links: [], vias: [], holes: [] };
+
+/** A board with tracks of its own from a netlist: placed in the order of the street, then routed. Never throws; what it could not do is under `left`. */
+export function etch(
+  netlist: Netlist,
+  flows: ReadonlyMap<string, Flow>,
+  { sides, copperUm, volts, places }: Etching,
+): EtchedBoard {
+  const all = boardParts(netlist);
+  const apartMm = distanceMm(volts);
+  const none = (why: string): EtchedBoard => ({
+    ...NOTHING,
+    sides,
+    copperUm,
+    apartMm,
+    left: all.map(({ part }) => ({ ref: part.ref, why })),
+  });
+  if (all.length === 0) return { ...none(''), left: [] };
+  if (all.length > MOST_PARTS) return none(`one of ${all.length}, more than a board is laid out for`);
+  const bodies = all.map(({ part, wire }) => ({ part, wire, footprint: footprintOf(part, wire) }));
+  const plans = branchesOf(
+    bodies.map((b) => ({ part: b.part, pads: b.footprint.pads })),
+    netlist,
+    flows,
+    copperUm,
+  );
+  const keyOf = (n: number) =>
+    bodies[n]!.wire ? `${bodies[n]!.part.key} ${bodies[n]!.footprint.pads[0]!.name}` : bodies[n]!.part.key;
+  const toPlace = bodies.map(({ part, wire, footprint }, n): ToPlace => ({
+    footprint,
+    edge: !wire
+      ? null
+      : part.block === 'output'
+        ? 'right'
+        : part.block === 'transformer' || part.block === 'mains'
+          ? 'left'
+          : 'any',
+    heat: part.kind === 'electrolytic' ? 'can' : part.carriesLoad && part.pins.length > 2 ? 'hot' : null,
+    fixed: places.get(keyOf(n)) ?? null,
+  }));
+  let best: EtchedBoard | null = null;
+  for (const wider of WIDER) {
+    const found = placeParts(toPlace, plans, { gapMm: Math.max(GAP_MM, apartMm) * wider, apartMm });
+    const board = found && onTracks(found);
+    if (board && board.left.length < (best?.left.length ?? Infinity)) best = board;
+    if (best?.left.length === 0) break;
+  }
+  return best ?? none('finds no place');
+
+  function onTracks(found: readonly Place[]): EtchedBoard {
+    const parts = bodies.map(({ part, wire, footprint }, n): OnBoard => {
+      const { xMm, yMm, turn } = found[n]!;
+      const lying = turned(footprint, turn);
+      return {
+        ref: part.ref,
+        key: keyOf(n),
+        value: part.value,
+        wire,
+        polarised: part.kind === 'electrolytic',
+        round: footprint.round,
+        turn,
+        xMm,
+        yMm,
+        pads: lying.pads.map((p, pad) => ({
+          ...p,
+          xMm: p.xMm + xMm,
+          yMm: p.yMm + yMm,
+          branch: plans.findIndex((b) => b.pads.some((at) => at.part === n && at.pad === pad)),
+        })),
+        body: { x0: lying.body.x0 + xMm, y0: lying.body.y0 + yMm, x1: lying.body.x1 + xMm, y1: lying.body.y1 + yMm },
+      };
+    });
+    const branches = plans.map(({ net, carries, star, rmsA, wantedMm }): Branch => {
+      const pad = star && parts[star.part]!.pads[star.pad]!;
+      return { net, carries, rmsA, wantedMm, star: pad && { xMm: pad.xMm, yMm: pad.yMm, padMm: pad.padMm } };
+    });
+    const courts = parts.map((p) => courtyard(p));
+    const up = (mm: number) => Math.ceil(mm / GRID_MM) * GRID_MM;
+    const inside = Math.max(...parts.map((p, n) => (p.wire ? 0 : courts[n]!.x1)));
+    const corner = cornerMm(apartMm);
+    const beyond = (n: number) => (parts[n]!.wire && toPlace[n]!.edge === 'any' ? corner : 2);
+    const wMm = up(Math.max(...courts.map((c, n) => c.x1 + beyond(n)), inside + SIDE_STRIP_MM));
+    const below = (n: number) => (!parts[n]!.wire ? EDGE_STRIP_MM - 1 : toPlace[n]!.edge === 'any' ? 1 : corner);
+    const hMm = up(Math.max(...courts.map((c, n) => c.y1 + below(n))));
+    const screws = [4, wMm - 4].flatMap((xMm) => [4, hMm - 4].map((yMm) => ({ xMm, yMm })));
+    const ground: Ground = { wMm, hMm, sides, apartMm, parts, branches, screws };
+    const { ways, left } = routed(ground);
+    return {
+      wMm,
+      hMm,
+      sides,
+      copperUm,
+      apartMm,
+      parts,
+      branches,
+      tracks: widened(ways, ground),
+      links: ways.flatMap((w) => w.wires.map((p) => ({ branch: w.branch, ...p }))),
+      vias: sides === 1 ? [] : ways.flatMap((w) => w.holes.map((h) => ({ branch: w.branch, xMm: h.x, yMm: h.y }))),
+      holes: screws.map((s) => ({ ...s, drillMm: SCREW.drillMm })),
+      left: left.map(({ branch, why }) => ({ ref: branches[branch]!.net, why })),
+    };
+  }
+}
