@@ -106,7 +106,7 @@ export function etch(
     const inside = Math.max(...parts.map((p, n) => (p.wire ? 0 : courts[n]!.x1)));
     const corner = cornerMm(apartMm);
     const beyond = (n: number) => (parts[n]!.wire && toPlace[n]!.edge === 'any' ? corner : 2);
-    const wMm = up(Math.max(...courts.map((c, n) => c.x1 + beyond(n)), inside + SIDE_STRIP_MM));
+    const wMm = up(Math.max(...courts.map((c, n) => c.x1 + beyond(n)), inside + Math.max(SIDE_STRIP_MM, corner - 1)));
     const below = (n: number) => (!parts[n]!.wire ? EDGE_STRIP_MM - 1 : toPlace[n]!.edge === 'any' ? 1 : corner);
     const hMm = up(Math.max(...courts.map((c, n) => c.y1 + below(n))));
     const screws = [4, wMm - 4].flatMap((xMm) => [4, hMm - 4].map((yMm) => ({ xMm, yMm })));

@@ -152,7 +152,12 @@ const TOUCH_MM = 1e-3;
 /** Rounding of a file's coordinates, mm. */
 const ROUNDING_MM = 0.02;
 
-function closeOf({ apartMm, wMm, hMm, holes }: EtchedBoard, copper: readonly Copper[]): EtchedFaults['close'] {
+function closeOf(board: EtchedBoard, copper: readonly Copper[]): EtchedFaults['close'] {
+  const { apartMm, wMm, hMm, holes, parts } = board;
+  const netsOf = new Map(parts.map((p) => [p.ref, new Set(p.pads.map((pad) => pad.net))]));
+  /** Beside a leg of a part that has one on the other net too: no nearer than the part itself makes it. */
+  const atLegs = (a: Copper, b: Copper) =>
+    (a.ref !== null && netsOf.get(a.ref)!.has(b.net!)) || (b.ref !== null && netsOf.get(b.ref)!.has(a.net!));
   const worst = new Map<string, EtchedFaults['close'][number]>();
   const note = (a: string, b: string, mm: number, p: Piece, legs: boolean, asked: number) => {
     if (mm >= asked - ROUNDING_MM) return;
@@ -172,7 +177,7 @@ function closeOf({ apartMm, wMm, hMm, holes }: EtchedBoard, copper: readonly Cop
       if (a.net === b.net || !sameLayer(a, b)) continue;
       if (!closerThan(apartMm + a.half + b.half, a.piece, b.piece)) continue;
       const mm = between(a.piece, b.piece) - a.half - b.half;
-      note(a.net!, b.net!, mm, b.piece, a.ref !== null && a.ref === b.ref, apartMm);
+      note(a.net!, b.net!, mm, b.piece, atLegs(a, b), apartMm);
     }
   }
   return [...worst.values()].sort((a, b) => a.mm - b.mm);

@@ -32,12 +32,9 @@ export function gerberFiles(board: EtchedBoard, volts: ReadonlyMap<string, strin
   ];
 }
 
-/** Names as the format bears them: no commas, stars, percents or letters beyond the plain ones. */
+/** Names as the format bears them: what separates its fields, and letters beyond the plain ones, by their number. */
 const word = (text: string) =>
-  text
-    .replace(/−/g, '-')
-    .replace(/[^\u0020-\u007e]/g, '?')
-    .replace(/[,*%\\]/g, '_');
+  text.replace(/[^\u0020-\u007e]|[,*%\\]/g, (c) => `\\u${c.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}`);
 
 function gerber(shapes: readonly BoardShape[], { hMm, sides }: EtchedBoard, layer: LayerName): string {
   const { means, negative } = FUNCTIONS[layer];
@@ -129,7 +126,6 @@ function drill(
       `T${n + 1}`,
       ...holes.filter((h) => h.d === d).map((h) => `X${h.x.toFixed(3)}Y${(hMm - h.y).toFixed(3)}`),
     ]),
-    'T0',
     'M30',
     '',
   ].join('\n');

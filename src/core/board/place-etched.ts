@@ -160,6 +160,8 @@ function placed(
             const along = row === 2 || row === Math.floor(hMm / GRID_MM) - 2;
             if (beside ? top < corner || bottom > hMm - corner : !along || left < corner) continue;
           } else if (top < EDGE_STRIP_MM - 1 || bottom > hMm - EDGE_STRIP_MM + 1 || left < SIDE_STRIP_MM) continue;
+          // High volts keep off the screws by more than the strip beside.
+          else if (left < corner - 1 && (top < corner - 1 || bottom > hMm - corner + 1)) continue;
           let cost = RIGHT * right;
           for (const { pad, at } of towards) {
             const { xMm: px, yMm: py } = lying.pads[pad]!;

@@ -1,11 +1,8 @@
 import { PDFDocument, rgb, StandardFonts } from 'pdf-lib';
+import { A4_MM as A4, printable, PT_PER_MM as PT } from '@/core/build/paper';
 import type { Template } from './template';
 import { templatePaper, templateStrokes, type Layer } from './template-strokes';
 
-/** Points of a page in a millimetre. */
-const PT = 72 / 25.4;
-/** A page is no smaller than A4, mm: printed as it is, without fitting, it is true. */
-const A4 = { w: 210, h: 297 };
 const GREY: Readonly<Record<Layer, number>> = { cut: 0, mark: 0.4, text: 0 };
 
 /** Templates at their own size, a page each. */
@@ -36,11 +33,3 @@ export async function templatePdf(templates: readonly Template[], title: string)
   }
   return pdf.save();
 }
-
-/** Letters the page's own font has; what it has not is shown as a question. */
-const printable = (text: string) =>
-  text
-    .replace(/−/g, '-')
-    .replace(/⌀/g, 'dia ')
-    .replace(/Ω/g, 'ohm')
-    .replace(/[^\u0020-\u00ff–—‘’“”•…]/g, '?');

@@ -1,4 +1,5 @@
-import { CHECK_LINE_MM, type Template } from './template';
+import { CHECK_LINE_MM } from '@/core/build/paper';
+import type { Template } from './template';
 
 /** What a template is drawn with, mm, upwards and to the right from its lower left corner. */
 export type Stroke =

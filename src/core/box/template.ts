@@ -1,3 +1,4 @@
+import { CHECK_LINE_MM } from '@/core/build/paper';
 import type { BoxFace } from '@/core/design/design';
 import type { Screws } from '@/core/parts/footprints';
 import type { Inside, PlacedBlock } from './block';
@@ -23,8 +24,6 @@ export interface Template {
   title: string;
 }
 
-/** Length of the line that tells whether a print is true, mm. */
-export const CHECK_LINE_MM = 100;
 const FOOT = { diameterMm: 3.2, insetMm: 15 };
 const TEXT_MM = 2.5;
 const LABEL_MM = 3.2;

@@ -1,0 +1,252 @@
+import fc from 'fast-check';
+import Papa from 'papaparse';
+import { PDFDocument } from 'pdf-lib';
+import { boardPdf } from '@/core/board/board-pdf';
+import { boardSvg } from '@/core/board/board-svg';
+import { boardCsv, centroidCsv } from '@/core/board/centroid';
+import { distanceMm, trackRiseK, trackWidthMm } from '@/core/board/copper-rules';
+import { etch, type Etching } from '@/core/board/etch';
+import type { EtchedBoard } from '@/core/board/etched';
+import { etchedFaults } from '@/core/board/etched-check';
+import { gerberFiles } from '@/core/board/gerber';
+import { stripVolts } from '@/core/board/strip-loads';
+import { boardParts } from '@/core/board/stripboard';
+import { trackLoads } from '@/core/board/track-loads';
+import { flowsOf, type Flow } from '@/core/build/flows';
+import { demoDesigns } from '@/core/design/demo-designs';
+import type { Design } from '@/core/design/design';
+import { mainsSide } from '@/core/mains-side/mains-side';
+import { netlistOf } from '@/core/netlist/netlist-of';
+import { SolveError } from '@/core/solve/solve-error';
+import { studyDesign } from '@/core/study/study';
+import { absurd, plausible } from '../support/designs';
+import { clock, dome, drum, first, physics } from '../support/demos';
+import { flooded, legsIn, plotted, rasterised } from '../support/read-gerber';
+
+const NO_VOLTS = new Map<string, string>();
+
+function made(design: Design, sides: 1 | 2, own: Partial<Etching> = {}): EtchedBoard {
+  const netlist = netlistOf(design);
+  let flows = new Map<string, Flow>();
+  let volts = 40;
+  try {
+    const study = studyDesign(design);
+    flows = flowsOf(study, netlist, mainsSide(study));
+    volts = stripVolts(study).value;
+  } catch (error) {
+    if (!(error instanceof SolveError)) throw error;
+  }
+  return etch(netlist, flows, { sides, copperUm: 35, volts, places: new Map(), ...own });
+}
+
+const file = (board: EtchedBoard, suffix: string) =>
+  gerberFiles(board, NO_VOLTS).find((f) => f.suffix === suffix)!.text;
+
+/** The copper as an independent reader sees it in the finished files, flooded, is the netlist. */
+async function readBack(design: Design, board: EtchedBoard): Promise<void> {
+  const { wMm, hMm, sides } = board;
+  const under = file(board, 'copper-under.gbr');
+  const texts = sides === 2 ? [under, file(board, 'copper-above.gbr')] : [under];
+  const layers = await Promise.all(texts.map((t) => rasterised(t, wMm, hMm)));
+  const holes = (await plotted(file(board, sides === 2 ? 'drill-plated.drl' : 'drill.drl'))).flatMap((o) =>
+    o.type === 'pad' ? [[o.x as number, o.y as number] as const] : [],
+  );
+  const pieceAt = flooded(layers, sides === 2 ? holes : []);
+  const listed = Papa.parse<string[]>(boardCsv(board)).data.filter((row) => row[0] === 'link');
+  const links = listed.map((row) => row[3]!.split('; ').map((p) => p.split(' ').map(Number) as [number, number]));
+  const root = new Map<number, number>();
+  const find = (n: number): number => (root.has(n) ? find(root.get(n)!) : n);
+  for (const [a, b] of links) {
+    const [p, q] = [find(pieceAt(...a!)), find(pieceAt(...b!))];
+    if (p !== q) root.set(p, q);
+  }
+  const legs = legsIn(under);
+  const wanted = new Map<string, string>(
+    boardParts(netlistOf(design)).flatMap(({ part }) =>
+      part.pins.map((p) => [`${part.ref} ${p.name}`, p.net] as const),
+    ),
+  );
+  expect(legs).toHaveLength(wanted.size);
+  const netOn = new Map<number, string>();
+  const pieceOf = new Map<string, number>();
+  for (const { ref, name, x, y } of legs) {
+    const net = wanted.get(`${ref} ${name}`);
+    const piece = find(pieceAt(x, y));
+    expect([ref, name, net, piece > 0]).toEqual([ref, name, expect.any(String), true]);
+    expect([ref, name, netOn.get(piece) ?? net]).toEqual([ref, name, net]);
+    netOn.set(piece, net!);
+    if (board.left.some((l) => l.ref === net)) continue;
+    expect([ref, name, pieceOf.get(net!) ?? piece]).toEqual([ref, name, piece]);
+    pieceOf.set(net!, piece);
+  }
+  // Each leg has its hole.
+  const drilled = new Set(holes.map(([x, y]) => `${x.toFixed(2)} ${y.toFixed(2)}`));
+  expect(legs.filter((l) => !drilled.has(`${l.x.toFixed(2)} ${l.y.toFixed(2)}`))).toEqual([]);
+}
+
+const BOTH = [1, 2] as const;
+
+describe.each(demoDesigns().map((d) => [d.name, d] as const))('%s', (_, design) => {
+  test.each(BOTH)(
+    'copper on %d side(s), read back from its files, is the circuit; nothing is left over',
+    async (sides) => {
+      const board = made(design, sides);
+      expect(board.left).toEqual([]);
+      const { apart, touching, shared, overlaps, close } = etchedFaults(board);
+      expect({ apart, touching, shared, overlaps }).toEqual({ apart: [], touching: [], shared: [], overlaps: [] });
+      // Only a part's own legs may be nearer than its volts ask, and that is said.
+      expect(close.filter((c) => !c.legs)).toEqual([]);
+      await readBack(design, board);
+    },
+  );
+});
+
+test('100 random designs of up to 40 parts: the copper of the files is the netlist, on one side and on two', async () => {
+  await fc.assert(
+    fc.asyncProperty(fc.oneof(absurd, plausible), fc.constantFrom(...BOTH), async (design, sides) => {
+      const count = boardParts(netlistOf(design)).length;
+      if (count === 0 || count > 40) return;
+      const board = made(design, sides);
+      const faults = etchedFaults(board);
+      expect(faults.touching).toEqual([]);
+      expect(faults.overlaps).toEqual([]);
+      expect(faults.shared).toEqual([]);
+      expect(faults.apart.filter((net) => !board.left.some((l) => l.ref === net))).toEqual([]);
+      expect(faults.close.filter((c) => !c.legs)).toEqual([]);
+      if (board.parts.length > 0) await readBack(design, board);
+      else expect(board.left.length).toBeGreaterThan(0);
+    }),
+    { numRuns: 100 },
+  );
+}, 600_000);
+
+test('widths and distances are those of the charts', () => {
+  // 1.5 A at 10 K on 35 µm wants 0.53 mm; twice the copper half of it.
+  expect(trackWidthMm(1.5, 10, 35)).toBeCloseTo(0.526, 2);
+  expect(trackWidthMm(1.5, 10, 70)).toBeCloseTo(0.263, 2);
+  expect(trackRiseK(1.5, trackWidthMm(1.5, 10, 35), 35)).toBeCloseTo(10, 6);
+  expect([20, 30, 31, 150, 151, 300, 301, 500, 700].map(distanceMm)).toEqual([
+    0.4, 0.4, 0.6, 0.6, 1.25, 1.25, 2.5, 2.5, 3.5,
+  ]);
+});
+
+test('the star: pulses and what is taken from the reservoir share its leg and no track', () => {
+  for (const design of [clock, drum, first]) {
+    const board = made(design, 1);
+    const halves = board.branches.filter((b) => b.net === '0 V');
+    expect(halves.map((b) => b.carries)).toEqual(['pulses', 'load']);
+    expect(halves[0]!.star).toEqual(halves[1]!.star);
+    // A track laid across from one half to the other is found.
+    const legOf = (carries: string) => {
+      const n = board.branches.findIndex((b) => b.net === '0 V' && b.carries === carries);
+      return board.parts.flatMap((p) => p.pads).find((p) => p.branch === n && p.xMm !== halves[0]!.star!.xMm)!;
+    };
+    const [a, b] = [legOf('pulses'), legOf('load')];
+    const across = {
+      layer: 'under' as const,
+      branch: a.branch,
+      x1: a.xMm,
+      y1: a.yMm,
+      x2: b.xMm,
+      y2: b.yMm,
+      widthMm: 1,
+    };
+    expect(etchedFaults({ ...board, tracks: [...board.tracks, across] }).shared).toEqual(['0 V']);
+  }
+});
+
+test('a missing track, a stray one and a part on another are found', () => {
+  const board = made(clock, 1);
+  const without = { ...board, tracks: board.tracks.filter((t) => board.branches[t.branch]!.net !== 'AC 1') };
+  expect(etchedFaults(without).apart).toEqual(['AC 1']);
+  const [a, b] = ['AC 1', 'AC 2'].map((net) => board.parts.flatMap((p) => p.pads).find((p) => p.net === net)!);
+  const stray = {
+    layer: 'under' as const,
+    branch: a!.branch,
+    x1: a!.xMm,
+    y1: a!.yMm,
+    x2: b!.xMm,
+    y2: b!.yMm,
+    widthMm: 1,
+  };
+  expect(etchedFaults({ ...board, tracks: [...board.tracks, stray] }).touching).toEqual([['AC 1', 'AC 2']]);
+  const [first, second] = board.parts.filter((p) => !p.wire);
+  const onTop = board.parts.map((p) => (p === second ? { ...p, body: first!.body } : p));
+  expect(etchedFaults({ ...board, parts: onTop }).overlaps).toContainEqual([first!.ref, second!.ref]);
+});
+
+test('the mains and what stands in a panel stay off it; cans stay 5 mm from what is on a sink', () => {
+  for (const design of [clock, dome, drum, physics]) {
+    const { parts } = made(design, 1);
+    for (const net of ['L', 'N', 'PE']) expect(parts.flatMap((p) => p.pads.map((pad) => pad.net))).not.toContain(net);
+    const hot = parts.filter((p) => p.ref.startsWith('U') && p.pads.length === 3);
+    for (const can of parts.filter((p) => p.polarised))
+      for (const h of hot) {
+        const dx = Math.max(can.body.x0 - h.body.x1, h.body.x0 - can.body.x1);
+        const dy = Math.max(can.body.y0 - h.body.y1, h.body.y0 - can.body.y1);
+        expect([can.ref, h.ref, Math.max(dx, dy) >= 5 - 1e-9]).toEqual([can.ref, h.ref, true]);
+      }
+  }
+});
+
+test('tracks are as wide as what flows asks, the pulses of the reservoir by their RMS', () => {
+  const board = made(clock, 1);
+  const loads = trackLoads(board);
+  const raw = loads.find((l) => l.net === 'raw +' && l.carries === 'pulses')!;
+  const solution = studyDesign(clock);
+  // Pulses carry more RMS than the direct current they make.
+  expect(raw.flows.value).toBeGreaterThan(1.4 * solution.design.demand.outputA);
+  for (const l of loads) {
+    expect(l.narrowest.value).toBeGreaterThanOrEqual(0.8);
+    if (l.narrowMm === 0) expect(l.rise.value).toBeLessThanOrEqual(10.5);
+  }
+});
+
+test('a part put by hand stays where it was put, the others around it', () => {
+  const board = made(clock, 1);
+  const places = new Map(board.parts.map((p) => [p.key, { xMm: p.xMm, yMm: p.yMm, turn: p.turn }]));
+  const again = made(clock, 1, { places });
+  expect(again.parts).toEqual(board.parts);
+  const d = board.parts.find((p) => p.ref === 'D5')!;
+  places.set(d.key, { xMm: d.xMm, yMm: d.yMm, turn: ((d.turn + 2) % 4) as 0 | 1 | 2 | 3 });
+  const moved = made(clock, 1, { places }).parts.find((p) => p.ref === 'D5')!;
+  expect([moved.turn, moved.xMm, moved.yMm]).toEqual([(d.turn + 2) % 4, d.xMm, d.yMm]);
+});
+
+test('print and centroids are true to size: the copper for toner lies as seen from above, the view from below mirrored', async () => {
+  const board = made(drum, 1);
+  const dots = (svg: string) =>
+    [...svg.matchAll(/<circle cx="([\d.]+)" cy="([\d.]+)" r="[\d.]+" fill="#000"/g)].map((m) => [
+      Number(m[1]),
+      Number(m[2]),
+    ]);
+  const size = /width="([\d.]+)mm" height="([\d.]+)mm" viewBox="0 0 ([\d.]+) ([\d.]+)"/;
+  const svg = boardSvg(board, 'copper mirrored', 'x', NO_VOLTS);
+  expect(size.exec(svg)!.slice(1).map(Number)).toEqual(
+    [board.wMm, board.hMm, board.wMm, board.hMm].map((mm) => Number(mm.toFixed(3))),
+  );
+  const pads = board.parts.flatMap((p) => p.pads);
+  expect(dots(svg)[0]![0]).toBeCloseTo(pads[0]!.xMm, 2);
+  expect(dots(boardSvg(board, 'copper', 'x', NO_VOLTS))[0]![0]).toBeCloseTo(board.wMm - pads[0]!.xMm, 2);
+  const rows = Papa.parse<Record<string, string>>(centroidCsv(board), { header: true }).data;
+  const c1 = board.parts.find((p) => p.ref === 'C1')!;
+  const row = rows.find((r) => r.part === 'C1')!;
+  expect(Number(row['x mm'])).toBeCloseTo((c1.body.x0 + c1.body.x1) / 2, 1);
+  expect(Number(row['y mm'])).toBeCloseTo(board.hMm - (c1.body.y0 + c1.body.y1) / 2, 1);
+  const pdf = await boardPdf(board, 'Drum ±18 V', NO_VOLTS);
+  expect(Buffer.from(await boardPdf(board, 'Drum ±18 V', NO_VOLTS)).equals(Buffer.from(pdf))).toBe(true);
+  expect((await PDFDocument.load(pdf)).getPages()).toHaveLength(3);
+});
+
+test('a doubtful board: nothing to solder, more than fits, a thousand volts', () => {
+  const empty = etch({ parts: [], nets: [], tests: [] }, new Map(), {
+    sides: 1,
+    copperUm: 35,
+    volts: 10,
+    places: new Map(),
+  });
+  expect([empty.parts, empty.left]).toEqual([[], []]);
+  const high = made(clock, 1, { volts: 400 });
+  expect(high.apartMm).toBe(2.5);
+  expect(etchedFaults(high).close.filter((c) => !c.legs)).toEqual([]);
+});
