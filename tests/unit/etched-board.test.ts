@@ -6,7 +6,7 @@ import { boardSvg } from '@/core/board/board-svg';
 import { boardCsv, centroidCsv } from '@/core/board/centroid';
 import { distanceMm, trackRiseK, trackWidthMm } from '@/core/board/copper-rules';
 import { etch, type Etching } from '@/core/board/etch';
-import type { EtchedBoard } from '@/core/board/etched';
+import type { EtchedBoard, Turn } from '@/core/board/etched';
 import { etchedFaults } from '@/core/board/etched-check';
 import { gerberFiles } from '@/core/board/gerber';
 import { stripVolts } from '@/core/board/strip-loads';
@@ -36,7 +36,7 @@ function made(design: Design, sides: 1 | 2, own: Partial<Etching> = {}): EtchedB
   } catch (error) {
     if (!(error instanceof SolveError)) throw error;
   }
-  return etch(netlist, flows, { sides, copperUm: 35, volts, places: new Map(), ...own });
+  return etch(netlist, flows, { sides, copperUm: 35, volts, places: [], ...own });
 }
 
 const file = (board: EtchedBoard, suffix: string) =>
@@ -204,13 +204,14 @@ test('tracks are as wide as what flows asks, the pulses of the reservoir by thei
 
 test('a part put by hand stays where it was put, the others around it', () => {
   const board = made(clock, 1);
-  const places = new Map(board.parts.map((p) => [p.key, { xMm: p.xMm, yMm: p.yMm, turn: p.turn }]));
+  const places = board.parts.map(({ key, xMm, yMm, turn }) => ({ part: key, xMm, yMm, turn }));
   const again = made(clock, 1, { places });
   expect(again.parts).toEqual(board.parts);
   const d = board.parts.find((p) => p.ref === 'D5')!;
-  places.set(d.key, { xMm: d.xMm, yMm: d.yMm, turn: ((d.turn + 2) % 4) as 0 | 1 | 2 | 3 });
-  const moved = made(clock, 1, { places }).parts.find((p) => p.ref === 'D5')!;
-  expect([moved.turn, moved.xMm, moved.yMm]).toEqual([(d.turn + 2) % 4, d.xMm, d.yMm]);
+  const half = ((d.turn + 2) % 4) as Turn;
+  const turned = places.map((p) => (p.part === d.key ? { ...p, turn: half } : p));
+  const moved = made(clock, 1, { places: turned }).parts.find((p) => p.ref === 'D5')!;
+  expect([moved.turn, moved.xMm, moved.yMm]).toEqual([half, d.xMm, d.yMm]);
 });
 
 test('print and centroids are true to size: the copper for toner lies as seen from above, the view from below mirrored', async () => {
@@ -243,7 +244,7 @@ test('a doubtful board: nothing to solder, more than fits, a thousand volts', ()
     sides: 1,
     copperUm: 35,
     volts: 10,
-    places: new Map(),
+    places: [],
   });
   expect([empty.parts, empty.left]).toEqual([[], []]);
   const high = made(clock, 1, { volts: 400 });

@@ -1,5 +1,6 @@
 import { LINK_PAD, VIA_PAD, type EtchedBoard, type Layer } from './etched';
 import { boardText } from './board-text';
+import { boardWords, line, markOf, SILK_MM } from './board-words';
 
 /** What a layer of a finished board is drawn with, mm from its upper left corner, seen from the side of the parts. */
 export type BoardShape =
@@ -18,11 +19,7 @@ export interface Drilled {
 
 /** Solder resist leaves so much around a pad free, mm. */
 const MASK_MM = 0.1;
-const SILK_MM = 0.15;
 const OUTLINE_MM = 0.1;
-/** Letters on the silk, mm high. */
-const NAME_MM = 1.5;
-const SMALL_MM = 1.1;
 
 /** The layers of a board that are made: of two sides with copper above, of one with links printed where they go. */
 export const layersOf = ({ sides }: EtchedBoard): LayerName[] =>
@@ -126,16 +123,6 @@ export function drilled({ parts, links, vias, holes }: EtchedBoard): Drilled[] {
   ];
 }
 
-const line = (x1: number, y1: number, x2: number, y2: number, w = SILK_MM): BoardShape => ({
-  kind: 'stroke',
-  x1,
-  y1,
-  x2,
-  y2,
-  w,
-  net: null,
-});
-
 function rectangle(x0: number, y0: number, x1: number, y1: number, w = SILK_MM): BoardShape[] {
   return [line(x0, y0, x1, y0, w), line(x1, y0, x1, y1, w), line(x1, y1, x0, y1, w), line(x0, y1, x0, y0, w)];
 }
@@ -147,35 +134,6 @@ function circle(x: number, y: number, r: number): BoardShape[] {
     return [x + r * Math.cos(angle), y + r * Math.sin(angle)] as const;
   };
   return Array.from({ length: CIRCLE_STEPS }, (_, n) => line(...at(n), ...at(n + 1)));
-}
-
-/** A word of the silk and where it goes: its middle, and how high. */
-export interface Word {
-  text: string;
-  x: number;
-  y: number;
-  mm: number;
-  of: 'name' | 'value' | 'wire';
-}
-
-/** What is written on a board: names on bodies, values under them where there is room, above each wire what it is. */
-export function boardWords({ parts }: EtchedBoard, volts: ReadonlyMap<string, string>): Word[] {
-  return parts.flatMap(({ ref, value, wire, body, pads }): Word[] => {
-    const [x, y] = [(body.x0 + body.x1) / 2, (body.y0 + body.y1) / 2];
-    if (wire) {
-      const net = pads[0]!.net;
-      const says = `${ref.split(' ')[0]} ${net}`;
-      const reads = volts.get(net);
-      const above = pads[0]!.yMm - pads[0]!.padMm / 2 - 0.4 - SMALL_MM / 2;
-      return [
-        { text: reads && !says.includes(reads) ? `${says} ${reads}` : says, x, y: above, mm: SMALL_MM, of: 'wire' },
-      ];
-    }
-    const [w, h] = [body.x1 - body.x0, body.y1 - body.y0];
-    const roomy = h >= 2 * NAME_MM + 2 && w >= value.length * SMALL_MM && value !== '';
-    const name: Word = { text: ref, x, y: roomy ? y - NAME_MM : y, mm: NAME_MM, of: 'name' };
-    return roomy ? [name, { text: value, x, y: y + NAME_MM, mm: SMALL_MM, of: 'value' }] : [name];
-  });
 }
 
 /** Bodies, which way round they go in, and what is written on them. */
@@ -191,26 +149,4 @@ function silk(board: EtchedBoard, volts: ReadonlyMap<string, string>): BoardShap
 
 function bodyOf({ body: { x0, y0, x1, y1 }, round }: EtchedBoard['parts'][number]): BoardShape[] {
   return round ? circle((x0 + x1) / 2, (y0 + y1) / 2, (x1 - x0) / 2) : rectangle(x0, y0, x1, y1);
-}
-
-/** Which way round: a plus beside a can's, a band at a cathode, a bar along a metal tab. */
-export function markOf({ body, pads, polarised }: EtchedBoard['parts'][number]): BoardShape[] {
-  const plus = polarised ? pads.find((p) => p.name === 'plus') : undefined;
-  const minus = polarised ? pads.find((p) => p.name === 'minus') : undefined;
-  if (plus && minus) {
-    // Away from the other leg, along the line of both.
-    const apart = Math.hypot(plus.xMm - minus.xMm, plus.yMm - minus.yMm) || 1;
-    const [ux, uy] = [(plus.xMm - minus.xMm) / apart, (plus.yMm - minus.yMm) / apart];
-    const [x, y] = [plus.xMm + ux * (plus.padMm / 2 + 1.1), plus.yMm + uy * (plus.padMm / 2 + 1.1)];
-    return [line(x - 0.6, y, x + 0.6, y), line(x, y - 0.6, x, y + 0.6)];
-  }
-  const cathode = pads.length === 2 ? pads.find((p) => p.name === 'cathode') : undefined;
-  if (cathode) {
-    const { x0, y0, x1, y1 } = body;
-    if (cathode.yMm > y1) return [line(x0, y1 - 0.8, x1, y1 - 0.8, 0.4)];
-    if (cathode.yMm < y0) return [line(x0, y0 + 0.8, x1, y0 + 0.8, 0.4)];
-    if (cathode.xMm > x1) return [line(x1 - 0.8, y0, x1 - 0.8, y1, 0.4)];
-    return [line(x0 + 0.8, y0, x0 + 0.8, y1, 0.4)];
-  }
-  return [];
 }

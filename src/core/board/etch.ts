@@ -2,11 +2,11 @@ import type { Flow } from '@/core/build/flows';
 import type { Netlist } from '@/core/netlist/netlist';
 import { branchesOf } from './branches';
 import { distanceMm } from './copper-rules';
-import { SCREW, type Branch, type EtchedBoard, type OnBoard } from './etched';
+import { GRID_MM, SCREW, type Branch, type EtchedBoard, type OnBoard, type Place } from './etched';
 import { courtyard, footprintOf, turned } from './pad-footprint';
-import { cornerMm, EDGE_STRIP_MM, GRID_MM, placeParts, SIDE_STRIP_MM, type Place, type ToPlace } from './place-etched';
-import { routed, type Ground } from './route-etched';
-import { boardParts } from './stripboard';
+import { cornerMm, EDGE_STRIP_MM, placing, SIDE_STRIP_MM, type Apart, type ToPlace } from './place-etched';
+import { routing, type Ground } from './route-etched';
+import { boardKey, boardParts } from './stripboard';
 import { widened } from './widen-tracks';
 
 /** How a board is to be made. */
@@ -16,7 +16,14 @@ export interface Etching {
   /** Peak volts between two of its nets. */
   volts: number;
   /** Where parts were put by hand, by their key. */
-  places: ReadonlyMap<string, Place>;
+  places: readonly (Place & { part: string })[];
+}
+
+/** How far a board is. */
+export interface EtchProgress {
+  at: 'placing' | 'routing';
+  /** Ways laid until now. */
+  ways: number;
 }
 
 /** Parts and wires a board is laid out for. */
@@ -28,11 +35,11 @@ const WIDER = [1, 1.7, 2.8] as const;
 const NOTHING = { wMm: 0, hMm: 0, parts: [], branches: [], tracks: [], links: [], vias: [], holes: [] };
 
 /** A board with tracks of its own from a netlist: placed in the order of the street, then routed. Never throws; what it could not do is under `left`. */
-export function etch(
+export function* etching(
   netlist: Netlist,
   flows: ReadonlyMap<string, Flow>,
   { sides, copperUm, volts, places }: Etching,
-): EtchedBoard {
+): Generator<EtchProgress, EtchedBoard> {
   const all = boardParts(netlist);
   const apartMm = distanceMm(volts);
   const none = (why: string): EtchedBoard => ({
@@ -51,8 +58,7 @@ export function etch(
     flows,
     copperUm,
   );
-  const keyOf = (n: number) =>
-    bodies[n]!.wire ? `${bodies[n]!.part.key} ${bodies[n]!.footprint.pads[0]!.name}` : bodies[n]!.part.key;
+  const keyOf = (n: number) => boardKey(bodies[n]!);
   const toPlace = bodies.map(({ part, wire, footprint }, n): ToPlace => ({
     footprint,
     edge: !wire
@@ -63,18 +69,25 @@ export function etch(
           ? 'left'
           : 'any',
     heat: part.kind === 'electrolytic' ? 'can' : part.carriesLoad && part.pins.length > 2 ? 'hot' : null,
-    fixed: places.get(keyOf(n)) ?? null,
+    fixed: places.find((p) => p.part === keyOf(n)) ?? null,
   }));
   let best: EtchedBoard | null = null;
   for (const wider of WIDER) {
-    const found = placeParts(toPlace, plans, { gapMm: Math.max(GAP_MM, apartMm) * wider, apartMm });
-    const board = found && onTracks(found);
+    const found = yield* placed({ gapMm: Math.max(GAP_MM, apartMm) * wider, apartMm });
+    const board: EtchedBoard | null = found && (yield* onTracks(found));
     if (board && board.left.length < (best?.left.length ?? Infinity)) best = board;
     if (best?.left.length === 0) break;
   }
   return best ?? none('finds no place');
 
-  function onTracks(found: readonly Place[]): EtchedBoard {
+  function* placed(apart: Apart): Generator<EtchProgress, Place[] | null> {
+    const place = placing(toPlace, plans, apart);
+    let step = place.next();
+    for (; !step.done; step = place.next()) yield { at: 'placing', ways: 0 };
+    return step.value;
+  }
+
+  function* onTracks(found: readonly Place[]): Generator<EtchProgress, EtchedBoard> {
     const parts = bodies.map(({ part, wire, footprint }, n): OnBoard => {
       const { xMm, yMm, turn } = found[n]!;
       const lying = turned(footprint, turn);
@@ -111,7 +124,10 @@ export function etch(
     const hMm = up(Math.max(...courts.map((c, n) => c.y1 + below(n))));
     const screws = [4, wMm - 4].flatMap((xMm) => [4, hMm - 4].map((yMm) => ({ xMm, yMm })));
     const ground: Ground = { wMm, hMm, sides, apartMm, parts, branches, screws };
-    const { ways, left } = routed(ground);
+    const route = routing(ground);
+    let step = route.next();
+    for (; !step.done; step = route.next()) yield { at: 'routing', ways: step.value.searches };
+    const { ways, left } = step.value;
     return {
       wMm,
       hMm,
@@ -127,4 +143,12 @@ export function etch(
       left: left.map(({ branch, why }) => ({ ref: branches[branch]!.net, why })),
     };
   }
+}
+
+/** The same without a pause. */
+export function etch(...asked: Parameters<typeof etching>): EtchedBoard {
+  const steps = etching(...asked);
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  return step.value;
 }

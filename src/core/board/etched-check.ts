@@ -1,6 +1,6 @@
+import { overlapsOf } from './overlaps';
 import { between, closerThan, type Piece } from './copper-geometry';
-import { EDGE_MM, LINK_PAD, SCREW, VIA_PAD, type EtchedBoard, type Layer } from './etched';
-import { STAR_MM } from './route-etched';
+import { EDGE_MM, LINK_PAD, SCREW, STAR_MM, VIA_PAD, type EtchedBoard, type Layer } from './etched';
 
 /** What is wrong with a board as its copper is: found again from pads, tracks and links alone. */
 export interface EtchedFaults {
@@ -181,17 +181,4 @@ function closeOf(board: EtchedBoard, copper: readonly Copper[]): EtchedFaults['c
     }
   }
   return [...worst.values()].sort((a, b) => a.mm - b.mm);
-}
-
-function overlapsOf({ parts, wMm, hMm }: EtchedBoard): [string, string][] {
-  const found: [string, string][] = [];
-  parts.forEach((a, n) => {
-    const { x0, y0, x1, y1 } = a.body;
-    if (!a.wire && (x0 < 0 || y0 < 0 || x1 > wMm || y1 > hMm)) found.push([a.ref, 'the edge']);
-    for (const b of parts.slice(n + 1)) {
-      const o = b.body;
-      if (x0 < o.x1 && o.x0 < x1 && y0 < o.y1 && o.y0 < y1) found.push([a.ref, b.ref]);
-    }
-  });
-  return found;
 }

@@ -41,6 +41,13 @@ export interface OnBoard {
 /** Quarter turns, against the clock. */
 export type Turn = 0 | 1 | 2 | 3;
 
+/** Where a first leg is, mm, and how the part is turned. */
+export interface Place {
+  xMm: number;
+  yMm: number;
+  turn: Turn;
+}
+
 /** A straight piece of copper with round ends. */
 export interface Track {
   layer: Layer;
@@ -102,3 +109,7 @@ export const VIA_PAD = { padMm: 1.5, drillMm: 0.8 } as const;
 export const SCREW = { drillMm: 3.2, headMm: 6.5 } as const;
 /** Copper keeps so far from the edge, mm. */
 export const EDGE_MM = 1;
+/** Around a star's pad its two halves may touch, mm beyond the pad. */
+export const STAR_MM = 1.2;
+/** Parts stand on a grid of half a pitch, mm. */
+export const GRID_MM = 1.27;

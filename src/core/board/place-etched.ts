@@ -1,10 +1,7 @@
 import type { PadAt } from './branches';
-import type { Rect, Turn } from './etched';
+import { GRID_MM, type Place, type Rect, type Turn } from './etched';
 import { courtyard, turned, type Footprint } from './pad-footprint';
-import { PITCH_MM } from './strip-footprint';
 
-/** Parts stand on a grid of half a pitch, mm. */
-export const GRID_MM = PITCH_MM / 2;
 /** Left and right of the parts stay free for screws and wires, mm. */
 export const SIDE_STRIP_MM = 6 * GRID_MM;
 /** Above and below them, mm. */
@@ -19,13 +16,6 @@ export interface ToPlace {
   heat: 'hot' | 'can' | null;
   /** Where a hand has put it. */
   fixed: Place | null;
-}
-
-/** Where a first leg is, mm, and how the part is turned. */
-export interface Place {
-  xMm: number;
-  yMm: number;
-  turn: Turn;
 }
 
 /** Between a can and what is on a sink, mm. */
@@ -64,11 +54,11 @@ interface Spot extends Place {
 const TURNS: readonly Turn[] = [0, 1, 2, 3];
 
 /** Places parts in their order from left to right, near what they are joined to and without crossing connections; the best of several heights. */
-export function placeParts(
+export function* placing(
   parts: readonly ToPlace[],
   branches: readonly { pads: readonly PadAt[] }[],
   { gapMm, apartMm }: Apart,
-): Place[] | null {
+): Generator<void, Place[] | null> {
   const areaMm2 = parts.reduce((sum, { footprint }) => {
     const c = courtyard(footprint);
     return sum + (c.x1 - c.x0 + gapMm) * (c.y1 - c.y0 + gapMm);
@@ -88,21 +78,21 @@ export function placeParts(
   const about = Math.sqrt(areaMm2 / COVERED / 1.4);
   let found: { spots: Spot[]; cost: number } | null = null;
   for (const share of [0.85, 1.1, 1.4]) {
-    const next = placed(parts, branches, up(Math.max(least, share * about)), { gapMm, apartMm });
+    const next = yield* placed(parts, branches, up(Math.max(least, share * about)), { gapMm, apartMm });
     if (next && next.cost < (found?.cost ?? Infinity)) found = next;
   }
   // Wires beside each other that left no room for the last one: a taller board.
   for (const taller of [1.4, 2, 3])
-    found ??= placed(parts, branches, up(taller * Math.max(least, 1.4 * about)), { gapMm, apartMm });
+    found ??= yield* placed(parts, branches, up(taller * Math.max(least, 1.4 * about)), { gapMm, apartMm });
   return found && found.spots.map(({ xMm, yMm, turn }) => ({ xMm, yMm, turn }));
 }
 
-function placed(
+function* placed(
   parts: readonly ToPlace[],
   branches: readonly { pads: readonly PadAt[] }[],
   hMm: number,
   { gapMm, apartMm }: Apart,
-): { spots: Spot[]; cost: number } | null {
+): Generator<void, { spots: Spot[]; cost: number } | null> {
   const corner = cornerMm(apartMm);
   const spots: (Spot | null)[] = parts.map((p) => (p.fixed ? spotAt(p.footprint, p.fixed) : null));
   const joined = parts.map((p, part) =>
@@ -193,18 +183,22 @@ function placed(
   };
   let frontier = Math.max(SIDE_STRIP_MM, ...spots.flatMap((s) => (s ? [s.court.x1] : [])));
   const last: number[] = [];
-  parts.forEach((p, n) => {
-    if (spots[n]) return;
-    if (p.edge === 'right') return void last.push(n);
+  for (const [n, p] of parts.entries()) {
+    if (spots[n]) continue;
+    if (p.edge === 'right') {
+      last.push(n);
+      continue;
+    }
+    yield;
     const wide = courtyard(p.footprint);
     const reach = Math.max(wide.x1 - wide.x0, wide.y1 - wide.y0);
     const found = places(n, Math.max(SIDE_STRIP_MM, frontier - BACK_MM), frontier + reach + 6, CLOSELY);
     // An edge that is full here is free further on.
     const spot = best(found.length > 0 ? found : places(n, SIDE_STRIP_MM, frontier + FAR_MM, CLOSELY), costAt(n));
-    if (!spot) return;
+    if (!spot) continue;
     spots[n] = spot;
     if (!p.edge) frontier = Math.max(frontier, spot.court.x1 + gapMm);
-  });
+  }
   const width = () =>
     Math.max(...spots.flatMap((s, n) => (s && parts[n]!.edge !== 'right' ? [s.court.x1] : [SIDE_STRIP_MM])));
   const settleRight = () => {
@@ -220,8 +214,9 @@ function placed(
   // Every part once more, among all the others.
   for (let round = 0; round < ROUNDS; round++) {
     let moved = false;
-    parts.forEach((p, n) => {
-      if (p.fixed || p.edge === 'right' || p.edge === 'left') return;
+    for (const [n, p] of parts.entries()) {
+      if (p.fixed || p.edge === 'right' || p.edge === 'left') continue;
+      yield;
       const now = spots[n]!;
       const cost = costAt(n);
       // Near what it is joined to.
@@ -235,7 +230,7 @@ function placed(
         spots[n] = better;
         moved = true;
       }
-    });
+    }
     settleRight();
     if (spots.some((s) => s === null)) return null;
     if (!moved) break;

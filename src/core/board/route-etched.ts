@@ -1,6 +1,6 @@
 import { LEAST_MM } from './copper-rules';
 import { closerThan, toPiece, type Piece } from './copper-geometry';
-import { EDGE_MM, LINK_PAD, SCREW, VIA_PAD, type Branch, type Layer, type OnBoard, type Rect } from './etched';
+import { EDGE_MM, LINK_PAD, SCREW, STAR_MM, VIA_PAD, type Branch, type Layer, type OnBoard, type Rect } from './etched';
 import {
   ABOVE,
   ACROSS,
@@ -48,8 +48,6 @@ export interface Ground {
 export const TRACK_MM = 0.8;
 /** Between bare wires above the board, mm. */
 const WIRE_GAP_MM = 1.4;
-/** Around a star's pad its two halves may touch, mm beyond the pad. */
-export const STAR_MM = 1.2;
 /** A grid's cells are told by their middles: what that can miss, mm. */
 const SLACK_MM = 0.08;
 /** What it costs to be closer to a neighbouring leg than the volts ask, a cell; to lie where a wide track finds no room. */
@@ -63,7 +61,7 @@ const MOST_ROUNDS = 40;
 const MOST_SEARCHES = 900;
 
 /** Ways for all branches of a board: each the cheapest, then what crosses is laid again, ever dearer, until nothing does. */
-export function routed(ground: Ground): Routed {
+export function* routing(ground: Ground): Generator<{ searches: number }, Routed> {
   const grid: Grid = {
     columns: Math.floor(ground.wMm / CELL_MM) + 1,
     rows: Math.floor(ground.hMm / CELL_MM) + 1,
@@ -113,7 +111,7 @@ export function routed(ground: Ground): Routed {
   };
 
   /** Joins what is apart of a branch. */
-  const connect = (branch: number, pressure: number) => {
+  function* connect(branch: number, pressure: number): Generator<{ searches: number }, boolean> {
     for (;;) {
       const groups = groupsOf(branch);
       if (groups.length < 2 || searches >= MOST_SEARCHES) return groups.length < 2;
@@ -123,8 +121,9 @@ export function routed(ground: Ground): Routed {
       const found = finder.way(from, new Set(others.flat()), terrainFor(branch, pressure));
       if (!found) return false;
       ways.push(wayOf(branch, found, grid));
+      yield { searches };
     }
-  };
+  }
 
   /** Pads of a branch with what is laid to them: nodes that are one piece. Pieces without a pad are taken up. */
   const groupsOf = (branch: number): number[][] => {
@@ -158,7 +157,7 @@ export function routed(ground: Ground): Routed {
     .sort((a, b) => weight(ground.branches[a]!) - weight(ground.branches[b]!));
   const lost = new Set<number>();
   let pressure = PRESSURE;
-  for (const branch of order) if (!connect(branch, pressure)) lost.add(branch);
+  for (const branch of order) if (!(yield* connect(branch, pressure))) lost.add(branch);
   for (let round = 0; round < MOST_ROUNDS && searches < MOST_SEARCHES; round++) {
     const clashing = clashes(ways, ground);
     if (clashing.length === 0) break;
@@ -168,7 +167,7 @@ export function routed(ground: Ground): Routed {
     for (const way of again) {
       if (!ways.includes(way)) continue;
       ways = ways.filter((w) => w !== way);
-      if (!connect(way.branch, pressure)) lost.add(way.branch);
+      if (!(yield* connect(way.branch, pressure))) lost.add(way.branch);
     }
   }
   // What still crosses gives way, the one that crosses most first.
@@ -185,7 +184,7 @@ export function routed(ground: Ground): Routed {
     const before = ways;
     history.fill(0);
     ways = ways.filter((w) => w !== way);
-    if (!connect(way.branch, 1000) || clashes(ways, ground).length > 0) ways = before;
+    if (!(yield* connect(way.branch, 1000)) || clashes(ways, ground).length > 0) ways = before;
   }
   for (const branch of lost)
     if (groupsOf(branch).length > 1) left.push({ branch, why: 'finds no way between all its legs' });

@@ -1,5 +1,6 @@
 import { offBoard } from '@/core/build/off-board';
 import type { Netlist, NetPart } from '@/core/netlist/netlist';
+import type { StripPlace } from '@/core/design/design';
 import { lyings, PITCH_MM, type Leg, type Lying } from './strip-footprint';
 
 /** A hole: which strip, from above, and which hole on it, from the left; both from 0. */
@@ -11,6 +12,8 @@ export interface Hole {
 /** A part on the board, or a wire that leaves it. */
 export interface OnStrips {
   ref: string;
+  /** By which it is found again when references move. */
+  key: string;
   /** Whether it is a pin a wire to somewhere else is soldered to. */
   wire: boolean;
   /** Whether it has a plus that must not be mistaken. */
@@ -40,6 +43,8 @@ const GAPS = [1, 2, 3] as const;
 const COST = { cut: 1, link: 4, shut: 6, hole: 0.6, strip: 0.02 } as const;
 /** Parts and wires a board of strips is laid out for. */
 const MOST_PARTS = 80;
+/** Strips that are free below what was put somewhere by hand. */
+const ROOM_BELOW = 3;
 /** How far back to the left a part is still tried, holes. */
 const BACK = 10;
 
@@ -60,9 +65,21 @@ export function boardParts(netlist: Netlist): { part: NetPart; wire: boolean }[]
   return [...sources, ...on.map((part) => ({ part, wire: false })), ...others];
 }
 
-/** Lays a netlist out on a board of strips: the best of several, by links, cuts and size. */
-export function stripboard(netlist: Netlist): Stripboard {
-  const parts = boardParts(netlist);
+/** By which a part or a wire of a board is found again when references move. */
+export const boardKey = ({ part, wire }: { part: NetPart; wire: boolean }): string =>
+  wire ? `${part.key} ${part.pins[0]!.name}` : part.key;
+
+/**
+ * Lays a netlist out on a board of strips: the best of several, by links, cuts and size.
+ * @param byHand where parts were put: each lies there, or in the nearest holes it can be soldered into, the last one last
+ */
+export function stripboard(netlist: Netlist, byHand: readonly StripPlace[] = []): Stripboard {
+  const all = boardParts(netlist);
+  const put = byHand.flatMap((place) => {
+    const one = all.find((p) => boardKey(p) === place.part);
+    return one ? [{ ...one, place }] : [];
+  });
+  const parts = [...put, ...all.filter((p) => !put.some((q) => q.part === p.part)).map((p) => ({ ...p, place: null }))];
   if (parts.length > MOST_PARTS)
     return {
       strips: 0,
@@ -76,7 +93,9 @@ export function stripboard(netlist: Netlist): Stripboard {
       })),
     };
   let best: { board: Stripboard; cost: number } | null = null;
-  for (const strips of STRIPS)
+  const lowest = Math.max(0, ...put.flatMap(({ place: p }) => [p.strip, p.strip + p.down])) + 1;
+  const heights = put.length > 0 ? [Math.max(lowest + ROOM_BELOW, STRIPS[0])] : STRIPS;
+  for (const strips of heights)
     for (const gap of GAPS) {
       const board = layOut(parts, strips, gap);
       const cost =
@@ -100,7 +119,11 @@ interface Soldered extends Hole {
   net: string;
 }
 
-function layOut(parts: readonly { part: NetPart; wire: boolean }[], strips: number, gap: number): Stripboard {
+function layOut(
+  parts: readonly { part: NetPart; wire: boolean; place: StripPlace | null }[],
+  strips: number,
+  gap: number,
+): Stripboard {
   const placed: OnStrips[] = [];
   const left: Stripboard['left'] = [];
   /** Legs on each strip, from the left. */
@@ -110,15 +133,20 @@ function layOut(parts: readonly { part: NetPart; wire: boolean }[], strips: numb
   let frontier = 0;
   /** Where wires that go on to the outputs leave: behind everything else. */
   let edge: number | null = null;
-  for (const { part, wire } of parts) {
-    if (wire && placed.some((p) => !p.wire)) edge ??= frontier;
+  for (const { part, wire, place } of parts) {
+    if (!place && wire && placed.some((p) => !p.wire)) edge ??= frontier;
+    const lie = place ? lyings(part).filter((l) => downOf(l) === place.down) : [];
+    const [from, to] = place ? [1, WIDEST - 1] : [Math.max(1, edge ?? frontier - BACK), (edge ?? frontier) + 4];
     let best: { lying: Lying; strip: number; hole: number; cost: number } | null = null;
-    for (const lying of lyings(part)) {
+    for (const lying of lie.length > 0 ? lie : lyings(part)) {
       const over = [...lying.body.strips, ...lying.legs.map((l) => l.strip)];
       const [top, bottom] = [Math.min(...over), Math.max(...over)];
       for (let strip = Math.max(0, -top); strip + bottom < strips; strip++)
-        for (let hole = Math.max(1, edge ?? frontier - BACK); hole <= (edge ?? frontier) + 4; hole++) {
-          const cost = costAt(lying, strip, hole, { rows, taken, known, gap });
+        for (let hole = from; hole <= to; hole++) {
+          const far = place ? farFrom(place, lying, strip, hole) : 0;
+          if (best && place && far >= best.cost) continue;
+          const costs = costAt(lying, strip, hole, { rows, taken, known, gap: place ? 1 : gap });
+          const cost = place && costs < Infinity ? far : costs;
           if (cost < (best?.cost ?? Infinity)) best = { lying, strip, hole, cost };
         }
     }
@@ -132,7 +160,14 @@ function layOut(parts: readonly { part: NetPart; wire: boolean }[], strips: numb
       strips: lying.body.strips.map((s) => s + strip) as [number, number],
       holes: lying.body.holes.map((h) => h + hole) as [number, number],
     };
-    placed.push({ ref: part.ref, wire, polarised: part.kind === 'electrolytic', legs, body });
+    placed.push({
+      ref: part.ref,
+      key: boardKey({ part, wire }),
+      wire,
+      polarised: part.kind === 'electrolytic',
+      legs,
+      body,
+    });
     for (const { at, net } of legs) {
       const row = rows[at.strip]!;
       row.push({ ...at, net });
@@ -144,23 +179,35 @@ function layOut(parts: readonly { part: NetPart; wire: boolean }[], strips: numb
     for (const { at } of legs) taken.holes[at.strip * WIDEST + at.hole] = LEG;
     frontier = Math.max(frontier, body.holes[1] + gap);
   }
-  const holes = frontier + 2;
+  const holes = Math.max(frontier, ...placed.flatMap((p) => p.legs.map((l) => l.at.hole + 1))) + 2;
   const cuts = cutsOf(rows);
   const { links, loose } = linksOf(rows, cuts, taken, holes);
-  return trimmed({
+  const whole: Stripboard = {
     strips,
     holes,
     parts: placed,
     cuts,
     links,
     left: [...left, ...loose.map((net) => ({ ref: net, why: 'has no free hole for a link' }))],
-  });
+  };
+  // What was put somewhere by hand stays on the strip it was put on.
+  return trimmed(
+    whole,
+    parts.some((p) => p.place !== null),
+  );
 }
 
+/** How many strips below its first leg a part's last leg is. */
+export const downOf = ({ legs }: Pick<Lying, 'legs'>): number => legs.at(-1)!.strip - legs[0]!.strip;
+
+/** How far from where it was put a part would lie, holes. */
+const farFrom = (place: StripPlace, { legs }: Lying, strip: number, hole: number) =>
+  Math.abs(strip + legs[0]!.strip - place.strip) + Math.abs(hole + legs[0]!.hole - place.hole);
+
 /** Without the strips above and below that nothing is on. */
-function trimmed(board: Stripboard): Stripboard {
+function trimmed(board: Stripboard, belowOnly: boolean): Stripboard {
   const used = board.parts.flatMap((p) => [...p.legs.map((l) => l.at.strip), ...p.body.strips]);
-  const first = Math.max(0, Math.min(...used));
+  const first = belowOnly ? 0 : Math.max(0, Math.min(...used));
   const last = Math.min(board.strips - 1, Math.max(...used));
   const up = (h: Hole): Hole => ({ ...h, strip: h.strip - first });
   return {

@@ -1,5 +1,5 @@
 import type { Design, Enclosure } from '@/core/design/design';
-import { outlineMm, stripboard } from '@/core/board/stripboard';
+import { boardOf, outlineOf } from '@/core/board/board-of';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import type { Block, Inside, PlacedBlock, Spot } from './block';
 import { blocksOf } from './blocks';
@@ -33,9 +33,9 @@ export const surroundingsOf = ({ build, mains }: Design): Surroundings => ({
  * Lays a design's box out: what the person placed stays, the rest finds its own place.
  * @param layOut and `size`: what lays its board out and what finds its smallest box; who asks often keeps their answers
  */
-export function planBox(design: Design, layOut = stripboard, size = smallestBox): BoxPlan {
+export function planBox(design: Design, layOut = boardOf, size = smallestBox): BoxPlan {
   const netlist = netlistOf(design);
-  const blocks = blocksOf(design, netlist, outlineMm(layOut(netlist)));
+  const blocks = blocksOf(design, netlist, outlineOf(layOut(design, netlist)));
   const around = surroundingsOf(design);
   const smallest = size(blocks, around);
   const inside = design.build.box.inside ?? smallest.inside ?? STANDARD_BOXES.at(-1)!;

@@ -54,7 +54,7 @@ export function outputDemand({ outputV, outputA, tolerancePct, rippleVpp, kind }
 export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
   return {
     format: 'ember-rail-design',
-    version: 12,
+    version: 13,
     name,
     note: '',
     demand: { ...outputDemand(demand), negativeA: null },
@@ -126,6 +126,7 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
       wired: [],
       kit: [],
       box: { core: 'laminated', inside: null, places: [], sizes: [], own: [] },
+      board: { kind: 'strips', copperUm: 35, places: [], strips: [] },
     },
     bench: {
       meterPct: 0.8,

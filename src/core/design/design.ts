@@ -30,6 +30,9 @@ export type Consumer = LoadTable['consumers'][number];
 export type { OutputId } from './load-schema';
 /** The box a supply is built into. */
 export type Enclosure = Stored['build']['box'];
+/** What parts are soldered into, and where a hand put them. */
+export type BoardChoice = Stored['build']['board'];
+export type StripPlace = BoardChoice['strips'][number];
 export type BoxFace = Enclosure['places'][number]['face'];
 export type Mains = InferType<typeof mainsSchema>;
 export type Transformer = InferType<typeof transformerSchema>;

@@ -22,6 +22,8 @@ export const KIT_MAX = 200;
 /** Most parts of a box that were put somewhere by hand, and of the person's own. */
 export const BOX_PLACES_MAX = 100;
 export const BOX_OWN_MAX = 30;
+/** Most parts and wires of a board that were put somewhere by hand. */
+export const BOARD_PLACES_MAX = 100;
 export const CAME_MAX = 9999;
 /** Letters in the name of a revision. */
 export const REVISION_NAME_MAX = 80;

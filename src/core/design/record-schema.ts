@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { boardSchema } from './board-schema';
 import { boxSchema } from './box-schema';
 import { FED_FROM, PART_ROLES, SET_KINDS } from './kinds';
 import {
@@ -150,4 +151,5 @@ export const buildSchema = group({
     `${KIT_MAX} lines`,
   ),
   box: boxSchema,
+  board: boardSchema,
 });

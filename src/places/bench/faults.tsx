@@ -21,7 +21,7 @@ export function Faults() {
   const id = useView((s) => s.id);
   const hazard = useView((s) => s.picture?.hazard ?? null);
   const weighing = useFaults();
-  const { report, of, trouble } = weighing;
+  const { value: report, of, trouble } = weighing;
   const stale = of !== null && of !== design;
   return (
     <Room name={null} className="">

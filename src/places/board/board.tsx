@@ -1,201 +1,71 @@
 'use client';
 
-import { Download } from 'lucide-react';
-import { useMemo, useState } from 'react';
-import { stripDrawing } from '@/core/board/strip-drawing';
-import { STRIP_A, STRIP_V } from '@/core/board/strip-loads';
-import { holeName, stripCsv } from '@/core/board/strip-names';
-import { outlineMm } from '@/core/board/stripboard';
-import { stripSvg } from '@/core/board/strip-svg';
-import type { Design } from '@/core/design/design';
+import { useState } from 'react';
+import type { BoardChoice } from '@/core/design/design';
+import type { EtchProgress } from '@/core/board/etch';
 import type { Figure } from '@/core/study/figure';
 import { Alert } from '@/ui/alert';
-import { download, fileName } from '@/ui/download';
 import { FigureButton } from '@/ui/figure-button';
 import { Room } from '@/ui/room';
 import { Segments } from '@/ui/segments';
-import { useDesign } from '@/ui/session';
-import { useHazardousNets } from '@/ui/use-hazardous-nets';
-import { useSolved } from '@/ui/use-solved';
-import type { RemoteSolver } from '@/workers/client';
+import { useDesign, useEdit } from '@/ui/session';
+import type { Searched } from '@/ui/use-searched';
 import { Working } from '@/ui/working';
-import { StripFigure } from './strip-figure';
+import type { BoardReport } from '@/workers/solver.worker';
+import { Etched } from './etched';
+import { Strips } from './strips';
+import { useBoard } from './use-board';
 
-const askBoard = (solver: RemoteSolver, design: Design) => solver.board(design);
-type Side = 'parts' | 'copper';
-const SIDES: readonly { value: Side; label: string }[] = [
-  { value: 'parts', label: 'Parts' },
-  { value: 'copper', label: 'Copper' },
+const KINDS: readonly { value: BoardChoice['kind']; label: string; title: string }[] = [
+  { value: 'strips', label: 'Strips', title: 'A board of copper strips, cut and linked' },
+  { value: 'one side', label: 'Tracks, one side', title: 'Etched at home: what cannot cross is linked by wire' },
+  { value: 'two sides', label: 'Two sides', title: 'Ordered: holes plated through' },
 ];
+const HEADINGS: Readonly<Record<BoardChoice['kind'], string>> = {
+  strips: 'On a board of strips',
+  'one side': 'On a board with tracks, one side',
+  'two sides': 'On a board with tracks, two sides',
+};
 
-/** Board: what is soldered where on a board of strips, where they are cut, and what links them. */
+/** Board: what is soldered where, and the copper that joins it. */
 export function Board() {
   const design = useDesign();
-  const { value: report, trouble } = useSolved(askBoard);
-  const [side, setSide] = useState<Side>('parts');
-  const [net, setNet] = useState<string | null>(null);
-  const board = report?.board ?? null;
-  const drawing = useMemo(() => board && stripDrawing(board), [board]);
-  const hazardous = useHazardousNets();
+  const edit = useEdit();
+  const choice = design.build.board;
+  const laying = useBoard();
+  const { trouble } = laying;
+  // What was laid out of another kind is not shown for this one.
+  const report = laying.value && kindOf(laying.value) === choice.kind ? laying.value : null;
   const [opened, setOpened] = useState<string | null>(null);
-  const open = report?.loads
-    .flatMap((l) => [l.flows, l.wire])
-    .concat(report.volts)
-    .find((f) => f.id === opened);
+  const [lit, setLit] = useState<string | null>(null);
+  const change = (patch: Partial<BoardChoice>) => edit({ build: { board: { ...choice, ...patch } } });
+  const open = report && figuresOf(report).find((f) => f.id === opened);
   const number = (figure: Figure, text?: string) => (
     <FigureButton figure={figure} {...(text === undefined ? {} : { text })} open={opened} onOpen={setOpened} />
   );
-  const nets = useMemo(() => [...new Set(board?.parts.flatMap((p) => p.legs.map((l) => l.net)))], [board]);
-  const outline = board && outlineMm(board);
-  const name = fileName(design.name);
-  const sound = report && report.faults.apart.length === 0 && report.faults.touching.length === 0;
+  const shared = {
+    name: design.name,
+    choice,
+    onChange: change,
+    number,
+    lit,
+    onLight: setLit,
+    stale: laying.of !== design,
+  };
   return (
     <Room name={null} className="">
       <div className="px-5 pb-10 pt-3">
-        <div className="flex flex-wrap items-end gap-x-3 gap-y-2">
-          <div className="mr-auto max-w-[760px]">
-            <h1 className="text-[23px] font-semibold leading-7">
-              {board && board.parts.length > 0
-                ? `On ${board.strips} strips of ${board.holes} holes`
-                : 'On a board of strips'}
-            </h1>
-            <p className="text-[15px]">
-              Strips run from left to right, holes 2.54 mm apart. Mains stays off it; so does what stands in a panel, in
-              a clamp or on the floor: its wires end at the dots.
-            </p>
-          </div>
-          {board && (
-            <>
-              <Segments label="Side" value={side} options={SIDES} onChange={(v) => setSide(v)} />
-              <button
-                type="button"
-                className="btn"
-                onClick={() =>
-                  download(
-                    `${name}-board-${side}.svg`,
-                    stripSvg(board, design.name, side === 'copper'),
-                    'image/svg+xml',
-                  )
-                }
-              >
-                <Download size={15} /> SVG, 1 : 1
-              </button>
-              <button
-                type="button"
-                className="btn"
-                onClick={() => download(`${name}-board.csv`, stripCsv(board), 'text/csv')}
-              >
-                <Download size={15} /> CSV
-              </button>
-            </>
-          )}
+        <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+          <h1 className="mr-auto text-[23px] font-semibold leading-7">{headline(report) ?? HEADINGS[choice.kind]}</h1>
+          <HowFar laying={laying} />
+          <Segments label="Kind of board" value={choice.kind} options={KINDS} onChange={(kind) => change({ kind })} />
         </div>
         {trouble && <Alert className="mt-2">{trouble}</Alert>}
-        {!report && !trouble && (
-          <p className="py-6 text-quiet" aria-live="polite">
-            Laying out…
-          </p>
-        )}
-        {board && board.left.length > 0 && (
-          <Alert className="mt-2">
-            Not on the board:{' '}
-            {board.left
-              .slice(0, 6)
-              .map((l) => `${l.ref} ${l.why}`)
-              .join('; ')}
-            {board.left.length > 6 && `, and ${board.left.length - 6} more`}.
-          </Alert>
-        )}
-        {report && report.volts.value > STRIP_V && (
-          <Alert className="mt-2">
-            {number(report.volts)} between two nets are more than the {STRIP_V} V strips beside each other stand: leave
-            a free strip on both sides of each that carries them, cut away, or take a board made for it.
-          </Alert>
-        )}
-        {report && board && drawing && board.parts.length > 0 && (
-          <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[1100px]:grid-cols-[minmax(0,1fr)_320px]">
-            <div className="min-w-0">
-              <StripFigure drawing={drawing} copperSide={side === 'copper'} net={net} hazardous={hazardous} />
-              <p className="mt-2 text-[14px] text-quiet">
-                {outline && `${outline.wMm} × ${outline.dMm} mm. `}Sizes of parts are typical: lay yours on the print
-                first. What is on a sink goes to the edge, or on short leads. Links drawn broken are insulated.
-              </p>
-            </div>
-            <aside aria-label="What is done to it" className="min-w-0 space-y-4 text-[14.5px]">
-              <section aria-label="Checked">
-                <h2 className="text-[15px] font-semibold">
-                  {sound
-                    ? `All ${nets.length} nets are one piece each, and none touch`
-                    : '✕ The copper is not the circuit'}
-                </h2>
-                <p className="text-quiet">
-                  Found again from strips, cuts and links alone.
-                  {!sound && ` Apart: ${report.faults.apart.join(', ') || 'none'}.`}
-                  {report.faults.touching.length > 0 &&
-                    ` Touching: ${report.faults.touching.map((t) => t.join(' and ')).join('; ')}.`}
-                </p>
-              </section>
-              {report.loads.length > 0 && (
-                <section aria-label="Currents">
-                  <h2 className="text-[15px] font-semibold text-tight">More than a strip carries ({STRIP_A} A)</h2>
-                  <ul>
-                    {report.loads.map((l) => (
-                      <li key={l.net} className="border-t border-rule/60 py-1">
-                        {l.net}: {number(l.flows)} RMS. Lay {number(l.wire, `${l.wire.value} mm²`)} of bare wire along
-                        it.
-                      </li>
-                    ))}
-                  </ul>
-                </section>
-              )}
-              <section aria-label="Cuts">
-                <h2 className="text-[15px] font-semibold">
-                  {board.cuts.length === 0
-                    ? 'No strip is cut'
-                    : `${board.cuts.length} ${board.cuts.length === 1 ? 'cut' : 'cuts'}`}
-                </h2>
-                <p>{board.cuts.map(holeName).join(', ')}</p>
-              </section>
-              <section aria-label="Links">
-                <h2 className="text-[15px] font-semibold">
-                  {board.links.length === 0
-                    ? 'No links'
-                    : `${board.links.length} ${board.links.length === 1 ? 'link' : 'links'}`}
-                </h2>
-                <ul>
-                  {board.links.map((l) => (
-                    <li key={holeName(l.from)} className="flex gap-2 border-t border-rule/60 py-1">
-                      <span className="w-[90px] font-semibold tabular-nums">
-                        {holeName(l.from)} – {holeName(l.to)}
-                      </span>
-                      <span>
-                        {l.net}
-                        {l.insulated && <span className="text-tight">, insulated</span>}
-                      </span>
-                    </li>
-                  ))}
-                </ul>
-              </section>
-              <section aria-label="Nets">
-                <h2 className="text-[15px] font-semibold">Light up a net</h2>
-                <div className="mt-1 flex flex-wrap gap-1">
-                  {nets.map((n) => (
-                    <button
-                      key={n}
-                      type="button"
-                      className="btn"
-                      aria-pressed={n === net}
-                      onClick={() => setNet(n === net ? null : n)}
-                    >
-                      {hazardous.has(n) && '⚠ '}
-                      {n}
-                    </button>
-                  ))}
-                </div>
-              </section>
-            </aside>
-          </div>
-        )}
+        {report && report.board.left.length > 0 && <Left left={report.board.left} kind={choice.kind} />}
+        <div className={shared.stale ? 'opacity-80' : ''} aria-busy={laying.progress !== null}>
+          {report?.kind === 'strips' && report.board.parts.length > 0 && <Strips report={report} {...shared} />}
+          {report?.kind === 'etched' && report.board.parts.length > 0 && <Etched report={report} {...shared} />}
+        </div>
         {open && (
           <div className="sticky bottom-0 mt-2 border-l-2 border-volt bg-paper py-2 pl-3">
             <Working figure={open} />
@@ -203,5 +73,76 @@ export function Board() {
         )}
       </div>
     </Room>
+  );
+}
+
+/** What both kinds of board are shown with. */
+export interface BoardProps {
+  name: string;
+  choice: BoardChoice;
+  onChange(patch: Partial<BoardChoice>): void;
+  /** A number that opens its working. */
+  number(figure: Figure, text?: string): React.ReactNode;
+  /** The net that is lit up. */
+  lit: string | null;
+  onLight(net: string | null): void;
+  /** Whether the board is still that of the design before. */
+  stale: boolean;
+}
+
+const kindOf = (report: BoardReport): BoardChoice['kind'] =>
+  report.kind === 'strips' ? 'strips' : report.board.sides === 1 ? 'one side' : 'two sides';
+
+function headline(report: BoardReport | null): string | null {
+  if (!report || report.board.parts.length === 0) return null;
+  if (report.kind === 'strips') return `On ${report.board.strips} strips of ${report.board.holes} holes`;
+  const { wMm, hMm, sides, links } = report.board;
+  const size = `On ${Math.ceil(wMm)} × ${Math.ceil(hMm)} mm`;
+  if (sides === 2) return `${size}, two sides`;
+  return `${size}, one side, ${links.length === 0 ? 'no links' : links.length === 1 ? '1 link' : `${links.length} links`}`;
+}
+
+const figuresOf = (report: BoardReport): Figure[] => [
+  report.volts,
+  ...(report.kind === 'strips'
+    ? report.loads.flatMap((l) => [l.flows, l.wire])
+    : [report.apart, ...report.loads.flatMap((l) => [l.flows, l.wanted, l.narrowest, l.rise])]),
+];
+
+function Left({ left, kind }: { left: readonly { ref: string; why: string }[]; kind: BoardChoice['kind'] }) {
+  const more = left.length - 6;
+  return (
+    <Alert className="mt-2">
+      Not on the board:{' '}
+      {left
+        .slice(0, 6)
+        .map((l) => `${l.ref} ${l.why}`)
+        .join('; ')}
+      {more > 0 && `, and ${more} more`}.{kind === 'one side' && ' Two sides may have room for it.'}
+    </Alert>
+  );
+}
+
+/** How far the laying out is, and its stop. */
+function HowFar({ laying: { progress, stopped, stop, again } }: { laying: Searched<EtchProgress, BoardReport> }) {
+  if (stopped)
+    return (
+      <p className="flex items-center gap-3 text-[14.5px]">
+        Stopped before it was done.
+        <button type="button" className="btn" onClick={again}>
+          Lay it out
+        </button>
+      </p>
+    );
+  return (
+    progress && (
+      <p className="flex items-center gap-3 text-[14.5px] text-quiet">
+        <span aria-live="polite">{progress.at === 'placing' ? 'Placing…' : 'Laying tracks…'}</span>
+        {progress.ways > 0 && <span className="tabular-nums">{progress.ways} ways</span>}
+        <button type="button" className="btn" onClick={stop}>
+          Stop
+        </button>
+      </p>
+    )
   );
 }

@@ -1,7 +1,11 @@
 'use client';
 
+import { holeName } from '@/core/board/strip-names';
 import { EDGE_MM, onCopper, SIDE_MM, type StripDrawing, type StripShape } from '@/core/board/strip-drawing';
 import { PITCH_MM } from '@/core/board/strip-footprint';
+import type { OnStrips, Stripboard } from '@/core/board/stripboard';
+import { useRef } from 'react';
+import { PartHandle } from './part-handle';
 
 /** Size of the drawing, px a mm. */
 const PX_PER_MM = 8;
@@ -9,16 +13,35 @@ const PX_PER_MM = 8;
 /** A board of strips, from the side of the parts, or mirrored from that of the copper. */
 export function StripFigure({
   drawing: { wMm, hMm, shapes },
+  board,
   copperSide,
   net,
   hazardous,
+  selected,
+  onSelect,
+  onMoving,
+  onMove,
+  onNudge,
+  onRest,
+  onTurn,
 }: {
   drawing: StripDrawing;
+  board: Stripboard;
   copperSide: boolean;
   /** The net that is lit up. */
   net: string | null;
   hazardous: ReadonlySet<string>;
+  selected: string | null;
+  onSelect(key: string): void;
+  /** So many strips down and holes to the right. */
+  onMoving(key: string, strips: number, holes: number): void;
+  onMove(key: string, strips: number, holes: number): void;
+  onNudge(key: string, strips: number, holes: number): void;
+  onRest(): void;
+  onTurn(part: OnStrips): void;
 }) {
+  const svg = useRef<SVGSVGElement>(null);
+
   const ink = (of: string | null) =>
     of !== null && of === net ? 'var(--volt)' : of !== null && hazardous.has(of) ? 'var(--fail)' : 'var(--ink)';
   const X = (x: number) => (copperSide ? wMm - x : x);
@@ -98,10 +121,11 @@ export function StripFigure({
   const shown = copperSide ? shapes.filter(onCopper) : shapes;
   return (
     <svg
+      ref={svg}
       viewBox={`0 0 ${wMm} ${hMm}`}
       width={wMm * PX_PER_MM}
-      className="block h-auto max-w-full"
-      role="img"
+      className="block h-auto max-w-full touch-none select-none"
+      role="group"
       aria-label={copperSide ? 'The board from the side of its copper' : 'The board from the side of its parts'}
     >
       <rect
@@ -115,6 +139,33 @@ export function StripFigure({
         strokeWidth={0.2}
       />
       {shown.map(drawn)}
+      {board.parts.map((p) => {
+        const x0 = Math.min(p.body.holes[0], ...p.legs.map((l) => l.at.hole));
+        const x1 = Math.max(p.body.holes[1], ...p.legs.map((l) => l.at.hole));
+        const y0 = Math.min(p.body.strips[0], ...p.legs.map((l) => l.at.strip));
+        const y1 = Math.max(p.body.strips[1], ...p.legs.map((l) => l.at.strip));
+        const at = SIDE_MM + PITCH_MM * (copperSide ? board.holes - 1 - x1 : x0) - PITCH_MM / 2;
+        return (
+          <PartHandle
+            key={p.key}
+            x={at}
+            y={EDGE_MM + PITCH_MM * (y0 - 0.5)}
+            w={PITCH_MM * (x1 - x0 + 1)}
+            h={PITCH_MM * (y1 - y0 + 1)}
+            stepMm={PITCH_MM}
+            mirrored={copperSide}
+            words={`${p.ref}${p.wire ? ', a wire' : ''} in ${p.legs.map((l) => holeName(l.at)).join(', ')}`}
+            selected={p.key === selected}
+            pxPerMm={() => (svg.current ? svg.current.getBoundingClientRect().width / wMm : PX_PER_MM)}
+            onSelect={() => onSelect(p.key)}
+            onMoving={(right, down) => onMoving(p.key, down, right)}
+            onMove={(right, down) => onMove(p.key, down, right)}
+            onNudge={(right, down) => onNudge(p.key, down, right)}
+            onRest={onRest}
+            onTurn={() => onTurn(p)}
+          />
+        );
+      })}
     </svg>
   );
 }

@@ -1,9 +1,10 @@
 'use client';
 
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useRef, type KeyboardEvent } from 'react';
 import type { Inside, PlacedBlock, Spot } from '@/core/box/block';
 import { solidOf } from '@/core/box/solid';
 import type { BoxFace } from '@/core/design/design';
+import { useDrag } from '@/ui/use-drag';
 
 interface Props {
   inside: Inside;
@@ -152,7 +153,6 @@ function DrawnBlock({
   pxPerMm,
 }: BlockProps) {
   const { block, spot } = placed;
-  const [from, setFrom] = useState<{ x: number; y: number; spot: Spot } | null>(null);
   const { x: across, y, z, round } = solidOf(block, spot, inside);
   const x = across.map((v) => v + base.x) as [number, number];
   const up = spot.face === 'floor' ? y : z;
@@ -166,14 +166,22 @@ function DrawnBlock({
     stroke: selected ? 'var(--volt)' : ink,
     strokeWidth: (selected || broken ? 2.4 : 1.2) / scale,
   };
-  const at = (e: PointerEvent): Spot => {
-    const mm = pxPerMm();
-    return {
-      ...from!.spot,
-      xMm: from!.spot.xMm + Math.round((e.clientX - from!.x) / mm),
-      yMm: from!.spot.yMm - Math.round((e.clientY - from!.y) / mm),
-    };
-  };
+  const at = (from: Spot, dx: number, dy: number): Spot => ({
+    ...from,
+    xMm: from.xMm + Math.round(dx),
+    yMm: from.yMm - Math.round(dy),
+  });
+  const drag = useDrag(spot, {
+    pxPerMm,
+    onTake: onSelect,
+    onDrag: (from, dx, dy) => onMoving(at(from, dx, dy)),
+    onDrop: (from, dx, dy) => {
+      const to = at(from, dx, dy);
+      if (to.xMm !== from.xMm || to.yMm !== from.yMm) onMove(to);
+      else onMoving(null);
+    },
+    onCancel: () => onMoving(null),
+  });
   const key = (e: KeyboardEvent) => {
     const arrow = ARROWS[e.key];
     const by = e.shiftKey ? 10 : 1;
@@ -195,23 +203,7 @@ function DrawnBlock({
         className="cursor-grab outline-none"
         onKeyDown={key}
         onFocus={onSelect}
-        onPointerDown={(e) => {
-          e.currentTarget.setPointerCapture(e.pointerId);
-          setFrom({ x: e.clientX, y: e.clientY, spot });
-          onSelect();
-        }}
-        onPointerMove={(e) => from && onMoving(at(e))}
-        onPointerUp={(e) => {
-          if (!from) return;
-          const to = at(e);
-          setFrom(null);
-          if (to.xMm !== from.spot.xMm || to.yMm !== from.spot.yMm) onMove(to);
-          else onMoving(null);
-        }}
-        onPointerCancel={() => {
-          setFrom(null);
-          onMoving(null);
-        }}
+        {...drag}
       >
         {round ? (
           <circle cx={x[0] + w / 2} cy={base.y - up[0] - h / 2} r={w / 2} {...shape} />

@@ -6,13 +6,13 @@ import { circuitDrawing } from '@/core/build/circuit/circuit-drawing';
 import { circuitSvg } from '@/core/build/circuit/circuit-svg';
 import type { Convention } from '@/core/build/circuit/strokes';
 import { stationOf } from '@/core/build/station-of';
+import { saidVolts } from '@/core/bench/said-volts';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import { netlistCsv, netlistJson } from '@/core/netlist/netlist-files';
 import { stationFigures } from '@/core/picture/station-figures';
 import { summaryOf } from '@/core/picture/summary';
 import type { Design } from '@/core/design/design';
 import type { StationId } from '@/core/picture/station';
-import { formatQuantity } from '@/core/quantity/format';
 import { Alert } from '@/ui/alert';
 import { ChoiceField } from '@/ui/choice-field';
 import { download, fileName } from '@/ui/download';
@@ -44,18 +44,7 @@ export function Circuit() {
   const [opened, setOpened] = useState<string | null>(null);
   const netlist = useMemo(() => netlistOf(design), [design]);
   const drawing = useMemo(() => {
-    const expected = new Map(points?.map((p) => [p.id as string, p.expected]));
-    const said = new Map(
-      netlist.tests.flatMap((t) => {
-        // Under load where it is read so: what the probe shows on the day it matters.
-        const at = ['reservoir-loaded', 'output-loaded', ...t.points].find(
-          (p) => t.points.includes(p) && expected.has(p),
-        );
-        const figure = at === undefined ? undefined : expected.get(at);
-        return figure ? [[t.ref, formatQuantity(figure.value, figure.unit)] as const] : [];
-      }),
-    );
-    return circuitDrawing(netlist, said);
+    return circuitDrawing(netlist, saidVolts(netlist, points ?? []));
   }, [netlist, points]);
   const hazardous = useHazardousNets();
   const summary = useMemo(() => picture && summaryOf(picture), [picture]);

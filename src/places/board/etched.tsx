@@ -1,0 +1,246 @@
+'use client';
+
+import { useState } from 'react';
+import { GRID_MM, type EtchedBoard, type OnBoard, type Place } from '@/core/board/etched';
+import { movedTo, onGrid, turnedMore } from '@/core/board/move-part';
+import { fieldLimit } from '@/core/design/limits';
+import { formatQuantity } from '@/core/quantity/format';
+import { ChoiceField } from '@/ui/choice-field';
+import { QuantityField } from '@/ui/quantity-field';
+import { Segments } from '@/ui/segments';
+import { useHazardousNets } from '@/ui/use-hazardous-nets';
+import type { BoardReport } from '@/workers/solver.worker';
+import type { BoardProps } from './board';
+import { EtchedFigure } from './etched-figure';
+import { EtchedFiles } from './etched-files';
+import { NetButtons } from './net-buttons';
+
+type Side = 'parts' | 'copper';
+const SIDES: readonly { value: Side; label: string }[] = [
+  { value: 'parts', label: 'Parts' },
+  { value: 'copper', label: 'Copper' },
+];
+const COPPER = [
+  { value: '35', label: '35 µm' },
+  { value: '70', label: '70 µm' },
+] as const;
+const { min: LEAST_MM, max: MOST_MM } = fieldLimit('board.placeMm');
+const within = (mm: number) => Math.min(MOST_MM, Math.max(LEAST_MM, mm));
+const HALVES = { all: '', pulses: ', pulses', load: ', load' } as const;
+
+/** A board with tracks: what stands where, how wide its copper is, and what was found of it. */
+export function Etched({
+  report,
+  choice,
+  onChange,
+  number,
+  lit,
+  onLight,
+  stale,
+}: BoardProps & { report: Extract<BoardReport, { kind: 'etched' }> }) {
+  const { board, loads } = report;
+  const [side, setSide] = useState<Side>('parts');
+  const [selected, setSelected] = useState<string | null>(null);
+  const [moving, setMoving] = useState<{ key: string; place: Place } | null>(null);
+  const hazardous = useHazardousNets();
+  const placeOf = ({ xMm, yMm, turn }: OnBoard): Place => ({ xMm, yMm, turn });
+  // What was put somewhere is there at once; its tracks follow.
+  const asked = (p: OnBoard): Place => (stale ? choice.places.find((q) => q.part === p.key) : undefined) ?? placeOf(p);
+  const wanted = (p: OnBoard) => (moving?.key === p.key ? moving.place : asked(p));
+  const moved = board.parts.map((p) => movedTo(p, wanted(p)));
+  const shown: EtchedBoard = { ...board, parts: moved };
+  const loose = new Set(
+    board.parts
+      .filter((p, n) => p.xMm !== moved[n]!.xMm || p.yMm !== moved[n]!.yMm || p.turn !== moved[n]!.turn)
+      .map((p) => p.key),
+  );
+  const part = shown.parts.find((p) => p.key === selected) ?? null;
+  const nets = [...new Set(board.branches.map((b) => b.net))];
+  const move = (key: string, to: Place) => {
+    setMoving(null);
+    const { xMm, yMm, turn } = onGrid(to);
+    // Once a hand is at it nothing else moves by itself.
+    const places = board.parts.map((p) => ({ part: p.key, ...asked(p) }));
+    onChange({
+      places: places.map((p) => (p.part === key ? { part: key, xMm: within(xMm), yMm: within(yMm), turn } : p)),
+    });
+  };
+  const by = ({ xMm, yMm, turn }: Place, right: number, down: number): Place => ({
+    xMm: xMm + GRID_MM * right,
+    yMm: yMm + GRID_MM * down,
+    turn,
+  });
+  const partOf = (key: string) => board.parts.find((p) => p.key === key)!;
+  return (
+    <>
+      <div className="flex flex-wrap items-end gap-x-3 gap-y-2">
+        <p className="mr-auto max-w-[760px] text-[15px]">
+          Placed in the order of the street, tracks as wide as what flows wants. What charges the reservoir and what is
+          taken from it meet at its legs only. Mains stays off; wires end at the large pads.
+        </p>
+        <Segments label="Side" value={side} options={SIDES} onChange={(v) => setSide(v)} />
+      </div>
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[1100px]:grid-cols-[minmax(0,1fr)_340px]">
+        <div className="min-w-0">
+          <EtchedFigure
+            board={shown}
+            copperSide={side === 'copper'}
+            loose={loose}
+            net={lit}
+            hazardous={hazardous}
+            selected={selected}
+            onSelect={setSelected}
+            onMoving={(key, right, down) => setMoving({ key, place: by(placeOf(partOf(key)), right, down) })}
+            onMove={(key, right, down) => move(key, by(placeOf(partOf(key)), right, down))}
+            onNudge={(key, right, down) => move(key, by(asked(partOf(key)), right, down))}
+            onRest={() => setMoving(null)}
+            onTurn={(p) => move(p.key, turnedMore(p))}
+          />
+          <p className="mt-2 text-[14px] text-quiet">
+            Sizes of parts are typical: lay yours on the print first. What is on a sink goes to the edge, or on short
+            leads.
+          </p>
+        </div>
+        <aside aria-label="What was found of it" className="min-w-0 space-y-4 text-[14.5px]">
+          {part && (
+            <section aria-label={`Part ${part.ref}`} className="border-l-2 border-volt pl-3">
+              <h2 className="text-[15px] font-semibold">
+                {part.ref}
+                {!part.wire && `, ${part.value}`}
+              </h2>
+              <div className="mt-1 grid grid-cols-2 gap-2">
+                <QuantityField
+                  path="board.placeMm"
+                  label="First leg, from the left"
+                  value={part.xMm}
+                  step={(v, d) => v + d * GRID_MM}
+                  onCommit={(v) => move(part.key, { ...placeOf(part), xMm: v! })}
+                />
+                <QuantityField
+                  path="board.placeMm"
+                  label="From above"
+                  value={part.yMm}
+                  step={(v, d) => v + d * GRID_MM}
+                  onCommit={(v) => move(part.key, { ...placeOf(part), yMm: v! })}
+                />
+              </div>
+              {!part.wire && (
+                <button type="button" className="btn mt-1.5" onClick={() => move(part.key, turnedMore(part))}>
+                  Turn
+                </button>
+              )}
+            </section>
+          )}
+          {choice.places.length > 0 && (
+            <button type="button" className="btn" onClick={() => onChange({ places: [] })}>
+              Place everything anew
+            </button>
+          )}
+          <Checked report={report} nets={nets} number={number} />
+          <section aria-label="Tracks">
+            <h2 className="text-[15px] font-semibold">Tracks, the warmest first</h2>
+            <table className="mt-1 w-full text-right tabular-nums">
+              <thead className="text-[13px] text-quiet">
+                <tr>
+                  <th className="text-left font-normal">Net</th>
+                  <th className="font-normal">RMS</th>
+                  <th className="font-normal">wants</th>
+                  <th className="font-normal">has</th>
+                  <th className="font-normal">warmer</th>
+                </tr>
+              </thead>
+              <tbody>
+                {loads.map((l) => (
+                  <tr key={l.flows.id} className="border-t border-rule/60">
+                    <th scope="row" className="py-0.5 text-left font-normal">
+                      {l.net}
+                      {HALVES[l.carries]}
+                    </th>
+                    <td>{number(l.flows)}</td>
+                    <td>{number(l.wanted)}</td>
+                    <td>{number(l.narrowest)}</td>
+                    <td>{number(l.rise)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            {loads
+              .filter((l) => l.narrowMm > 0)
+              .map((l) => (
+                <p key={l.flows.id} className="text-tight">
+                  {l.net}
+                  {HALVES[l.carries]}: {formatQuantity(l.narrowMm, 'mm')} of it are narrower than wanted. Tin them
+                  thick, or lay a wire along.
+                </p>
+              ))}
+            <div className="mt-2 w-[140px]">
+              <ChoiceField
+                label="Copper"
+                value={choice.copperUm === 35 ? '35' : '70'}
+                options={COPPER}
+                onChange={(v) => onChange({ copperUm: v === '35' ? 35 : 70 })}
+              />
+            </div>
+          </section>
+          <EtchedFiles board={board} />
+          <NetButtons nets={nets} lit={lit} hazardous={hazardous} onLight={onLight} />
+        </aside>
+      </div>
+    </>
+  );
+}
+
+/** What was found again from the copper alone. */
+function Checked({
+  report: { board, faults, apart },
+  nets,
+  number,
+}: {
+  report: Extract<BoardReport, { kind: 'etched' }>;
+  nets: readonly string[];
+  number: BoardProps['number'];
+}) {
+  const sound = faults.apart.length === 0 && faults.touching.length === 0;
+  const stars = board.branches.filter((b) => b.carries === 'load').map((b) => b.net);
+  const near = faults.close.filter((c) => !c.legs);
+  const legs = faults.close.filter((c) => c.legs);
+  const mm = (v: number) => formatQuantity(v, 'mm');
+  return (
+    <section aria-label="Checked">
+      <h2 className="text-[15px] font-semibold">
+        {sound ? `All ${nets.length} nets are one piece each, and none touch` : '✕ The copper is not the circuit'}
+      </h2>
+      <ul className="space-y-1">
+        {faults.apart.length > 0 && <li className="text-fail">In pieces: {faults.apart.join(', ')}.</li>}
+        {faults.touching.length > 0 && (
+          <li className="text-fail">Touching: {faults.touching.map((t) => t.join(' and ')).join('; ')}.</li>
+        )}
+        {faults.overlaps.map(([a, b]) => (
+          <li key={`${a} ${b}`} className="text-fail">
+            {a} stands on {b}.
+          </li>
+        ))}
+        {faults.shared.map((net) => (
+          <li key={net} className="text-fail">
+            {net}: pulses and load share a track.
+          </li>
+        ))}
+        {stars.length > 0 && faults.shared.length === 0 && (
+          <li className="text-quiet">{stars.join(' and ')}: pulses and load meet at the reservoir’s leg only.</li>
+        )}
+        <li className="text-quiet">{number(apart)} is kept between two nets.</li>
+        {near.map((c) => (
+          <li key={`${c.a} ${c.b}`} className="text-fail">
+            {c.a} comes within {mm(c.mm)} of {c.b}, {mm(c.xMm)} from the left, {mm(c.yMm)} from above.
+          </li>
+        ))}
+        {legs.map((c) => (
+          <li key={`${c.a} ${c.b}`} className="text-tight">
+            {c.a} and {c.b} are legs of one part, {mm(c.mm)} apart: bend them wider, or lacquer the solder side.
+          </li>
+        ))}
+      </ul>
+      <p className="text-[13.5px] text-quiet">Found again from pads, tracks and links alone.</p>
+    </section>
+  );
+}

@@ -1,0 +1,94 @@
+'use client';
+
+import type { KeyboardEvent } from 'react';
+import { useDrag } from '@/ui/use-drag';
+
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** What a part of a board is taken by: dragged, or moved by the arrows and turned by R. Steps of the grid, mm. */
+export function PartHandle({
+  x,
+  y,
+  w,
+  h,
+  stepMm,
+  mirrored,
+  words,
+  selected,
+  pxPerMm,
+  onSelect,
+  onMoving,
+  onMove,
+  onNudge,
+  onRest,
+  onTurn,
+}: {
+  x: number;
+  y: number;
+  w: number;
+  h: number;
+  stepMm: number;
+  /** Seen from below: what goes right is left. */
+  mirrored: boolean;
+  words: string;
+  selected: boolean;
+  pxPerMm(): number;
+  onSelect(): void;
+  /** So many steps to the right and down. */
+  onMoving(right: number, down: number): void;
+  /** From where it lay when it was taken. */
+  onMove(right: number, down: number): void;
+  /** From where it was last put, even where it does not lie yet. */
+  onNudge(right: number, down: number): void;
+  onRest(): void;
+  onTurn(): void;
+}) {
+  const sign = mirrored ? -1 : 1;
+  const steps = (dx: number, dy: number): [number, number] => [sign * Math.round(dx / stepMm), Math.round(dy / stepMm)];
+  const drag = useDrag(null, {
+    pxPerMm,
+    onTake: onSelect,
+    onDrag: (_, dx, dy) => onMoving(...steps(dx, dy)),
+    onDrop: (_, dx, dy) => {
+      const [right, down] = steps(dx, dy);
+      if (right === 0 && down === 0) onRest();
+      else onMove(right, down);
+    },
+    onCancel: onRest,
+  });
+  const key = (e: KeyboardEvent) => {
+    const arrow = ARROWS[e.key];
+    const by = e.shiftKey ? 5 : 1;
+    if (arrow) onNudge(sign * by * arrow[0], by * arrow[1]);
+    else if (e.key === 'Enter' || e.key === ' ') onSelect();
+    else if (e.key === 'r' || e.key === 'R') onTurn();
+    else return;
+    e.preventDefault();
+    e.stopPropagation();
+  };
+  return (
+    <rect
+      x={x}
+      y={y}
+      width={w}
+      height={h}
+      rx={0.6}
+      fill="transparent"
+      stroke={selected ? 'var(--volt)' : 'none'}
+      strokeWidth={0.5}
+      tabIndex={0}
+      role="button"
+      aria-pressed={selected}
+      aria-label={`${words}. Arrows move it, R turns it.`}
+      className="cursor-grab outline-none focus-visible:stroke-[var(--focus)]"
+      onKeyDown={key}
+      onFocus={onSelect}
+      {...drag}
+    />
+  );
+}

@@ -1,0 +1,15 @@
+'use client';
+
+import type { EtchProgress } from '@/core/board/etch';
+import { useSearched, type Search, type Searched } from '@/ui/use-searched';
+import type { BoardReport } from '@/workers/solver.worker';
+
+const LAYING: Search<EtchProgress, BoardReport> = {
+  run: (search, job, design, tell) => search.board(job, design, tell),
+  begins: { at: 'placing', ways: 0 },
+  waitMs: 0,
+  mark: 'board-laid',
+};
+
+/** The board the design at hand is built on, laid out anew with every change of it. */
+export const useBoard = (): Searched<EtchProgress, BoardReport> => useSearched(LAYING);
