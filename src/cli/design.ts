@@ -1,9 +1,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { stripCsv } from '@/core/board/strip-names';
-import { stripSvg } from '@/core/board/strip-svg';
-import { stripboard } from '@/core/board/stripboard';
 import { planBox } from '@/core/box/box-plan';
 import { drillTemplates } from '@/core/box/template';
 import { templateDxf } from '@/core/box/template-dxf';
@@ -21,6 +18,7 @@ import { SolveError } from '@/core/solve/solve-error';
 import { billOf } from '@/core/study/bill';
 import { billCsv } from '@/core/study/bill-csv';
 import { studyDesign } from '@/core/study/study';
+import { boardFiles, type NamedFile } from './board-files';
 import { designIn } from './design-in';
 
 const USAGE = `What a design is built from, as files.
@@ -30,7 +28,8 @@ Usage: npm run design -- FILE [--netlist] [--circuit] [--wiring] [--bom] [--boar
   --circuit  circuit.svg; with --zigzags resistors and chokes drawn that way
   --wiring   wiring.csv: every wire, what flows in it, how thick
   --bom      bom.csv: every part with what it has to bear
-  --board    a board of strips from both sides at its own size, and board.csv: holes, cuts, links
+  --board    the board it is built on: of strips both sides at their own size, board.pdf and board.csv (holes, cuts, links);
+             with tracks Gerber, drill and centroid files, the copper mirrored and not, board.pdf and board.csv (links)
   --template front, rear and floor of the box at their own size: SVG, DXF, and one PDF
   --out      where they are put; here where left out`;
 
@@ -71,28 +70,13 @@ const design = designIn(positionals[0]!);
 if (typeof design === 'string') refuse(design);
 
 const netlist = netlistOf(design);
-const files: [name: string, content: string | Uint8Array][] = [];
+const files: NamedFile[] = [];
 if (values.netlist) files.push(['netlist.csv', netlistCsv(netlist)], ['netlist.json', netlistJson(netlist)]);
 if (values.circuit)
   files.push([
     'circuit.svg',
     circuitSvg(circuitDrawing(netlist), values.zigzags ? 'zigzags' : 'rectangles', design.name),
   ]);
-if (values.board) {
-  const board = stripboard(netlist);
-  if (board.parts.length === 0 || board.left.length > 0)
-    refuse(
-      `${positionals[0]}: on a board of strips ${board.left
-        .map((l) => `${l.ref} ${l.why}`)
-        .slice(0, 3)
-        .join('; ')}`,
-    );
-  files.push(
-    ['board-parts.svg', stripSvg(board, design.name, false)],
-    ['board-copper.svg', stripSvg(board, design.name, true)],
-    ['board.csv', stripCsv(board)],
-  );
-}
 try {
   if (values.wiring || values.bom) {
     const study = studyDesign(design);
@@ -109,6 +93,11 @@ try {
 }
 async function write(): Promise<void> {
   if (typeof design === 'string') return;
+  if (values.board) {
+    const board = await boardFiles(design);
+    if (typeof board === 'string') refuse(`${positionals[0]}: ${board}`);
+    files.push(...board);
+  }
   if (values.template) {
     const templates = drillTemplates(planBox(design), design.name);
     for (const t of templates) files.push([`${t.face}.svg`, templateSvg(t)], [`${t.face}.dxf`, templateDxf(t)]);
@@ -120,6 +109,7 @@ async function write(): Promise<void> {
     process.stdout.write(`${path.join(values.out, name)}\n`);
   }
 }
-write().catch((error: unknown) =>
-  refuse(`${values.out} could not be written: ${error instanceof Error ? error.message : String(error)}`),
-);
+write().catch((error: unknown) => {
+  if (error instanceof SolveError) refuse(`${positionals[0]}: it cannot be solved: ${error.message}`);
+  refuse(`${values.out} could not be written: ${error instanceof Error ? error.message : String(error)}`);
+});

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
+import { unzipSync } from 'fflate';
 import { watchFaults } from './faults';
 import { openDesign, visit } from './open';
 import { Server } from './server';
@@ -7,6 +8,7 @@ import { Server } from './server';
 const server = new Server(3434);
 const CLOCK = 'Slave-clock line, stairwell';
 const DRUM = 'Drum seismograph amplifier, ±18 V';
+const PEN = 'Tide-gauge pen recorder';
 const TIDE = 'Tide-telegraph receiver, valves';
 
 test.beforeAll(() => server.start());
@@ -186,25 +188,93 @@ test('what two designs want is ordered together, with spares or without', async 
   expect(readFileSync(await csv.path(), 'utf8')).toMatch(/^order,part,bears,wanted/);
 });
 
+const PARTS = 'The board from the side of its parts';
+
 test('a board of strips is laid out and found again from its copper; a net is lit, both sides go out', async ({
+  page,
+}) => {
+  await openDesign(page, server, PEN);
+  await visit(page, 'Build', 'Board');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^On \d+ strips of \d+ holes$/);
+  await expect(page.getByRole('heading', { name: /^All \d+ nets are one piece each, and none touch$/ })).toBeVisible();
+  await expect(page.getByRole('group', { name: PARTS })).toBeVisible();
+  const net = page.getByRole('button', { name: '0 V', exact: true });
+  await net.click();
+  await expect(net).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('radio', { name: 'Copper' }).check();
+  await expect(page.getByRole('group', { name: 'The board from the side of its copper' })).toBeVisible();
+  const [svg] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'SVG' }).click()]);
+  expect(svg.suggestedFilename()).toMatch(/-board-copper\.svg$/);
+  expect(readFileSync(await svg.path(), 'utf8')).toMatch(/width="[\d.]+mm"/);
+  const [csv] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV' }).click()]);
+  expect(readFileSync(await csv.path(), 'utf8')).toMatch(/^what,name,net,holes/);
+  const [pdf] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: /^PDF/ }).click()]);
+  expect(
+    readFileSync(await pdf.path())
+      .subarray(0, 5)
+      .toString(),
+  ).toBe('%PDF-');
+});
+
+test('a part of a board of strips is moved hole by hole and by number, the links follow, undo puts it back', async ({
+  page,
+}) => {
+  await openDesign(page, server, PEN);
+  await visit(page, 'Build', 'Board');
+  const can = page.getByRole('button', { name: /^C2 in / });
+  const before = await can.getAttribute('aria-label');
+  await can.focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await expect(can).not.toHaveAttribute('aria-label', before!);
+  await expect(page.getByRole('heading', { name: /^All \d+ nets are one piece each, and none touch$/ })).toBeVisible();
+  await page.getByLabel('Hole', { exact: true }).fill('eight');
+  await page.keyboard.press('Tab');
+  await expect(page.getByLabel('Hole', { exact: true })).toHaveValue('eight');
+  await expect(page.getByLabel('Hole', { exact: true })).toHaveAttribute('aria-invalid', 'true');
+  await page.getByRole('button', { name: 'Lay everything out anew' }).click();
+  await expect(can).toHaveAttribute('aria-label', before!);
+});
+
+test('a board with tracks: laid out, found again, a part dragged and its tracks laid anew, undone; what a board house asks for', async ({
   page,
 }) => {
   await openDesign(page, server, DRUM);
   await visit(page, 'Build', 'Board');
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^On \d+ strips of \d+ holes$/);
+  const heading = page.getByRole('heading', { level: 1 });
+  await expect(heading).toHaveText(/^On \d+ × \d+ mm, one side, (no links|\d+ links?)$/);
   await expect(page.getByRole('heading', { name: 'All 7 nets are one piece each, and none touch' })).toBeVisible();
-  await expect(page.getByRole('img', { name: 'The board from the side of its parts' })).toBeVisible();
-  const net = page.getByRole('button', { name: '+18 V', exact: true });
-  await net.click();
-  await expect(net).toHaveAttribute('aria-pressed', 'true');
-  await page.getByRole('radio', { name: 'Copper' }).check();
-  await expect(page.getByRole('img', { name: 'The board from the side of its copper' })).toBeVisible();
-  const [svg] = await Promise.all([
+  await expect(page.getByText('pulses and load meet at the reservoir’s leg only')).toBeVisible();
+  // A width opens its working.
+  const wants = page
+    .getByRole('row', { name: /^\+18 V / })
+    .getByRole('button')
+    .nth(1);
+  await wants.click();
+  await expect(page.getByText('IPC-2221, outer layer.')).toBeVisible();
+  const can = page.getByRole('button', { name: /^C1, 2200/ });
+  const place = page.getByLabel('First leg, from the left');
+  await can.click();
+  const before = await place.inputValue();
+  const box = (await can.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 60, box.y + box.height / 2 + 4, { steps: 4 });
+  await page.mouse.up();
+  await expect(place).not.toHaveValue(before);
+  await expect(page.getByRole('button', { name: 'Stop' })).toBeHidden();
+  await expect(page.getByRole('heading', { name: 'All 7 nets are one piece each, and none touch' })).toBeVisible();
+  await page.getByRole('heading', { level: 1 }).click();
+  await page.keyboard.press('Control+z');
+  await expect(place).toHaveValue(before);
+  await expect(page.getByRole('button', { name: 'Place everything anew' })).toBeHidden();
+  const [zip] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'SVG, 1 : 1' }).click(),
+    page.getByRole('button', { name: 'Gerber, ZIP' }).click(),
   ]);
-  expect(svg.suggestedFilename()).toBe('drum-seismograph-amplifier-18-v-board-copper.svg');
-  expect(readFileSync(await svg.path(), 'utf8')).toMatch(/width="[\d.]+mm"/);
-  const [csv] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV' }).click()]);
-  expect(readFileSync(await csv.path(), 'utf8')).toMatch(/^what,name,net,holes/);
+  const files = Object.keys(unzipSync(readFileSync(await zip.path())));
+  for (const suffix of ['copper-under.gbr', 'mask-under.gbr', 'silk.gbr', 'outline.gbr', 'drill.drl', 'centroid.csv'])
+    expect(files.some((f) => f.endsWith(suffix))).toBe(true);
+  await page.getByRole('radio', { name: 'Two sides' }).check();
+  await expect(heading).toHaveText(/^On \d+ × \d+ mm, two sides$/);
 });

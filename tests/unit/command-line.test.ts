@@ -131,6 +131,7 @@ describe('a design as files', () => {
       'circuit.svg',
       'board-parts.svg',
       'board-copper.svg',
+      'board.pdf',
       'board.csv',
       'wiring.csv',
       'bom.csv',

@@ -113,8 +113,9 @@ test('100 random designs of up to 40 parts: the copper of the files is the netli
       expect(faults.shared).toEqual([]);
       expect(faults.apart.filter((net) => !board.left.some((l) => l.ref === net))).toEqual([]);
       expect(faults.close.filter((c) => !c.legs)).toEqual([]);
+      // What is not on it is named.
+      expect(board.parts.length + board.left.length).toBeGreaterThan(0);
       if (board.parts.length > 0) await readBack(design, board);
-      else expect(board.left.length).toBeGreaterThan(0);
     }),
     { numRuns: 100 },
   );
@@ -198,7 +199,7 @@ test('tracks are as wide as what flows asks, the pulses of the reservoir by thei
   expect(raw.flows.value).toBeGreaterThan(1.4 * solution.design.demand.outputA);
   for (const l of loads) {
     expect(l.narrowest.value).toBeGreaterThanOrEqual(0.8);
-    if (l.narrowMm === 0) expect(l.rise.value).toBeLessThanOrEqual(10.5);
+    expect(l.narrowMm > 0 || l.rise.value <= 10.5).toBe(true);
   }
 });
 

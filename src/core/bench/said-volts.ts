@@ -18,3 +18,7 @@ export function saidVolts(
     }),
   );
 }
+
+/** The same by the net a test point is on. */
+export const byNet = ({ tests }: Pick<Netlist, 'tests'>, said: ReadonlyMap<string, string>): Map<string, string> =>
+  new Map(tests.flatMap((t) => (said.has(t.ref) ? [[t.net, said.get(t.ref)!] as const] : [])));

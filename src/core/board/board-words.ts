@@ -1,5 +1,5 @@
 import type { BoardShape } from './board-layers';
-import type { EtchedBoard } from './etched';
+import { LINK_PAD, VIA_PAD, type EtchedBoard, type Rect } from './etched';
 
 /** Lines of the silk, mm wide. */
 export const SILK_MM = 0.15;
@@ -26,25 +26,78 @@ export interface Word {
   of: 'name' | 'value' | 'wire';
 }
 
-/** What is written on a board: names on bodies, values under them where there is room, above each wire what it is. */
-export function boardWords({ parts }: EtchedBoard, volts: ReadonlyMap<string, string>): Word[] {
-  return parts.flatMap(({ ref, value, wire, body, pads }): Word[] => {
+/** A letter is so wide for its height. */
+const LETTER = 0.85;
+/** Around a word stays so much free, mm. */
+const AROUND_MM = 0.25;
+
+/** What is written on a board: names and values in the free part of bodies, beside each wire what it is. */
+export function boardWords(board: EtchedBoard, volts: ReadonlyMap<string, string>): Word[] {
+  const { parts, links, vias, wMm, hMm } = board;
+  const taken: Rect[] = [
+    ...parts.flatMap((p) => p.pads.map((pad) => square(pad.xMm, pad.yMm, pad.padMm / 2))),
+    ...links.flatMap((l) => [square(l.x1, l.y1, LINK_PAD.padMm / 2), square(l.x2, l.y2, LINK_PAD.padMm / 2)]),
+    ...vias.map((v) => square(v.xMm, v.yMm, VIA_PAD.padMm / 2)),
+  ];
+  const words: Word[] = [];
+  /** The first of some places where a word lies on nothing; the first of all where there is none. */
+  const write = (word: Omit<Word, 'x' | 'y'>, places: readonly (readonly [x: number, y: number])[], must: boolean) => {
+    const boxAt = ([x, y]: readonly [number, number]): Rect => {
+      const [w, h] = [(word.text.length * word.mm * LETTER) / 2 + AROUND_MM, word.mm / 2 + AROUND_MM];
+      return { x0: x - w, x1: x + w, y0: y - h, y1: y + h };
+    };
+    const free = places.find((at) => {
+      const b = boxAt(at);
+      const inside = b.x0 > 0 && b.y0 > 0 && b.x1 < wMm && b.y1 < hMm;
+      return inside && !taken.some((t) => b.x0 < t.x1 && t.x0 < b.x1 && b.y0 < t.y1 && t.y0 < b.y1);
+    });
+    const at = free ?? (must ? (places.find(([, y]) => y > word.mm && y < hMm - word.mm) ?? places[0]) : undefined);
+    if (!at) return;
+    taken.push(boxAt(at));
+    words.push({ ...word, x: at[0], y: at[1] });
+  };
+  for (const { ref, wire, body } of parts) {
+    if (wire) continue;
+    const across = [0, 0.25, -0.25, 0.4, -0.4].map((share) => share * (body.x1 - body.x0));
+    const along = [0, 0.25, -0.25, 0.4, -0.4].map((share) => share * (body.y1 - body.y0));
     const [x, y] = [(body.x0 + body.x1) / 2, (body.y0 + body.y1) / 2];
-    if (wire) {
-      const net = pads[0]!.net;
-      const says = `${ref.split(' ')[0]} ${net}`;
-      const reads = volts.get(net);
-      const above = pads[0]!.yMm - pads[0]!.padMm / 2 - 0.4 - SMALL_MM / 2;
-      return [
-        { text: reads && !says.includes(reads) ? `${says} ${reads}` : says, x, y: above, mm: SMALL_MM, of: 'wire' },
-      ];
-    }
-    const [w, h] = [body.x1 - body.x0, body.y1 - body.y0];
-    const roomy = h >= 2 * NAME_MM + 2 && w >= value.length * SMALL_MM && value !== '';
-    const name: Word = { text: ref, x, y: roomy ? y - NAME_MM : y, mm: NAME_MM, of: 'name' };
-    return roomy ? [name, { text: value, x, y: y + NAME_MM, mm: SMALL_MM, of: 'value' }] : [name];
-  });
+    const places = across.flatMap((dx) => along.map((dy) => [x + dx, y + dy] as const));
+    // Where it is all legs, above or below it.
+    const beside = [body.y0 - NAME_MM, body.y1 + NAME_MM].map((py) => [x, py] as const);
+    write({ text: ref, mm: NAME_MM, of: 'name' }, [...places, ...beside], true);
+  }
+  for (const { ref, wire, pads } of parts) {
+    if (!wire) continue;
+    const { net, xMm, yMm, padMm } = pads[0]!;
+    const says = `${ref.split(' ')[0]} ${net}`;
+    const reads = volts.get(net);
+    const text = reads && !says.includes(reads) ? `${says} ${reads}` : says;
+    const off = padMm / 2 + AROUND_MM + 0.1;
+    const [up, aside] = [off + SMALL_MM / 2, off + (text.length * SMALL_MM * LETTER) / 2];
+    const places = [
+      [xMm, yMm - up],
+      [xMm, yMm + up],
+      [xMm + aside, yMm],
+      [xMm - aside, yMm],
+      [xMm, yMm + up + 1.6],
+      [xMm, yMm - up - 1.6],
+    ] as const;
+    write({ text, mm: SMALL_MM, of: 'wire' }, places, true);
+  }
+  for (const { value, wire, body } of parts) {
+    if (wire || value === '' || body.x1 - body.x0 < value.length * SMALL_MM * LETTER) continue;
+    const [x, y] = [(body.x0 + body.x1) / 2, (body.y0 + body.y1) / 2];
+    const places = [1.9, -1.9, 2.8, -2.8].map((dy) => [x, y + dy] as const);
+    write(
+      { text: value, mm: SMALL_MM, of: 'value' },
+      places.filter(([, py]) => py > body.y0 + 0.8 && py < body.y1 - 0.8),
+      false,
+    );
+  }
+  return words;
 }
+
+const square = (x: number, y: number, r: number): Rect => ({ x0: x - r, x1: x + r, y0: y - r, y1: y + r });
 
 /** Which way round: a plus beside a can's, a band at a cathode, a bar along a metal tab. */
 export function markOf({ body, pads, polarised }: EtchedBoard['parts'][number]): BoardShape[] {

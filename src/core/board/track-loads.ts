@@ -57,7 +57,7 @@ export function trackLoads(board: EtchedBoard): TrackLoad[] {
           wanted: figure({
             id: `${id}-wanted`,
             label: 'Width wanted',
-            value: wantedMm,
+            value: Math.ceil(20 * wantedMm) / 20,
             unit: 'mm',
             origin: 'formula',
             expression: `(amps / (0.048 · kelvin^0.44))^(1/0.725) square mils, over the thickness, for ${RISE_K} K`,
@@ -75,7 +75,7 @@ export function trackLoads(board: EtchedBoard): TrackLoad[] {
           rise: figure({
             id: `${id}-rise`,
             label: 'Warmer by',
-            value: trackRiseK(rmsA, narrow, copperUm),
+            value: Math.round(10 * trackRiseK(rmsA, narrow, copperUm)) / 10,
             unit: 'K',
             origin: 'formula',
             expression: '(amps / (0.048 · square mils^0.725))^(1/0.44), its narrowest piece as if all of it were so',

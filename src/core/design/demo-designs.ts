@@ -278,7 +278,11 @@ export function demoDesigns(): Design[] {
     },
     {
       ...drum,
-      build: { ...drum.build, box: { ...drum.build.box, inside: { wMm: 200, dMm: 160, hMm: 100 } } },
+      build: {
+        ...drum.build,
+        box: { ...drum.build.box, inside: { wMm: 200, dMm: 160, hMm: 100 } },
+        board: { ...drum.build.board, kind: 'one side' },
+      },
       note: 'Two rails for the amplifier and the pen motor drive; the pen draws on the plus side only, so the loads differ.',
       load: table(
         draws('Seismograph amplifier', 1, 0.18),

@@ -54,6 +54,13 @@ export function EtchedFigure({
     return of === net ? 'var(--volt)' : hazardous.has(of) ? 'var(--fail)' : 'var(--edge)';
   };
   const bad = new Set(overlapsOf(board).flat());
+  /** Faint: what is to be laid anew; less so: what is on the other side. */
+  const opacityOf = (t: EtchedBoard['tracks'][number]) =>
+    looseBranches.has(t.branch) ? 0.15 : (t.layer === 'under') === copperSide || sides === 1 ? 0.55 : 0.3;
+  const grouped = [0.15, 0.3, 0.55].map((opacity) => ({
+    opacity,
+    tracks: tracks.filter((t) => opacityOf(t) === opacity),
+  }));
   return (
     <svg
       ref={svg}
@@ -75,21 +82,22 @@ export function EtchedFigure({
           strokeWidth={0.2}
         />
       ))}
+      {grouped.map(({ opacity, tracks: these }) => (
+        <g key={opacity} strokeLinecap="round" opacity={opacity}>
+          {these.map((t, n) => (
+            <line
+              key={n}
+              x1={X(t.x1)}
+              y1={t.y1}
+              x2={X(t.x2)}
+              y2={t.y2}
+              stroke={copper(t.branch)}
+              strokeWidth={t.widthMm}
+            />
+          ))}
+        </g>
+      ))}
       <g strokeLinecap="round">
-        {tracks.map((t, n) => (
-          <line
-            key={n}
-            x1={X(t.x1)}
-            y1={t.y1}
-            x2={X(t.x2)}
-            y2={t.y2}
-            stroke={copper(t.branch)}
-            strokeWidth={t.widthMm}
-            opacity={
-              looseBranches.has(t.branch) ? 0.15 : (t.layer === 'under') === copperSide || sides === 1 ? 0.55 : 0.3
-            }
-          />
-        ))}
         {!copperSide &&
           links.map((l, n) => (
             <line

@@ -2,7 +2,7 @@
 
 import { Download } from 'lucide-react';
 import { useState } from 'react';
-import { saidVolts } from '@/core/bench/said-volts';
+import { byNet, saidVolts } from '@/core/bench/said-volts';
 import type { EtchedBoard } from '@/core/board/etched';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import { download, fileName, save } from '@/ui/download';
@@ -19,7 +19,7 @@ export function EtchedFiles({ board }: { board: EtchedBoard }) {
     const netlist = netlistOf(design);
     const points = await asked((solver) => solver.bench(design));
     const said = saidVolts(netlist, points.ok ? points.value : []);
-    return new Map(netlist.tests.flatMap((t) => (said.has(t.ref) ? [[t.net, said.get(t.ref)!] as const] : [])));
+    return byNet(netlist, said);
   };
   const made = (work: () => Promise<void>) => () => {
     setBusy(true);

@@ -226,7 +226,7 @@ function Checked({
           </li>
         ))}
         {stars.length > 0 && faults.shared.length === 0 && (
-          <li className="text-quiet">{stars.join(' and ')}: pulses and load meet at the reservoir’s leg only.</li>
+          <li className="text-quiet">{stars.join(', ')}: pulses and load meet at the reservoir’s leg only.</li>
         )}
         <li className="text-quiet">{number(apart)} is kept between two nets.</li>
         {near.map((c) => (

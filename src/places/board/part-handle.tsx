@@ -85,7 +85,9 @@ export function PartHandle({
       role="button"
       aria-pressed={selected}
       aria-label={`${words}. Arrows move it, R turns it.`}
-      className="cursor-grab outline-none focus-visible:stroke-[var(--focus)]"
+      className="cursor-grab"
+      // What has the focus is the part in hand, framed in its own scale.
+      style={{ outline: 'none' }}
       onKeyDown={key}
       onFocus={onSelect}
       {...drag}
