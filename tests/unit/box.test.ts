@@ -3,6 +3,8 @@ import DxfParser from 'dxf-parser';
 import fc from 'fast-check';
 import { PDFDocument, PDFRawStream } from 'pdf-lib';
 import type { Block, Inside, PlacedBlock, Spot } from '@/core/box/block';
+import { boardOf } from '@/core/board/board-of';
+import type { EtchedBoard } from '@/core/board/etched';
 import { stripboard } from '@/core/board/stripboard';
 import { blocksOf, plainBlock } from '@/core/box/blocks';
 import { clearancesOf, planBox, smallestBox, surroundingsOf } from '@/core/box/box-plan';
@@ -184,10 +186,17 @@ describe('a place for everything', () => {
     expect(inBoard).not.toContain('T1');
   });
 
-  test('its board is as large as it is laid out on strips', () => {
+  test('its board is as large as it is laid out, on strips or with tracks', () => {
+    const boardOn = (kind: 'strips' | 'one side') => {
+      const design = applyPatch(drum, { build: { ...drum.build, board: { ...drum.build.board, kind } } });
+      return planBox(design).placed.find((p) => p.block.id === 'board')!.block.size;
+    };
     const { strips, holes } = stripboard(netlistOf(drum));
-    const board = planBox(drum).placed.find((p) => p.block.id === 'board')!;
-    expect(board.block.size).toMatchObject({ wMm: Math.round(2.54 * holes), dMm: Math.round(2.54 * strips) });
+    expect(boardOn('strips')).toMatchObject({ wMm: Math.round(2.54 * holes), dMm: Math.round(2.54 * strips) });
+    const made = boardOf(drum, netlistOf(drum)).board as EtchedBoard;
+    const screws = made.holes.map((h) => h.xMm);
+    // From screw to screw and 4 mm beyond each.
+    expect(boardOn('one side').wMm).toBe(Math.ceil(Math.max(...screws) - Math.min(...screws) + 8));
   });
 
   test('the next smaller standard box does not hold it, and it is said why', () => {

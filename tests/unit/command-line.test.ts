@@ -129,12 +129,13 @@ describe('a design as files', () => {
       'netlist.csv',
       'netlist.json',
       'circuit.svg',
-      'board-parts.svg',
-      'board-copper.svg',
-      'board.pdf',
-      'board.csv',
       'wiring.csv',
       'bom.csv',
+      ...['copper-under.gbr', 'mask-under.gbr', 'silk.gbr', 'outline.gbr', 'drill.drl'].map((f) => `board-${f}`),
+      ...['copper-mirrored', 'copper', 'parts'].map((view) => `board-${view}.svg`),
+      'board.pdf',
+      'centroid.csv',
+      'board.csv',
       ...['front', 'rear', 'floor'].flatMap((face) => [`${face}.svg`, `${face}.dxf`]),
       'template.pdf',
     ]);
@@ -144,9 +145,23 @@ describe('a design as files', () => {
     expect(parts.map((p) => p.ref)).toEqual(expect.arrayContaining(['T1', 'D4', 'C2', 'U1', 'U2']));
     expect(readFileSync(written[2]!, 'utf8')).toMatch(/^<svg xmlns/);
     expect(text('wiring.csv')).toContain('T1 primary L');
-    expect(text('board.csv')).toMatch(/^what,name,net,holes/);
+    expect(text('board.csv')).toMatch(/^what,name,net,mm/);
+    expect(text('board-copper-under.gbr')).toMatch(/^%TF\.FileFunction,Copper,L1,Bot\*%/);
     expect(text('rear.dxf')).toContain('CIRCLE');
     expect(text('template.pdf').slice(0, 5)).toBe('%PDF-');
+  });
+
+  test('a board of strips goes out as strips', () => {
+    const out = path.join(folder, 'strips');
+    const { status, stdout } = design(file('clock.json', JSON.stringify(demoDesigns()[0])), '--board', '--out', out);
+    expect([
+      status,
+      stdout
+        .trim()
+        .split('\n')
+        .map((w) => path.basename(w)),
+    ]).toEqual([0, ['board-parts.svg', 'board-copper.svg', 'board.pdf', 'board.csv']]);
+    expect(readFileSync(path.join(out, 'board.csv'), 'utf8')).toMatch(/^what,name,net,holes/);
   });
 
   test.each([

@@ -1,4 +1,4 @@
-import vectorText from '@jscad/modeling/src/text/vectorText';
+import vectorText from '@jscad/modeling/src/text/vectorText.js';
 
 type Point = readonly [x: number, y: number];
 
