@@ -1,7 +1,10 @@
 import fc from 'fast-check';
+import { strFromU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
 import { PDFDocument } from 'pdf-lib';
 import { boardPdf } from '@/core/board/board-pdf';
+import { boardWords, markOf } from '@/core/board/board-words';
+import { boardZip } from '@/core/board/board-zip';
 import { boardSvg } from '@/core/board/board-svg';
 import { boardCsv, centroidCsv } from '@/core/board/centroid';
 import { distanceMm, trackRiseK, trackWidthMm } from '@/core/board/copper-rules';
@@ -9,12 +12,14 @@ import { etch, type Etching } from '@/core/board/etch';
 import type { EtchedBoard, Turn } from '@/core/board/etched';
 import { etchedFaults } from '@/core/board/etched-check';
 import { gerberFiles } from '@/core/board/gerber';
+import { movedTo, turnedMore } from '@/core/board/move-part';
 import { stripVolts } from '@/core/board/strip-loads';
 import { boardParts } from '@/core/board/stripboard';
 import { trackLoads } from '@/core/board/track-loads';
+import { planBox } from '@/core/box/box-plan';
 import { flowsOf, type Flow } from '@/core/build/flows';
 import { demoDesigns } from '@/core/design/demo-designs';
-import type { Design } from '@/core/design/design';
+import { applyPatch, type Design } from '@/core/design/design';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import { SolveError } from '@/core/solve/solve-error';
@@ -251,4 +256,105 @@ test('a doubtful board: nothing to solder, more than fits, a thousand volts', ()
   const high = made(clock, 1, { volts: 400 });
   expect(high.apartMm).toBe(2.5);
   expect(etchedFaults(high).close.filter((c) => !c.legs)).toEqual([]);
+});
+
+const onBoard = (design: Design, patch: Partial<Design['build']['board']>): Design =>
+  applyPatch(design, { build: { ...design.build, board: { ...design.build.board, ...patch } } });
+
+test('mains stays off unless asked; then 8 mm of bare board lie around its copper, measured in the finished file', async () => {
+  expect(clock.mainsSide.primaryFuseA).not.toBeNull();
+  const fuse = (design: Design) => boardParts(netlistOf(design)).some((p) => p.part.ref === 'F1');
+  expect(fuse(onBoard(clock, { kind: 'one side' }))).toBe(false);
+  // Never on strips: they lie 0.64 mm apart.
+  expect(fuse(onBoard(clock, { kind: 'strips', mains: true }))).toBe(false);
+  const design = onBoard(clock, { kind: 'one side', mains: true });
+  expect(fuse(design)).toBe(true);
+  const board = made(design, 1);
+  expect(board.left).toEqual([]);
+  expect(etchedFaults(board).close.filter((c) => !c.legs)).toEqual([]);
+  await readBack(design, board);
+  const mm = 0.25;
+  const picture = await rasterised(file(board, 'copper-under.gbr'), board.wMm, board.hMm, mm);
+  const pieceAt = flooded([picture], []);
+  const mains = new Set(
+    board.parts
+      .flatMap((p) => p.pads)
+      .filter((p) => ['L', 'L fused'].includes(p.net))
+      .map((p) => pieceAt(p.xMm, board.hMm - p.yMm)),
+  );
+  expect(mains.size).toBe(2);
+  const squares = Array.from(picture.dark, (dark, n) => ({
+    dark,
+    x: (n % picture.columns) * mm,
+    y: Math.floor(n / picture.columns) * mm,
+  })).filter((s) => s.dark === 1);
+  const live = squares.filter((s) => mains.has(pieceAt(s.x, s.y)));
+  const other = squares.filter((s) => !mains.has(pieceAt(s.x, s.y)));
+  expect(Math.min(live.length, other.length)).toBeGreaterThan(100);
+  let nearest = Infinity;
+  for (const a of live) for (const b of other) nearest = Math.min(nearest, Math.hypot(a.x - b.x, a.y - b.y));
+  expect(nearest).toBeGreaterThan(8 - 2 * mm);
+  // The box then keeps its distances from it too.
+  expect(planBox(design).placed.find((p) => p.block.id === 'board')!.block.carries).toBe('both');
+});
+
+test('a part is moved and turned about its middle: four turns are none, legs go with it', () => {
+  const part = made(clock, 1).parts.find((p) => p.ref === 'U1')!;
+  let turned = part;
+  for (let n = 0; n < 4; n++) turned = movedTo(turned, turnedMore(turned));
+  expect([turned.turn, turned.xMm, turned.yMm]).toEqual([
+    part.turn,
+    expect.closeTo(part.xMm, 9),
+    expect.closeTo(part.yMm, 9),
+  ]);
+  const once = movedTo(part, turnedMore(part));
+  const middle = ({ body }: typeof part) => [(body.x0 + body.x1) / 2, (body.y0 + body.y1) / 2];
+  for (const [n, mm] of middle(once).entries()) expect(Math.abs(mm - middle(part)[n]!)).toBeLessThan(1.27);
+  const span = ({ pads }: typeof part) => [pads[2]!.xMm - pads[0]!.xMm, pads[2]!.yMm - pads[0]!.yMm];
+  // A row down the board lies along it, against the clock: what was below is to the right.
+  const [dx, dy] = span(part);
+  expect(span(once)[0]).toBeCloseTo(dy!, 9);
+  expect(span(once)[1]).toBeCloseTo(-dx!, 9);
+  const moved = movedTo(part, { xMm: part.xMm + 2.54, yMm: part.yMm, turn: part.turn });
+  expect(moved.pads.map((p, n) => p.xMm - part.pads[n]!.xMm)).toEqual(part.pads.map(() => expect.closeTo(2.54, 9)));
+});
+
+test('names on a board lie on no leg and not on each other; which way round is marked on every can and diode', () => {
+  for (const design of [clock, drum, physics]) {
+    const board = made(design, 1);
+    const words = boardWords(board, NO_VOLTS);
+    for (const p of board.parts.filter((q) => !q.wire)) expect(words.some((w) => w.text === p.ref)).toBe(true);
+    const box = (w: (typeof words)[number]) => ({
+      x0: w.x - 0.4 * w.mm * w.text.length,
+      x1: w.x + 0.4 * w.mm * w.text.length,
+      y0: w.y - w.mm / 2,
+      y1: w.y + w.mm / 2,
+    });
+    words.forEach((a, n) => {
+      for (const b of words.slice(n + 1).map(box)) {
+        const p = box(a);
+        expect([a.text, p.x0 < b.x1 && b.x0 < p.x1 && p.y0 < b.y1 && b.y0 < p.y1]).toEqual([a.text, false]);
+      }
+    });
+    const marked = board.parts.filter((p) => !p.wire && markOf(p).length > 0).map((p) => p.ref[0]);
+    const wanted = board.parts.filter((p) => !p.wire && (p.polarised || p.pads.some((q) => q.name === 'cathode')));
+    expect(marked).toHaveLength(wanted.length);
+  }
+});
+
+test('what a board house gets is one archive, the same bytes for the same board', () => {
+  const board = made(drum, 2);
+  const zip = boardZip(board, 'drum', new Map([['+18 V', '18.0 V']]));
+  expect(Buffer.from(boardZip(board, 'drum', new Map([['+18 V', '18.0 V']]))).equals(Buffer.from(zip))).toBe(true);
+  const files = unzipSync(zip);
+  expect(Object.keys(files).sort()).toEqual(
+    [
+      ...['copper-above', 'copper-under', 'mask-above', 'mask-under', 'outline', 'silk'].map((f) => `drum-${f}.gbr`),
+      ...['drill-bare', 'drill-plated'].map((f) => `drum-${f}.drl`),
+      ...['board', 'centroid'].map((f) => `drum-${f}.csv`),
+    ].sort(),
+  );
+  // Screws are never plated.
+  expect(strFromU8(files['drum-drill-bare.drl']!)).toContain('T1C3.200');
+  expect(strFromU8(files['drum-drill-plated.drl']!)).not.toContain('C3.200');
 });

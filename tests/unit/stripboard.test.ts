@@ -1,15 +1,17 @@
 import fc from 'fast-check';
 import Papa from 'papaparse';
+import { PDFDocument } from 'pdf-lib';
 import { stripDrawing } from '@/core/board/strip-drawing';
 import { stripFaults } from '@/core/board/strip-check';
 import { stripLoads, stripVolts } from '@/core/board/strip-loads';
 import { holeName, stripCsv, stripName } from '@/core/board/strip-names';
 import { lyings } from '@/core/board/strip-footprint';
+import { stripPdf } from '@/core/board/strip-pdf';
 import { stripSvg } from '@/core/board/strip-svg';
 import { boardParts, stripboard, type Stripboard } from '@/core/board/stripboard';
 import { flowsOf } from '@/core/build/flows';
 import { demoDesigns } from '@/core/design/demo-designs';
-import { applyPatch, type Design } from '@/core/design/design';
+import { applyPatch, type Design, type StripPlace } from '@/core/design/design';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import { studyDesign } from '@/core/study/study';
@@ -223,4 +225,58 @@ test('seen from its copper it is mirrored: a cut is as far from the right edge a
 test('a plus is drawn where there is one to mistake: at cans, not at film capacitors', () => {
   const plus = stripDrawing(laid(drum)).shapes.filter((s) => s.kind === 'text' && s.text === '+');
   expect(plus.map((s) => s.key).sort()).toEqual(['C1 plus', 'C2 plus', 'C5 plus', 'C6 plus']);
+});
+
+const placesOf = (board: Stripboard): StripPlace[] =>
+  board.parts.map(({ key, legs }) => ({
+    part: key,
+    strip: legs[0]!.at.strip,
+    hole: legs[0]!.at.hole,
+    down: legs.at(-1)!.at.strip - legs[0]!.at.strip,
+  }));
+
+test('what was put somewhere by hand lies there, and the copper is still the circuit', () => {
+  const netlist = netlistOf(clock);
+  const board = laid(clock);
+  const again = stripboard(netlist, placesOf(board));
+  expect(placesOf(again).sort(byPart)).toEqual(placesOf(board).sort(byPart));
+  // Far to the right, where nothing is.
+  const c3 = board.parts.find((p) => p.ref === 'C3')!;
+  const far = { ...placesOf(board).find((p) => p.part === c3.key)!, hole: board.holes + 4 };
+  const moved = stripboard(netlist, [...placesOf(board).filter((p) => p.part !== c3.key), far]);
+  expect(moved.parts.find((p) => p.ref === 'C3')!.legs[0]!.at.hole).toBe(far.hole);
+  expect(moved.holes).toBeGreaterThan(far.hole);
+  expect(stripFaults(moved)).toEqual({ apart: [], touching: [] });
+});
+
+test('put onto another part it goes into the nearest holes that are free; turned, its legs change ends', () => {
+  const netlist = netlistOf(clock);
+  const board = laid(clock);
+  const places = placesOf(board);
+  const of = (ref: string) => places.find((p) => p.part === board.parts.find((q) => q.ref === ref)!.key)!;
+  const onto = { ...of('C3'), strip: of('C2').strip, hole: of('C2').hole, down: of('C2').down };
+  const moved = stripboard(netlist, [...places.filter((p) => p.part !== onto.part), onto]);
+  expect(moved.left).toEqual([]);
+  const [c3, c2] = ['C3', 'C2'].map((ref) => moved.parts.find((p) => p.ref === ref)!.legs[0]!.at);
+  expect(c2).toEqual({ strip: of('C2').strip, hole: of('C2').hole });
+  const away = Math.abs(c3!.strip - c2!.strip) + Math.abs(c3!.hole - c2!.hole);
+  expect(away).toBeGreaterThan(0);
+  expect(away).toBeLessThan(8);
+  expect(stripFaults(moved)).toEqual({ apart: [], touching: [] });
+  const d5 = of('D5');
+  const turned = { ...d5, strip: d5.strip + d5.down, down: -d5.down };
+  const back = stripboard(netlist, [...places.filter((p) => p.part !== d5.part), turned]);
+  const [was, is] = [board, back].map((b) => b.parts.find((p) => p.ref === 'D5')!.legs.map((l) => [l.net, l.at.strip]));
+  expect(is!.map(([, strip]) => strip)).toEqual(was!.map(([, strip]) => strip).reverse());
+  expect(stripFaults(back)).toEqual({ apart: [], touching: [] });
+});
+
+const byPart = (a: StripPlace, b: StripPlace) => (a.part < b.part ? -1 : 1);
+
+test('its print is two pages, the same bytes for the same board', async () => {
+  const pdf = await stripPdf(laid(drum), 'Drum ±18 V');
+  expect(Buffer.from(await stripPdf(laid(drum), 'Drum ±18 V')).equals(Buffer.from(pdf))).toBe(true);
+  const pages = (await PDFDocument.load(pdf)).getPages();
+  expect(pages).toHaveLength(2);
+  expect(pages[0]!.getWidth()).toBeCloseTo((210 * 72) / 25.4, 1);
 });

@@ -84,6 +84,12 @@ export function boardWords(board: EtchedBoard, volts: ReadonlyMap<string, string
     ] as const;
     write({ text, mm: SMALL_MM, of: 'wire' }, places, true);
   }
+  for (const { wire, body, pads } of parts) {
+    if (wire || !pads.some((p) => board.branches[p.branch]?.mains)) continue;
+    const x = (body.x0 + body.x1) / 2;
+    const places = [body.y0 - NAME_MM, body.y1 + NAME_MM].map((y) => [x, y] as const);
+    write({ text: 'MAINS', mm: NAME_MM, of: 'name' }, places, true);
+  }
   for (const { value, wire, body } of parts) {
     if (wire || value === '' || body.x1 - body.x0 < value.length * SMALL_MM * LETTER) continue;
     const [x, y] = [(body.x0 + body.x1) / 2, (body.y0 + body.y1) / 2];

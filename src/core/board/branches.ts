@@ -29,7 +29,7 @@ export function branchesOf(
   flows: ReadonlyMap<string, Flow>,
   copperUm: number,
 ): BranchPlan[] {
-  return nets.flatMap(({ name: net }): BranchPlan[] => {
+  return nets.flatMap(({ name: net, role }): BranchPlan[] => {
     const pads = parts.flatMap(({ pads }, part) =>
       pads.flatMap((p, pad): PadAt[] => (p.net === net ? [{ part, pad }] : [])),
     );
@@ -37,7 +37,15 @@ export function branchesOf(
     const of = (carries: Branch['carries'], own: PadAt[], star: PadAt | null): BranchPlan => {
       const rmsA = flowOn(net, { carries, parts: own.map((p) => parts[p.part]!.part) }, flows);
       const width = rmsA === null ? THIN_MM : trackWidthMm(rmsA, RISE_K, copperUm);
-      return { net, carries, pads: own, star, rmsA, wantedMm: Math.min(WIDEST_MM, Math.max(THIN_MM, LEAST_MM, width)) };
+      return {
+        net,
+        carries,
+        mains: role === 'mains',
+        pads: own,
+        star,
+        rmsA,
+        wantedMm: Math.min(WIDEST_MM, Math.max(THIN_MM, LEAST_MM, width)),
+      };
     };
     const isCan = (p: PadAt) => parts[p.part]!.part.line === 'reservoir';
     const pulsing = (p: PadAt) => ['transformer', 'rectifier'].includes(parts[p.part]!.part.block);

@@ -68,6 +68,7 @@ export function* etching(
         : part.block === 'transformer' || part.block === 'mains'
           ? 'left'
           : 'any',
+    mains: plans.some((b) => b.mains && b.pads.some((p) => p.part === n)),
     heat: part.kind === 'electrolytic' ? 'can' : part.carriesLoad && part.pins.length > 2 ? 'hot' : null,
     fixed: places.find((p) => p.part === keyOf(n)) ?? null,
   }));
@@ -110,17 +111,17 @@ export function* etching(
         body: { x0: lying.body.x0 + xMm, y0: lying.body.y0 + yMm, x1: lying.body.x1 + xMm, y1: lying.body.y1 + yMm },
       };
     });
-    const branches = plans.map(({ net, carries, star, rmsA, wantedMm }): Branch => {
+    const branches = plans.map(({ net, carries, mains, star, rmsA, wantedMm }): Branch => {
       const pad = star && parts[star.part]!.pads[star.pad]!;
-      return { net, carries, rmsA, wantedMm, star: pad && { xMm: pad.xMm, yMm: pad.yMm, padMm: pad.padMm } };
+      return { net, carries, mains, rmsA, wantedMm, star: pad && { xMm: pad.xMm, yMm: pad.yMm, padMm: pad.padMm } };
     });
     const courts = parts.map((p) => courtyard(p));
     const up = (mm: number) => Math.ceil(mm / GRID_MM) * GRID_MM;
-    const inside = Math.max(...parts.map((p, n) => (p.wire ? 0 : courts[n]!.x1)));
-    const corner = cornerMm(apartMm);
-    const beyond = (n: number) => (parts[n]!.wire && toPlace[n]!.edge === 'any' ? corner : 2);
-    const wMm = up(Math.max(...courts.map((c, n) => c.x1 + beyond(n)), inside + Math.max(SIDE_STRIP_MM, corner - 1)));
-    const below = (n: number) => (!parts[n]!.wire ? EDGE_STRIP_MM - 1 : toPlace[n]!.edge === 'any' ? 1 : corner);
+    const corner = (n: number) => cornerMm(toPlace[n]!, apartMm);
+    const beyond = (n: number) =>
+      parts[n]!.wire ? (toPlace[n]!.edge === 'any' ? corner(n) : 2) : Math.max(SIDE_STRIP_MM, corner(n) - 1);
+    const wMm = up(Math.max(...courts.map((c, n) => c.x1 + beyond(n))));
+    const below = (n: number) => (!parts[n]!.wire ? EDGE_STRIP_MM - 1 : toPlace[n]!.edge === 'any' ? 1 : corner(n));
     const hMm = up(Math.max(...courts.map((c, n) => c.y1 + below(n))));
     const screws = [4, wMm - 4].flatMap((xMm) => [4, hMm - 4].map((yMm) => ({ xMm, yMm })));
     const ground: Ground = { wMm, hMm, sides, apartMm, parts, branches, screws };

@@ -1,6 +1,16 @@
 import { overlapsOf } from './overlaps';
 import { between, closerThan, type Piece } from './copper-geometry';
-import { EDGE_MM, LINK_PAD, SCREW, STAR_MM, VIA_PAD, type EtchedBoard, type Layer } from './etched';
+import {
+  apartBetween,
+  EDGE_MM,
+  fromScrew,
+  LINK_PAD,
+  SCREW,
+  STAR_MM,
+  VIA_PAD,
+  type EtchedBoard,
+  type Layer,
+} from './etched';
 
 /** What is wrong with a board as its copper is: found again from pads, tracks and links alone. */
 export interface EtchedFaults {
@@ -20,7 +30,9 @@ interface Copper {
   piece: Piece;
   half: number;
   layer: Layer | 'both';
-  net: string | null;
+  net: string;
+  /** Whether the mains is on it. */
+  mains: boolean;
   /** Reference of the part it is a leg of. */
   ref: string | null;
 }
@@ -30,14 +42,14 @@ const dot = (x: number, y: number): Piece => ({ x1: x, y1: y, x2: x, y2: y });
 /** All copper of a board, without saying what belongs together. */
 export function copperOf(board: EtchedBoard): Copper[] {
   const both = board.sides === 2 ? ('both' as const) : ('under' as const);
-  const netOf = (branch: number) => board.branches[branch]!.net;
+  const of = (branch: number) => ({ net: board.branches[branch]!.net, mains: board.branches[branch]!.mains });
   return [
     ...board.parts.flatMap((p) =>
       p.pads.map((pad): Copper => ({
         piece: dot(pad.xMm, pad.yMm),
         half: pad.padMm / 2,
         layer: both,
-        net: pad.net,
+        ...of(pad.branch),
         ref: p.ref,
       })),
     ),
@@ -45,7 +57,7 @@ export function copperOf(board: EtchedBoard): Copper[] {
       piece: t,
       half: t.widthMm / 2,
       layer: t.layer,
-      net: netOf(t.branch),
+      ...of(t.branch),
       ref: null,
     })),
     ...board.links.flatMap((l) =>
@@ -53,7 +65,7 @@ export function copperOf(board: EtchedBoard): Copper[] {
         piece,
         half: LINK_PAD.padMm / 2,
         layer: both,
-        net: netOf(l.branch),
+        ...of(l.branch),
         ref: null,
       })),
     ),
@@ -61,7 +73,7 @@ export function copperOf(board: EtchedBoard): Copper[] {
       piece: dot(v.xMm, v.yMm),
       half: VIA_PAD.padMm / 2,
       layer: both,
-      net: netOf(v.branch),
+      ...of(v.branch),
       ref: null,
     })),
   ];
@@ -75,8 +87,8 @@ export function etchedFaults(board: EtchedBoard): EtchedFaults {
   const on = new Map<number, Set<string>>();
   for (let n = 0; n < pads; n++) {
     const { net } = copper[n]!;
-    nets.set(net!, (nets.get(net!) ?? new Set()).add(piece[n]!));
-    on.set(piece[n]!, (on.get(piece[n]!) ?? new Set()).add(net!));
+    nets.set(net, (nets.get(net) ?? new Set()).add(piece[n]!));
+    on.set(piece[n]!, (on.get(piece[n]!) ?? new Set()).add(net));
   }
   return {
     apart: [...nets].filter(([, p]) => p.size > 1).map(([net]) => net),
@@ -157,7 +169,7 @@ function closeOf(board: EtchedBoard, copper: readonly Copper[]): EtchedFaults['c
   const netsOf = new Map(parts.map((p) => [p.ref, new Set(p.pads.map((pad) => pad.net))]));
   /** Beside a leg of a part that has one on the other net too: no nearer than the part itself makes it. */
   const atLegs = (a: Copper, b: Copper) =>
-    (a.ref !== null && netsOf.get(a.ref)!.has(b.net!)) || (b.ref !== null && netsOf.get(b.ref)!.has(a.net!));
+    (a.ref !== null && netsOf.get(a.ref)!.has(b.net)) || (b.ref !== null && netsOf.get(b.ref)!.has(a.net));
   const worst = new Map<string, EtchedFaults['close'][number]>();
   const note = (a: string, b: string, mm: number, p: Piece, legs: boolean, asked: number) => {
     if (mm >= asked - ROUNDING_MM) return;
@@ -169,15 +181,23 @@ function closeOf(board: EtchedBoard, copper: readonly Copper[]): EtchedFaults['c
     const a = copper[i]!;
     const [x0, x1] = [Math.min(a.piece.x1, a.piece.x2), Math.max(a.piece.x1, a.piece.x2)];
     const [y0, y1] = [Math.min(a.piece.y1, a.piece.y2), Math.max(a.piece.y1, a.piece.y2)];
-    note(a.net!, 'the edge', Math.min(x0, y0, wMm - x1, hMm - y1) - a.half, a.piece, false, EDGE_MM);
+    note(a.net, 'the edge', Math.min(x0, y0, wMm - x1, hMm - y1) - a.half, a.piece, false, EDGE_MM);
     for (const h of holes)
-      note(a.net!, 'a screw', between(a.piece, dot(h.xMm, h.yMm)) - a.half - SCREW.headMm / 2, a.piece, false, apartMm);
+      note(
+        a.net,
+        'a screw',
+        between(a.piece, dot(h.xMm, h.yMm)) - a.half - SCREW.headMm / 2,
+        a.piece,
+        false,
+        fromScrew(a, apartMm),
+      );
     for (let j = i + 1; j < copper.length; j++) {
       const b = copper[j]!;
       if (a.net === b.net || !sameLayer(a, b)) continue;
-      if (!closerThan(apartMm + a.half + b.half, a.piece, b.piece)) continue;
+      const asked = apartBetween(a, b, apartMm);
+      if (!closerThan(asked + a.half + b.half, a.piece, b.piece)) continue;
       const mm = between(a.piece, b.piece) - a.half - b.half;
-      note(a.net!, b.net!, mm, b.piece, atLegs(a, b), apartMm);
+      note(a.net, b.net, mm, b.piece, atLegs(a, b), asked);
     }
   }
   return [...worst.values()].sort((a, b) => a.mm - b.mm);

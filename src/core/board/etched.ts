@@ -1,3 +1,5 @@
+import { LEAST_MM } from './copper-rules';
+
 /** Which copper a track is on: under the board, where parts are soldered, or above it, where they stand. */
 export type Layer = 'under' | 'above';
 
@@ -75,6 +77,8 @@ export interface Branch {
   carries: 'all' | 'pulses' | 'load';
   /** Where it meets its net's other half: the reservoir's leg. */
   star: { xMm: number; yMm: number; padMm: number } | null;
+  /** Whether the mains is on it. */
+  mains: boolean;
   /** What flows, A RMS; null where only protection or control hangs on it. */
   rmsA: number | null;
   /** How wide it should be, mm. */
@@ -87,7 +91,7 @@ export interface EtchedBoard {
   hMm: number;
   sides: 1 | 2;
   copperUm: number;
-  /** What is kept between copper of two nets, mm. */
+  /** What is kept between copper of two nets, mm; more where one is of the mains. */
   apartMm: number;
   parts: OnBoard[];
   branches: Branch[];
@@ -101,6 +105,25 @@ export interface EtchedBoard {
   /** What found no place or no way. */
   left: { ref: string; why: string }[];
 }
+
+/** Between two poles of the mains, and from the mains to low volts and to metal that can be touched, mm; as usual at 230 V, the local code decides. */
+export const POLES_MM = 3;
+export const MAINS_MM = 8;
+
+/** What copper of one branch keeps from that of another, mm. */
+export function apartBetween(
+  a: Pick<Branch, 'net' | 'mains'>,
+  b: Pick<Branch, 'net' | 'mains'>,
+  apartMm: number,
+): number {
+  if (a.net === b.net) return LEAST_MM;
+  if (a.mains && b.mains) return Math.max(POLES_MM, apartMm);
+  return a.mains || b.mains ? Math.max(MAINS_MM, apartMm) : apartMm;
+}
+
+/** What it keeps from a screw's head, mm. */
+export const fromScrew = ({ mains }: Pick<Branch, 'mains'>, apartMm: number): number =>
+  mains ? Math.max(MAINS_MM, apartMm) : apartMm;
 
 /** Pads and drills of what joins: ends of links and of vias, mm. */
 export const LINK_PAD = { padMm: 2, drillMm: 0.9 } as const;

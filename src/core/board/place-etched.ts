@@ -1,5 +1,5 @@
 import type { PadAt } from './branches';
-import { GRID_MM, type Place, type Rect, type Turn } from './etched';
+import { GRID_MM, MAINS_MM, POLES_MM, type Place, type Rect, type Turn } from './etched';
 import { courtyard, turned, type Footprint } from './pad-footprint';
 
 /** Left and right of the parts stay free for screws and wires, mm. */
@@ -14,6 +14,8 @@ export interface ToPlace {
   edge: 'left' | 'right' | 'any' | null;
   /** Fields of heat and what suffers by it: cans stay 5 mm away from what is on a sink. */
   heat: 'hot' | 'can' | null;
+  /** Whether the mains is on it. */
+  mains: boolean;
   /** Where a hand has put it. */
   fixed: Place | null;
 }
@@ -38,7 +40,8 @@ const CLOSELY = 10;
 /** A wire's pad, mm. */
 const WIRE_MM = 3;
 /** A screw's head takes so much of a corner, with what copper keeps from it, mm. */
-export const cornerMm = (apartMm: number): number => 7.5 + apartMm;
+export const cornerMm = ({ mains }: Pick<ToPlace, 'mains'>, apartMm: number): number =>
+  7.5 + (mains ? MAINS_MM : apartMm);
 
 /** Between bodies, and between copper of two nets, mm. */
 export interface Apart {
@@ -72,8 +75,11 @@ export function* placing(
   const low = parts.filter((p) => p.fixed).map((p) => spotAt(p.footprint, p.fixed!).court.y1);
   const up = (mm: number) => Math.ceil(mm / GRID_MM) * GRID_MM;
   const wireMm = up(WIRE_MM + gapMm);
+  const mains = parts.some((p) => p.mains);
   const beside = (edge: ToPlace['edge']) =>
-    parts.filter((p) => p.edge === edge).length * wireMm + 2 * cornerMm(apartMm);
+    parts
+      .filter((p) => p.edge === edge)
+      .reduce((sum, p) => sum + wireMm + (p.mains ? MAINS_MM : 0), 2 * cornerMm({ mains }, apartMm));
   const least = Math.max(tallest + 2 * EDGE_STRIP_MM, beside('left'), beside('right'), ...low);
   const about = Math.sqrt(areaMm2 / COVERED / 1.4);
   let found: { spots: Spot[]; cost: number } | null = null;
@@ -93,7 +99,6 @@ function* placed(
   hMm: number,
   { gapMm, apartMm }: Apart,
 ): Generator<void, { spots: Spot[]; cost: number } | null> {
-  const corner = cornerMm(apartMm);
   const spots: (Spot | null)[] = parts.map((p) => (p.fixed ? spotAt(p.footprint, p.fixed) : null));
   const joined = parts.map((p, part) =>
     p.footprint.pads.map((_, pad) => branches.filter((b) => b.pads.some((at) => at.part === part && at.pad === pad))),
@@ -116,7 +121,9 @@ function* placed(
     spots.flatMap((other, n) => {
       if (!other || n === part) return [];
       const [mine, theirs] = [parts[part]!.heat, parts[n]!.heat];
-      const gap = mine && theirs && mine !== theirs ? Math.max(HEAT_GAP_MM, gapMm) : gapMm;
+      const heat = mine && theirs && mine !== theirs ? HEAT_GAP_MM : 0;
+      const [a, b] = [parts[part]!.mains, parts[n]!.mains];
+      const gap = Math.max(gapMm, heat, a !== b ? MAINS_MM + 0.5 : a ? POLES_MM + 0.5 : 0);
       const { x0, y0, x1, y1 } = other.court;
       return [{ x0: x0 - gap, y0: y0 - gap, x1: x1 + gap, y1: y1 + gap }];
     });
@@ -124,6 +131,7 @@ function* placed(
   const places = (part: number, from: number, to: number, most: number): Spot[] => {
     const { footprint, edge } = parts[part]!;
     const found: { place: Place; cost: number }[] = [];
+    const corner = cornerMm(parts[part]!, apartMm);
     const towards = goals(part);
     const blocks = inTheWay(part);
     const taken = new Uint8Array(Math.ceil(hMm / GRID_MM) + 1);

@@ -1,6 +1,18 @@
 import { LEAST_MM } from './copper-rules';
 import { closerThan, toPiece, type Piece } from './copper-geometry';
-import { EDGE_MM, LINK_PAD, SCREW, STAR_MM, VIA_PAD, type Branch, type Layer, type OnBoard, type Rect } from './etched';
+import {
+  apartBetween,
+  EDGE_MM,
+  fromScrew,
+  LINK_PAD,
+  SCREW,
+  STAR_MM,
+  VIA_PAD,
+  type Branch,
+  type Layer,
+  type OnBoard,
+  type Rect,
+} from './etched';
 import {
   ABOVE,
   ACROSS,
@@ -75,8 +87,7 @@ export function* routing(ground: Ground): Generator<{ searches: number }, Routed
   const left: Routed['left'] = [];
   let ways: Way[] = [];
   let searches = 0;
-  const apart = (a: number, b: number) =>
-    ground.branches[a]!.net === ground.branches[b]!.net ? LEAST_MM : ground.apartMm;
+  const apart = (a: number, b: number) => apartBetween(ground.branches[a]!, ground.branches[b]!, ground.apartMm);
 
   const terrainFor = (branch: number, pressure: number): Terrain => {
     const base = still[branch]!;
@@ -207,8 +218,8 @@ const nodesAt = (grid: Grid, xMm: number, yMm: number): number[] => {
   return grid.sides === 2 ? [cell, cellsOf(grid) + cell] : [cell];
 };
 
-/** What stands in every branch's way: the edge, screws, bodies under wires. */
-function anyway({ wMm, hMm, sides, apartMm, parts, screws }: Ground, grid: Grid): Terrain {
+/** What stands in every branch's way: the edge, and bodies under wires. */
+function anyway({ wMm, hMm, sides, parts }: Ground, grid: Grid): Terrain {
   const cells = cellsOf(grid);
   const terrain: Terrain = {
     shut: new Uint8Array(cells * layersOf(grid)),
@@ -224,10 +235,6 @@ function anyway({ wMm, hMm, sides, apartMm, parts, screws }: Ground, grid: Grid)
     if (edge < EDGE_MM + TRACK_MM / 2) for (const layer of copperOf(sides)) shut[layer * cells + cell] = 1;
     if (edge < EDGE_MM + hole) shutForHole[cell] = 1;
   }
-  for (const { xMm, yMm } of screws) {
-    for (const layer of copperOf(sides)) close(grid, shut, layer, xMm, yMm, SCREW.headMm / 2 + apartMm + TRACK_MM / 2);
-    close(grid, shutForHole, 0, xMm, yMm, SCREW.headMm / 2 + apartMm + hole);
-  }
   for (const { body, pads } of parts) {
     // A wire above the board goes around bodies; a link's end is soldered beside them.
     if (sides === 1) for (const wire of [ACROSS, ALONG]) closeRect(grid, shut, wire, body, 0.6);
@@ -241,21 +248,27 @@ function anyway({ wMm, hMm, sides, apartMm, parts, screws }: Ground, grid: Grid)
 
 /** What stands in the way of one branch whatever else is laid. */
 function standing(ground: Ground, grid: Grid, branch: number, always: Terrain): Terrain {
-  const { sides, apartMm, parts, branches } = ground;
+  const { sides, parts, branches, screws } = ground;
   const shut = Uint8Array.from(always.shut);
   const dear = Float32Array.from(always.dear);
   const shutForHole = Uint8Array.from(always.shutForHole);
   const hole = holeMm(sides) / 2;
   const { wantedMm, net } = branches[branch]!;
+  const screwMm = SCREW.headMm / 2 + fromScrew(branches[branch]!, ground.apartMm);
+  for (const { xMm, yMm } of screws) {
+    for (const layer of copperOf(sides)) close(grid, shut, layer, xMm, yMm, screwMm + TRACK_MM / 2);
+    close(grid, shutForHole, 0, xMm, yMm, screwMm + hole);
+  }
   for (const part of parts) {
     const ours = part.pads.some((p) => isOn(ground, p, branch));
     for (const pad of part.pads) {
       const [x, y, r] = [pad.xMm, pad.yMm, pad.padMm / 2];
       const own = isOn(ground, pad, branch);
+      const apartMm = apartBetween(branches[branch]!, branches[pad.branch]!, ground.apartMm);
       // A hole of any branch keeps off every leg.
       close(grid, shutForHole, 0, x, y, r + hole + (own ? 0.2 : apartMm));
       if (own) continue;
-      const least = ours || pad.net === net ? LEAST_MM : apartMm;
+      const least = ours ? LEAST_MM : apartMm;
       for (const layer of copperOf(sides)) {
         close(grid, shut, layer, x, y, r + least + TRACK_MM / 2 + SLACK_MM);
         if (least < apartMm && pad.net !== net)
@@ -358,11 +371,12 @@ function clashes(ways: readonly Way[], { branches, apartMm, sides }: Ground): [W
       const [a, b] = [ways[i]!, ways[j]!];
       if (a.branch === b.branch) continue;
       const [p, q] = [boxes[i]!, boxes[j]!];
-      const most = apartMm + 2.5;
+      const apart = apartBetween(branches[a.branch]!, branches[b.branch]!, apartMm);
+      const most = apart + 2.5;
       if (p[0]! > q[2]! + most || q[0]! > p[2]! + most || p[1]! > q[3]! + most || q[1]! > p[3]! + most) continue;
       const { star, net } = branches[a.branch]!;
       const shared = net === branches[b.branch]!.net ? star : null;
-      const gap = (shared ? LEAST_MM : apartMm) - 1e-6;
+      const gap = apart - 1e-6;
       const outside = (piece: Piece) => (shared ? clipped(piece, shared) : [piece]);
       const copperClash = a.copper.some((s) =>
         b.copper.some(

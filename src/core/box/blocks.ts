@@ -156,6 +156,7 @@ export function blocksOf(
       nets: [...new Set(onBoard.flatMap((p) => netsOn.get(p.ref)!))],
       size: { ...aboutBoard(onBoard), ...outline },
       origin: outline ? 'typical' : 'rule of thumb',
+      carries: onBoard.some((p) => p.soldered) ? 'both' : 'low',
       can: onBoard.some((p) => p.kind === 'electrolytic'),
       standOffMm: STAND_OFF_MM,
       screws: { count: 4, diameterMm: 3.2, insetMm: 4 },

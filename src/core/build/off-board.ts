@@ -21,7 +21,7 @@ const BESIDE_THE_BOARD_MM = 18;
 
 /** Whether a part stands for itself and is wired, instead of being soldered into the board. */
 export function offBoard(part: NetPart): boolean {
-  if (part.kind === 'fuse') return part.block === 'mains';
+  if (part.kind === 'fuse') return part.block === 'mains' && !part.soldered;
   // A trimmer is soldered in; a knob is in the panel.
   if (part.kind === 'pot') return part.what.startsWith('turns');
   return OFF_BOARD.has(part.kind) || (canOf(part)?.diameterMm ?? 0) > BESIDE_THE_BOARD_MM;

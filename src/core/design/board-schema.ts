@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { BOARD_PLACES_MAX, TICK_MAX } from './how-many';
-import { field, group, list, oneOf, oneOfNumbers, wholeField } from './schema-pieces';
+import { field, flag, group, list, oneOf, oneOfNumbers, wholeField } from './schema-pieces';
 
 const known = () => yup.string().strict(true).required('${path} is missing').max(TICK_MAX, '${path} is too long');
 const MANY = `${BOARD_PLACES_MAX} places`;
@@ -10,6 +10,8 @@ export const boardSchema = group({
   kind: oneOf(['strips', 'one side', 'two sides']),
   /** Thickness of etched copper, µm. */
   copperUm: oneOfNumbers([35, 70], '35 or 70'),
+  /** Whether the primary fuse is soldered in, with the distances of the mains; never on strips. */
+  mains: flag,
   /** On a board with tracks: first legs, from the left and from above, and quarter turns against the clock. */
   places: list(
     group({

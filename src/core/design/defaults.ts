@@ -126,7 +126,7 @@ export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
       wired: [],
       kit: [],
       box: { core: 'laminated', inside: null, places: [], sizes: [], own: [] },
-      board: { kind: 'strips', copperUm: 35, places: [], strips: [] },
+      board: { kind: 'strips', copperUm: 35, mains: false, places: [], strips: [] },
     },
     bench: {
       meterPct: 0.8,

@@ -40,6 +40,7 @@ export interface Added {
   si?: { value: number; unit: Unit } | null;
   negative?: boolean;
   carriesLoad?: boolean;
+  soldered?: boolean;
 }
 
 /** Where what is added stands. */
@@ -69,7 +70,18 @@ export function netlistBuilder() {
     },
     /** Adds a part; nets it names that nobody has told of are inside. @returns its reference */
     add(
-      { kind, value, rating = '', what, pins, line, si = null, negative = false, carriesLoad = false }: Added,
+      {
+        kind,
+        value,
+        rating = '',
+        what,
+        pins,
+        line,
+        si = null,
+        negative = false,
+        carriesLoad = false,
+        soldered = false,
+      }: Added,
       place: Place,
     ): string {
       const letter = LETTERS[kind];
@@ -92,6 +104,7 @@ export function netlistBuilder() {
         si,
         negative,
         carriesLoad,
+        soldered,
       });
       return ref;
     },

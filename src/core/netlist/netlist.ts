@@ -70,6 +70,8 @@ export interface NetPart {
   si: { value: number; unit: Unit } | null;
   /** Through it flows what its output gives. */
   carriesLoad: boolean;
+  /** Belongs to the mains and is soldered into the board all the same, as was asked for. */
+  soldered: boolean;
   /** A negative twin: a PNP transistor, a regulator for below ground. */
   negative: boolean;
 }

@@ -91,7 +91,7 @@ function mainsParts(design: Design, b: NetlistBuilder): Map<string, string> {
 }
 
 /** Inlet, fuse, switch and cut-out. @returns what the primary is joined to */
-function primaryParts({ mainsSide: side, mains }: Design, b: NetlistBuilder): { live: string; neutral: string } {
+function primaryParts({ mainsSide: side, mains, build }: Design, b: NetlistBuilder): { live: string; neutral: string } {
   const earthed = side.insulation === 'class I';
   let live = b.net('L', 'mains');
   let neutral = b.net('N', 'mains');
@@ -107,7 +107,8 @@ function primaryParts({ mainsSide: side, mains }: Design, b: NetlistBuilder): { 
     MAINS,
   );
   const series = (kind: 'fuse' | 'cutout', value: string, what: string, line: string, to: string) => {
-    b.add({ kind, value, rating: '250 V', what, pins: { a: live, b: b.net(to, 'mains') }, line }, MAINS);
+    const soldered = kind === 'fuse' && build.board.mains && build.board.kind !== 'strips';
+    b.add({ kind, value, rating: '250 V', what, pins: { a: live, b: b.net(to, 'mains') }, line, soldered }, MAINS);
     live = to;
   };
   if (side.primaryFuseA !== null)

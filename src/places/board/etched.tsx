@@ -1,13 +1,14 @@
 'use client';
 
 import { useState } from 'react';
-import { GRID_MM, type EtchedBoard, type OnBoard, type Place } from '@/core/board/etched';
+import { GRID_MM, MAINS_MM, POLES_MM, type EtchedBoard, type OnBoard, type Place } from '@/core/board/etched';
 import { movedTo, onGrid, turnedMore } from '@/core/board/move-part';
 import { fieldLimit } from '@/core/design/limits';
 import { formatQuantity } from '@/core/quantity/format';
 import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { Segments } from '@/ui/segments';
+import { useDesign } from '@/ui/session';
 import { useHazardousNets } from '@/ui/use-hazardous-nets';
 import type { BoardReport } from '@/workers/solver.worker';
 import type { BoardProps } from './board';
@@ -43,6 +44,8 @@ export function Etched({
   const [selected, setSelected] = useState<string | null>(null);
   const [moving, setMoving] = useState<{ key: string; place: Place } | null>(null);
   const hazardous = useHazardousNets();
+  const { source, mainsSide } = useDesign();
+  const fused = source.kind === 'mains' && mainsSide.primaryFuseA !== null;
   const placeOf = ({ xMm, yMm, turn }: OnBoard): Place => ({ xMm, yMm, turn });
   // What was put somewhere is there at once; its tracks follow.
   const asked = (p: OnBoard): Place => (stale ? choice.places.find((q) => q.part === p.key) : undefined) ?? placeOf(p);
@@ -76,10 +79,31 @@ export function Etched({
       <div className="flex flex-wrap items-end gap-x-3 gap-y-2">
         <p className="mr-auto max-w-[760px] text-[15px]">
           Placed in the order of the street, tracks as wide as what flows wants. What charges the reservoir and what is
-          taken from it meet at its legs only. Mains stays off; wires end at the large pads.
+          taken from it meet at its legs only. {choice.mains && fused ? '' : 'Mains stays off. '}Wires end at the large
+          pads.
         </p>
         <Segments label="Side" value={side} options={SIDES} onChange={(v) => setSide(v)} />
       </div>
+      {fused && (
+        <div className="mt-1 flex flex-wrap items-baseline gap-x-4">
+          <label className="flex items-baseline gap-2 text-[14.5px]">
+            <input
+              type="checkbox"
+              className="accent-volt"
+              checked={choice.mains}
+              onChange={(e) => onChange({ mains: e.target.checked })}
+            />
+            Primary fuse on the board
+          </label>
+          {choice.mains && (
+            <p role="note" className="max-w-[860px] border-l-[3px] border-fail pl-3 text-[14px]">
+              ⚠ Mains on this board: {MAINS_MM} mm from it to everything else and to the screws, {POLES_MM} mm between
+              its poles. Cover the fuse, screw the board on nylon or 8 mm away from metal, keep fingers and probes off
+              it under power. Your local code decides.
+            </p>
+          )}
+        </div>
+      )}
       <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[1100px]:grid-cols-[minmax(0,1fr)_340px]">
         <div className="min-w-0">
           <EtchedFigure

@@ -4,5 +4,5 @@ import { filled, type Json } from './json';
 export const from12 = (d: Json): Json => ({
   ...d,
   version: 13,
-  build: filled(d, 'build', { board: { kind: 'strips', copperUm: 35, places: [], strips: [] } }),
+  build: filled(d, 'build', { board: { kind: 'strips', copperUm: 35, mains: false, places: [], strips: [] } }),
 });
