@@ -74,14 +74,17 @@ export function boardWords(board: EtchedBoard, volts: ReadonlyMap<string, string
     const text = reads && !says.includes(reads) ? `${says} ${reads}` : says;
     const off = padMm / 2 + AROUND_MM + 0.1;
     const [up, aside] = [off + SMALL_MM / 2, off + (text.length * SMALL_MM * LETTER) / 2];
-    const places = [
-      [xMm, yMm - up],
-      [xMm, yMm + up],
-      [xMm + aside, yMm],
-      [xMm - aside, yMm],
-      [xMm, yMm + up + 1.6],
-      [xMm, yMm - up - 1.6],
-    ] as const;
+    // Above, below, beside it; then farther off.
+    const places = [0, 1.6, 3.2, 4.8].flatMap((far) => [
+      [xMm, yMm - up - far] as const,
+      [xMm, yMm + up + far] as const,
+      [xMm + aside + far, yMm] as const,
+      [xMm - aside - far, yMm] as const,
+      ...[aside / 2, -aside / 2].flatMap((dx) => [
+        [xMm + dx, yMm - up - far] as const,
+        [xMm + dx, yMm + up + far] as const,
+      ]),
+    ]);
     write({ text, mm: SMALL_MM, of: 'wire' }, places, true);
   }
   for (const { wire, body, pads } of parts) {

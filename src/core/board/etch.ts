@@ -1,11 +1,12 @@
 import type { Flow } from '@/core/build/flows';
-import type { Netlist } from '@/core/netlist/netlist';
+import type { Netlist, NetPart } from '@/core/netlist/netlist';
 import { branchesOf } from './branches';
 import { distanceMm } from './copper-rules';
 import { GRID_MM, SCREW, type Branch, type EtchedBoard, type OnBoard, type Place } from './etched';
 import { courtyard, footprintOf, turned } from './pad-footprint';
-import { cornerMm, EDGE_STRIP_MM, placing, SIDE_STRIP_MM, type Apart, type ToPlace } from './place-etched';
-import { routing, type Ground } from './route-etched';
+import { cornerMm, EDGE_STRIP_MM, placing, SIDE_STRIP_MM, type Apart, type Heat, type ToPlace } from './place-etched';
+import { routing } from './route-etched';
+import type { Ground } from './route-ground';
 import { boardKey, boardParts } from './stripboard';
 import { widened } from './widen-tracks';
 
@@ -31,6 +32,13 @@ const MOST_PARTS = 80;
 /** Between two bodies a track fits, mm; where no way is found they stand wider apart by these. */
 const GAP_MM = 1.2;
 const WIDER = [1, 1.7, 2.8] as const;
+
+/** What heat a part gives or minds. */
+function heatOf({ kind, pins, carriesLoad, block }: NetPart): Heat | null {
+  if (kind === 'electrolytic') return 'can';
+  if (kind === 'resistor' || kind === 'pot') return carriesLoad ? 'shunt' : block === 'regulator' ? 'setting' : null;
+  return carriesLoad && pins.length > 2 ? 'sink' : null;
+}
 
 const NOTHING = { wMm: 0, hMm: 0, parts: [], branches: [], tracks: [], links: [], vias: [], holes: [] };
 
@@ -69,7 +77,7 @@ export function* etching(
           ? 'left'
           : 'any',
     mains: plans.some((b) => b.mains && b.pads.some((p) => p.part === n)),
-    heat: part.kind === 'electrolytic' ? 'can' : part.carriesLoad && part.pins.length > 2 ? 'hot' : null,
+    heat: wire ? null : heatOf(part),
     fixed: places.find((p) => p.part === keyOf(n)) ?? null,
   }));
   let best: EtchedBoard | null = null;

@@ -12,21 +12,32 @@ export interface ToPlace {
   footprint: Footprint;
   /** Wires end at an edge: where they come from on the left, where they go to on the right, others at any. */
   edge: 'left' | 'right' | 'any' | null;
-  /** Fields of heat and what suffers by it: cans stay 5 mm away from what is on a sink. */
-  heat: 'hot' | 'can' | null;
+  /** What heat it gives, or minds: on a sink, a resistor the load flows through, a can, what sets the output. */
+  heat: Heat | null;
   /** Whether the mains is on it. */
   mains: boolean;
   /** Where a hand has put it. */
   fixed: Place | null;
 }
 
-/** Between a can and what is on a sink, mm. */
-const HEAT_GAP_MM = 5;
+export type Heat = 'sink' | 'shunt' | 'can' | 'setting';
+/** What minds heat keeps from what gives it, mm: a can ages, a divider drifts. */
+const HEAT_GAPS: readonly (readonly [gives: Heat, minds: Heat, mm: number])[] = [
+  ['sink', 'can', 5],
+  ['shunt', 'can', 5],
+  ['shunt', 'setting', 10],
+];
+/** What two of them keep from each other, mm. */
+export const heatGapMm = (a: Heat | null, b: Heat | null): number =>
+  HEAT_GAPS.find(([gives, minds]) => (a === gives && b === minds) || (b === gives && a === minds))?.[2] ?? 0;
+
 /** Of a board so much is covered by parts. */
 const COVERED = 0.5;
 /** What a crossing of two connections costs, mm of track; what a millimetre of board to the right does. */
 const CROSSING_MM = 14;
 const RIGHT = 0.25;
+/** What a millimetre costs by which a board is taller than wide. */
+const TALL = 0.5;
 /** How far back to the left a part is still tried at first, and how far on where there is no room, mm. */
 const BACK_MM = 30;
 const FAR_MM = 150;
@@ -120,8 +131,7 @@ function* placed(
   const inTheWay = (part: number): Rect[] =>
     spots.flatMap((other, n) => {
       if (!other || n === part) return [];
-      const [mine, theirs] = [parts[part]!.heat, parts[n]!.heat];
-      const heat = mine && theirs && mine !== theirs ? HEAT_GAP_MM : 0;
+      const heat = heatGapMm(parts[part]!.heat, parts[n]!.heat);
       const [a, b] = [parts[part]!.mains, parts[n]!.mains];
       const gap = Math.max(gapMm, heat, a !== b ? MAINS_MM + 0.5 : a ? POLES_MM + 0.5 : 0);
       const { x0, y0, x1, y1 } = other.court;
@@ -247,7 +257,11 @@ function* placed(
   const lengths = all.reduce((sum, s, n) => sum + pull(n, s), 0);
   return {
     spots: all,
-    cost: crossings(branches.flatMap((b, n) => edgesOf(b, n, all))) * CROSSING_MM + lengths + 0.02 * width() * hMm,
+    cost:
+      crossings(branches.flatMap((b, n) => edgesOf(b, n, all))) * CROSSING_MM +
+      lengths +
+      0.02 * width() * hMm +
+      TALL * Math.max(0, hMm - width()),
   };
 }
 

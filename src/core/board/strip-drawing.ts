@@ -1,6 +1,7 @@
 import { PITCH_MM } from './strip-footprint';
 import { holeName, stripName } from './strip-names';
-import { stretchesOf, type Hole, type OnStrips, type Stripboard } from './stripboard';
+import { stretchesOf } from './strip-links';
+import type { Hole, OnStrips, Stripboard } from './stripboard';
 
 /** What a board is drawn with, mm from its upper left corner, from the side of the parts. */
 export type StripShape =

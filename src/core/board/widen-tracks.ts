@@ -1,7 +1,8 @@
 import { atLeast, between, toPiece, type Piece } from './copper-geometry';
 import { apartBetween, EDGE_MM, fromScrew, LINK_PAD, SCREW, VIA_PAD, type Layer, type Track } from './etched';
 import { CELL_MM } from './route-grid';
-import { clipped, isOn, TRACK_MM, type Ground, type Way } from './route-etched';
+import { isOn, TRACK_MM, type Ground } from './route-ground';
+import { clipped, type Way } from './route-way';
 
 /** Tracks are widened piece by piece, each about so long, mm: short necks stay short. */
 const PIECE_MM = 2 * CELL_MM;

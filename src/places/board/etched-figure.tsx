@@ -5,11 +5,13 @@ import { boardWords, markOf } from '@/core/board/board-words';
 import { GRID_MM, LINK_PAD, VIA_PAD, type EtchedBoard, type OnBoard } from '@/core/board/etched';
 import { overlapsOf } from '@/core/board/overlaps';
 import { courtyard } from '@/core/board/pad-footprint';
-import { PartHandle } from './part-handle';
+import { PartHandle, type Hand } from './part-handle';
 
 /** Size of the drawing, px a mm, and most of it. */
 const PX_PER_MM = 11;
 const MOST_PX = { w: 880, h: 560 };
+/** Letters stay legible: a tall board scrolls instead. */
+const LEAST_PX_PER_MM = 8.5;
 const NO_VOLTS = new Map<string, string>();
 
 /** A board with tracks, from the side of the parts with its copper shining through, or from below. */
@@ -19,13 +21,7 @@ export function EtchedFigure({
   loose,
   net,
   hazardous,
-  selected,
-  onSelect,
-  onMoving,
-  onMove,
-  onNudge,
-  onRest,
-  onTurn,
+  hand,
 }: {
   board: EtchedBoard;
   copperSide: boolean;
@@ -34,18 +30,11 @@ export function EtchedFigure({
   /** The net that is lit up. */
   net: string | null;
   hazardous: ReadonlySet<string>;
-  selected: string | null;
-  onSelect(key: string): void;
-  /** So many steps of the grid to the right and down. */
-  onMoving(key: string, right: number, down: number): void;
-  onMove(key: string, right: number, down: number): void;
-  onNudge(key: string, right: number, down: number): void;
-  onRest(): void;
-  onTurn(part: OnBoard): void;
+  hand: Hand;
 }) {
   const svg = useRef<SVGSVGElement>(null);
   const { wMm, hMm, parts, branches, tracks, links, vias, holes, sides } = board;
-  const scale = Math.min(PX_PER_MM, MOST_PX.w / wMm, MOST_PX.h / hMm);
+  const scale = Math.min(PX_PER_MM, MOST_PX.w / wMm, Math.max(LEAST_PX_PER_MM, MOST_PX.h / hMm));
   const X = (x: number) => (copperSide ? wMm - x : x);
   const looseBranches = new Set(parts.filter((p) => loose.has(p.key)).flatMap((p) => p.pads.map((pad) => pad.branch)));
   const ink = (of: string) => (of === net ? 'var(--volt)' : hazardous.has(of) ? 'var(--fail)' : 'var(--ink)');
@@ -156,6 +145,8 @@ export function EtchedFigure({
         return (
           <PartHandle
             key={p.key}
+            id={p.key}
+            hand={hand}
             x={copperSide ? wMm - x1 : x0}
             y={y0}
             w={x1 - x0}
@@ -163,14 +154,7 @@ export function EtchedFigure({
             stepMm={GRID_MM}
             mirrored={copperSide}
             words={`${p.ref}${p.wire ? ', a wire' : `, ${p.value}`}${bad.has(p.ref) ? ', stands on something' : ''}`}
-            selected={p.key === selected}
             pxPerMm={() => (svg.current ? svg.current.getBoundingClientRect().width / (wMm + 1) : scale)}
-            onSelect={() => onSelect(p.key)}
-            onMoving={(right, down) => onMoving(p.key, right, down)}
-            onMove={(right, down) => onMove(p.key, right, down)}
-            onNudge={(right, down) => onNudge(p.key, right, down)}
-            onRest={onRest}
-            onTurn={() => onTurn(p)}
           />
         );
       })}

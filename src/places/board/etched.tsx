@@ -12,9 +12,11 @@ import { useDesign } from '@/ui/session';
 import { useHazardousNets } from '@/ui/use-hazardous-nets';
 import type { BoardReport } from '@/workers/solver.worker';
 import type { BoardProps } from './board';
+import { Sizes } from './sizes';
 import { EtchedFigure } from './etched-figure';
 import { EtchedFiles } from './etched-files';
 import { NetButtons } from './net-buttons';
+import type { Hand } from './part-handle';
 
 type Side = 'parts' | 'copper';
 const SIDES: readonly { value: Side; label: string }[] = [
@@ -74,6 +76,15 @@ export function Etched({
     turn,
   });
   const partOf = (key: string) => board.parts.find((p) => p.key === key)!;
+  const hand: Hand = {
+    selected,
+    onSelect: setSelected,
+    onMoving: (key, right, down) => setMoving({ key, place: by(placeOf(partOf(key)), right, down) }),
+    onMove: (key, right, down) => move(key, by(placeOf(partOf(key)), right, down)),
+    onNudge: (key, right, down) => move(key, by(asked(partOf(key)), right, down)),
+    onRest: () => setMoving(null),
+    onTurn: (key) => move(key, turnedMore(shown.parts.find((p) => p.key === key)!)),
+  };
   return (
     <>
       <div className="flex flex-wrap items-end gap-x-3 gap-y-2">
@@ -112,18 +123,9 @@ export function Etched({
             loose={loose}
             net={lit}
             hazardous={hazardous}
-            selected={selected}
-            onSelect={setSelected}
-            onMoving={(key, right, down) => setMoving({ key, place: by(placeOf(partOf(key)), right, down) })}
-            onMove={(key, right, down) => move(key, by(placeOf(partOf(key)), right, down))}
-            onNudge={(key, right, down) => move(key, by(asked(partOf(key)), right, down))}
-            onRest={() => setMoving(null)}
-            onTurn={(p) => move(p.key, turnedMore(p))}
+            hand={hand}
           />
-          <p className="mt-2 text-[14px] text-quiet">
-            Sizes of parts are typical: lay yours on the print first. What is on a sink goes to the edge, or on short
-            leads.
-          </p>
+          <Sizes />
         </div>
         <aside aria-label="What was found of it" className="min-w-0 space-y-4 text-[14.5px]">
           {part && (

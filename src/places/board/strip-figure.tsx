@@ -3,9 +3,9 @@
 import { holeName } from '@/core/board/strip-names';
 import { EDGE_MM, onCopper, SIDE_MM, type StripDrawing, type StripShape } from '@/core/board/strip-drawing';
 import { PITCH_MM } from '@/core/board/strip-footprint';
-import type { OnStrips, Stripboard } from '@/core/board/stripboard';
+import type { Stripboard } from '@/core/board/stripboard';
 import { useRef } from 'react';
-import { PartHandle } from './part-handle';
+import { PartHandle, type Hand } from './part-handle';
 
 /** Size of the drawing, px a mm. */
 const PX_PER_MM = 8;
@@ -17,13 +17,7 @@ export function StripFigure({
   copperSide,
   net,
   hazardous,
-  selected,
-  onSelect,
-  onMoving,
-  onMove,
-  onNudge,
-  onRest,
-  onTurn,
+  hand,
 }: {
   drawing: StripDrawing;
   board: Stripboard;
@@ -31,14 +25,7 @@ export function StripFigure({
   /** The net that is lit up. */
   net: string | null;
   hazardous: ReadonlySet<string>;
-  selected: string | null;
-  onSelect(key: string): void;
-  /** So many strips down and holes to the right. */
-  onMoving(key: string, strips: number, holes: number): void;
-  onMove(key: string, strips: number, holes: number): void;
-  onNudge(key: string, strips: number, holes: number): void;
-  onRest(): void;
-  onTurn(part: OnStrips): void;
+  hand: Hand;
 }) {
   const svg = useRef<SVGSVGElement>(null);
 
@@ -148,6 +135,8 @@ export function StripFigure({
         return (
           <PartHandle
             key={p.key}
+            id={p.key}
+            hand={hand}
             x={at}
             y={EDGE_MM + PITCH_MM * (y0 - 0.5)}
             w={PITCH_MM * (x1 - x0 + 1)}
@@ -155,14 +144,7 @@ export function StripFigure({
             stepMm={PITCH_MM}
             mirrored={copperSide}
             words={`${p.ref}${p.wire ? ', a wire' : ''} in ${p.legs.map((l) => holeName(l.at)).join(', ')}`}
-            selected={p.key === selected}
             pxPerMm={() => (svg.current ? svg.current.getBoundingClientRect().width / wMm : PX_PER_MM)}
-            onSelect={() => onSelect(p.key)}
-            onMoving={(right, down) => onMoving(p.key, down, right)}
-            onMove={(right, down) => onMove(p.key, down, right)}
-            onNudge={(right, down) => onNudge(p.key, down, right)}
-            onRest={onRest}
-            onTurn={() => onTurn(p)}
           />
         );
       })}

@@ -15,7 +15,9 @@ import { Segments } from '@/ui/segments';
 import { useHazardousNets } from '@/ui/use-hazardous-nets';
 import type { BoardReport } from '@/workers/solver.worker';
 import type { BoardProps } from './board';
+import { Sizes } from './sizes';
 import { NetButtons } from './net-buttons';
+import type { Hand } from './part-handle';
 import { StripFigure } from './strip-figure';
 
 type Side = 'parts' | 'copper';
@@ -64,6 +66,15 @@ export function Strips({
     const places = board.parts.map(asked).filter((o) => o.part !== p.key);
     onChange({ strips: [...places, { ...place, strip: place.strip + place.down, down: -place.down }] });
   };
+  const hand: Hand = {
+    selected,
+    onSelect: setSelected,
+    onMoving: (key, holes, strips) => setMoving({ key, strips, holes }),
+    onMove: (key, holes, strips) => move(key, by(placeOf(partOf(key)), strips, holes)),
+    onNudge: (key, holes, strips) => move(key, by(asked(partOf(key)), strips, holes)),
+    onRest: () => setMoving(null),
+    onTurn: (key) => turn(partOf(key)),
+  };
   const pdf = async () => {
     const { stripPdf } = await import('@/core/board/strip-pdf');
     save(`${name}-board.pdf`, new Blob([(await stripPdf(board, title)).slice().buffer], { type: 'application/pdf' }));
@@ -110,18 +121,9 @@ export function Strips({
             copperSide={side === 'copper'}
             net={lit}
             hazardous={hazardous}
-            selected={selected}
-            onSelect={setSelected}
-            onMoving={(key, strips, holes) => setMoving({ key, strips, holes })}
-            onMove={(key, strips, holes) => move(key, by(placeOf(partOf(key)), strips, holes))}
-            onNudge={(key, strips, holes) => move(key, by(asked(partOf(key)), strips, holes))}
-            onRest={() => setMoving(null)}
-            onTurn={turn}
+            hand={hand}
           />
-          <p className="mt-2 text-[14px] text-quiet">
-            {outline && `${outline.wMm} × ${outline.dMm} mm. `}Sizes of parts are typical: lay yours on the print first.
-            What is on a sink goes to the edge, or on short leads. Links drawn broken are insulated.
-          </p>
+          <Sizes>{outline && `${outline.wMm} × ${outline.dMm} mm. `}Links drawn broken are insulated. </Sizes>
         </div>
         <aside aria-label="What is done to it" className="min-w-0 space-y-4 text-[14.5px]">
           {part && (
