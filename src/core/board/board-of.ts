@@ -5,7 +5,8 @@ import type { Netlist } from '@/core/netlist/netlist';
 import { studyDesign, type Study } from '@/core/study/study';
 import { etch, type Etching } from './etch';
 import type { EtchedBoard } from './etched';
-import { outlineMm, stripboard, type Stripboard } from './stripboard';
+import type { Stripboard } from './on-strips';
+import { outlineMm, stripboard } from './stripboard';
 import { stripVolts } from './strip-loads';
 
 /** The board a design is built on. */

@@ -1,4 +1,5 @@
-import { boardLayer, drilled, type BoardShape } from './board-layers';
+import { boardLayer, drilled } from './board-layers';
+import type { BoardShape } from './board-shape';
 import type { EtchedBoard } from './etched';
 
 /** A board on paper: its copper from below as it lies, mirrored to be ironed or exposed on, or its parts from above. */

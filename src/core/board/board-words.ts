@@ -1,4 +1,4 @@
-import type { BoardShape } from './board-layers';
+import type { BoardShape } from './board-shape';
 import { LINK_PAD, VIA_PAD, type EtchedBoard, type Rect } from './etched';
 
 /** Lines of the silk, mm wide. */

@@ -1,5 +1,6 @@
 import type { EtchedBoard } from './etched';
-import { boardLayer, drilled, layersOf, type BoardShape, type LayerName } from './board-layers';
+import { boardLayer, drilled, layersOf, type LayerName } from './board-layers';
+import type { BoardShape } from './board-shape';
 
 /** A file of a board for those who make it. */
 export interface BoardFile {

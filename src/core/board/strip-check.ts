@@ -1,4 +1,4 @@
-import type { Hole, Stripboard } from './stripboard';
+import type { Hole, Stripboard } from './on-strips';
 
 /** What is wrong with a board as it is made: nets in more than one piece, and nets that touch. */
 export interface StripFaults {

@@ -1,7 +1,7 @@
 import { PITCH_MM } from './strip-footprint';
 import { holeName, stripName } from './strip-names';
 import { stretchesOf } from './strip-links';
-import type { Hole, OnStrips, Stripboard } from './stripboard';
+import type { Hole, OnStrips, Stripboard } from './on-strips';
 
 /** What a board is drawn with, mm from its upper left corner, from the side of the parts. */
 export type StripShape =

@@ -1,4 +1,4 @@
-import type { Hole, Stripboard } from './stripboard';
+import type { Hole, Stripboard } from './on-strips';
 
 /** A leg where it is, with its net. */
 export interface Soldered extends Hole {

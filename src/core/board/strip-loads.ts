@@ -3,7 +3,8 @@ import { sectionFor } from '@/core/build/wire-size';
 import type { Netlist } from '@/core/netlist/netlist';
 import type { Figure } from '@/core/study/figure';
 import type { Study } from '@/core/study/study';
-import { outlineMm, type Stripboard } from './stripboard';
+import type { Stripboard } from './on-strips';
+import { outlineMm } from './stripboard';
 
 /** What a strip carries for long, A RMS; typical of 35 µm copper 1.9 mm wide between its holes. */
 export const STRIP_A = 2;

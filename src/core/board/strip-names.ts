@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { harmless } from '@/core/drawer/csv';
-import type { Hole, Stripboard } from './stripboard';
+import type { Hole, Stripboard } from './on-strips';
 
 /** A strip as it is lettered, from above: A to Z, then AA. */
 export function stripName(strip: number): string {

@@ -1,7 +1,7 @@
 import { PDFDocument, rgb, StandardFonts } from 'pdf-lib';
 import { A4_MM, CHECK_LINE_MM, printable, PT_PER_MM } from '@/core/build/paper';
 import { EDGE_MM, onCopper, stripDrawing } from './strip-drawing';
-import type { Stripboard } from './stripboard';
+import type { Stripboard } from './on-strips';
 
 const MARGIN_MM = 12;
 const BELOW_MM = 30;

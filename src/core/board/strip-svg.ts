@@ -1,4 +1,4 @@
-import type { Stripboard } from './stripboard';
+import type { Stripboard } from './on-strips';
 import { onCopper, stripDrawing, type StripShape } from './strip-drawing';
 
 const escaped = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');

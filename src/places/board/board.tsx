@@ -76,20 +76,6 @@ export function Board() {
   );
 }
 
-/** What both kinds of board are shown with. */
-export interface BoardProps {
-  name: string;
-  choice: BoardChoice;
-  onChange(patch: Partial<BoardChoice>): void;
-  /** A number that opens its working. */
-  number(figure: Figure, text?: string): React.ReactNode;
-  /** The net that is lit up. */
-  lit: string | null;
-  onLight(net: string | null): void;
-  /** Whether the board is still that of the design before. */
-  stale: boolean;
-}
-
 const kindOf = (report: BoardReport): BoardChoice['kind'] =>
   report.kind === 'strips' ? 'strips' : report.board.sides === 1 ? 'one side' : 'two sides';
 

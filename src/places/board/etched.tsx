@@ -11,7 +11,7 @@ import { Segments } from '@/ui/segments';
 import { useDesign } from '@/ui/session';
 import { useHazardousNets } from '@/ui/use-hazardous-nets';
 import type { BoardReport } from '@/workers/solver.worker';
-import type { BoardProps } from './board';
+import type { BoardProps } from './board-props';
 import { Sizes } from './sizes';
 import { EtchedFigure } from './etched-figure';
 import { EtchedFiles } from './etched-files';

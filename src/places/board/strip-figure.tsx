@@ -3,7 +3,7 @@
 import { holeName } from '@/core/board/strip-names';
 import { EDGE_MM, onCopper, SIDE_MM, type StripDrawing, type StripShape } from '@/core/board/strip-drawing';
 import { PITCH_MM } from '@/core/board/strip-footprint';
-import type { Stripboard } from '@/core/board/stripboard';
+import type { Stripboard } from '@/core/board/on-strips';
 import { useRef } from 'react';
 import { PartHandle, type Hand } from './part-handle';
 
