@@ -1,9 +1,10 @@
-import type { Design, Enclosure } from '@/core/design/design';
+import type { Design } from '@/core/design/design';
 import { boardOf, outlineOf } from '@/core/board/board-of';
 import { netlistOf } from '@/core/netlist/netlist-of';
-import type { Block, Inside, PlacedBlock, Spot } from './block';
+import type { Block, Inside, PlacedBlock } from './block';
+import { spotsOf, surroundingsOf } from './as-placed';
 import { blocksOf } from './blocks';
-import { clearances, type Clearance } from './clearances';
+import type { Clearance } from './clearances';
 import { placeAll } from './place';
 import { overheadMm, type Surroundings } from './rules';
 import { STANDARD_BOXES } from './standard-boxes';
@@ -24,11 +25,6 @@ export interface BoxPlan {
   smallest: SmallestBox;
 }
 
-export const surroundingsOf = ({ build, mains }: Design): Surroundings => ({
-  ring: build.box.core === 'ring',
-  frequencyHz: mains.frequencyHz,
-});
-
 /**
  * Lays a design's box out: what the person placed stays, the rest finds its own place.
  * @param layOut and `size`: what lays its board out and what finds its smallest box; who asks often keeps their answers
@@ -46,16 +42,6 @@ export function planBox(design: Design, layOut = boardOf, size = smallestBox): B
     left: left.map(({ block, because }) => ({ block, why: whyNot(block, because, inside, blocks) })),
     smallest,
   };
-}
-
-/** Where the person put what there is; what is there no longer is passed over. */
-export function spotsOf({ places }: Enclosure, blocks: readonly Block[]): Map<string, Spot> {
-  const known = new Set(blocks.map((b) => b.id));
-  return new Map(
-    places
-      .filter((p) => known.has(p.block))
-      .map(({ block, face, xMm, yMm, turned }) => [block, { face, xMm, yMm, turned }]),
-  );
 }
 
 /** The least standard box everything has room in, with all distances kept. */
@@ -90,7 +76,3 @@ function whyNot(block: Block, because: Clearance | null, { wMm, dMm, hMm }: Insi
     ? `${block.label} (${block.what}) finds no place: ${because.name.toLowerCase()}${other ? ` at ${other.label}` : ''}, ${because.wantsMm} mm, is short by ${Math.ceil(-because.leftMm)} mm where it comes nearest.`
     : `${block.label} (${block.what}) finds no place.`;
 }
-
-/** Every distance in a plan that is asked for. */
-export const clearancesOf = (design: Design, plan: Pick<BoxPlan, 'placed' | 'inside'>): Clearance[] =>
-  clearances(plan.placed, plan.inside, surroundingsOf(design));

@@ -2,7 +2,8 @@
 
 import { useMemo, useState } from 'react';
 import type { Inside, Spot } from '@/core/box/block';
-import { clearancesOf, spotsOf, type BoxPlan } from '@/core/box/box-plan';
+import { clearancesOf, spotsOf } from '@/core/box/as-placed';
+import type { BoxPlan } from '@/core/box/box-plan';
 import { STANDARD_BOXES } from '@/core/box/standard-boxes';
 import type { Design, Enclosure } from '@/core/design/design';
 import { fieldLimit } from '@/core/design/limits';
