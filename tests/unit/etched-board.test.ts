@@ -19,7 +19,8 @@ import { trackLoads } from '@/core/board/track-loads';
 import { planBox } from '@/core/box/box-plan';
 import { flowsOf, type Flow } from '@/core/build/flows';
 import { demoDesigns } from '@/core/design/demo-designs';
-import { applyPatch, type Design } from '@/core/design/design';
+import { outputDemand } from '@/core/design/defaults';
+import { applyPatch, type Design, type FurtherOutput } from '@/core/design/design';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import { SolveError } from '@/core/solve/solve-error';
@@ -206,6 +207,27 @@ test('tracks are as wide as what flows asks, the pulses of the reservoir by thei
     expect(l.narrowest.value).toBeGreaterThanOrEqual(0.8);
     expect(l.narrowMm > 0 || l.rise.value <= 10.5).toBe(true);
   }
+});
+
+test('what two outputs take from one reservoir flows through one track to it, added up', () => {
+  const amps = (design: Design) => {
+    const board = made(design, 1);
+    const load = board.branches.filter((b) => b.carries === 'load').map((b) => [b.net, b.rmsA] as const);
+    return new Map(load);
+  };
+  expect(clock.outputs).toEqual([]);
+  const one = amps(clock);
+  const logic: FurtherOutput = {
+    name: 'Chime logic',
+    rail: 'plus',
+    demand: outputDemand({ outputV: 5, outputA: 0.2, tolerancePct: 5, rippleVpp: 0.05, kind: 'current' }),
+    regulator: { kind: 'fixed', size: '78', outputV: 5 },
+    regulatorSheet: null,
+    sinkKPerW: 20,
+  };
+  const both = amps(applyPatch(clock, { outputs: [logic] }));
+  expect(one.get('0 V')).toBeCloseTo(1.2, 9);
+  for (const net of ['0 V', 'raw +']) expect(both.get(net)! - one.get(net)!).toBeCloseTo(0.2, 9);
 });
 
 test('a part put by hand stays where it was put, the others around it', () => {

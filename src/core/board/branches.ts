@@ -57,14 +57,27 @@ export function branchesOf(
   });
 }
 
-/** The most that flows in a branch, A RMS; null where only protection or control hangs on it. */
+/**
+ * The most that flows in a branch, A RMS; null where only protection or control hangs on it. What several outputs take adds
+ * up; of the parts of one output each carries at most all of it.
+ */
 function flowOn(
   net: string,
   { carries, parts }: { carries: Branch['carries']; parts: readonly NetPart[] },
   flows: ReadonlyMap<string, Flow>,
 ): number | null {
-  const refs = parts.map((p) => p.ref.split(' ')[0]!);
-  const found = [net, ...refs.flatMap((ref) => [`${ref} ${net}`, ref])].flatMap((key) => flows.get(key) ?? []);
-  const rightly = found.filter((f) => carries === 'all' || f.pulses === (carries === 'pulses'));
-  return rightly.length === 0 ? null : Math.max(...rightly.map((f) => f.rmsA));
+  const rightly = (f: Flow) => carries === 'all' || f.pulses === (carries === 'pulses');
+  const known = (key: string): Flow[] => [flows.get(key)].filter((f) => f !== undefined).filter(rightly);
+  const pulsing = known(net).map((f) => f.rmsA);
+  const taken = new Map<string, number>();
+  for (const part of parts) {
+    const ref = part.ref.split(' ')[0]!;
+    for (const f of [...known(`${ref} ${net}`), ...known(ref)]) {
+      if (f.pulses) pulsing.push(f.rmsA);
+      else taken.set(part.output ?? ref, Math.max(taken.get(part.output ?? ref) ?? 0, f.rmsA));
+    }
+  }
+  const sum = [...taken.values()].reduce((all, amps) => all + amps, 0);
+  const most = Math.max(0, ...pulsing, sum);
+  return pulsing.length + taken.size === 0 ? null : most;
 }

@@ -91,9 +91,9 @@ export function trackLoads(board: EtchedBoard): TrackLoad[] {
 }
 
 const FLOWS: Readonly<Record<Branch['carries'], string>> = {
-  all: 'the most that flows anywhere on this net',
+  all: 'what all outputs together make flow on this net, or the winding’s own current, whichever is more',
   pulses: 'pulses between rectifier and reservoir, over the cycle',
-  load: 'what is taken from the reservoir',
+  load: 'what all outputs together take from the reservoir',
 };
 
 /** The distance copper of two nets keeps, with where it is from. */

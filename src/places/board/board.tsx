@@ -61,6 +61,9 @@ export function Board() {
           <Segments label="Kind of board" value={choice.kind} options={KINDS} onChange={(kind) => change({ kind })} />
         </div>
         {trouble && <Alert className="mt-2">{trouble}</Alert>}
+        {report && report.board.parts.length === 0 && report.board.left.length === 0 && (
+          <p className="mt-3">Nothing of this design is soldered into a board.</p>
+        )}
         {report && report.board.left.length > 0 && <Left left={report.board.left} kind={choice.kind} />}
         <div className={shared.stale ? 'opacity-80' : ''} aria-busy={laying.progress !== null}>
           {report?.kind === 'strips' && report.board.parts.length > 0 && <Strips report={report} {...shared} />}
@@ -99,7 +102,7 @@ function Left({ left, kind }: { left: readonly { ref: string; why: string }[]; k
   const more = left.length - 6;
   return (
     <Alert className="mt-2">
-      Not on the board:{' '}
+      Left over:{' '}
       {left
         .slice(0, 6)
         .map((l) => `${l.ref} ${l.why}`)
