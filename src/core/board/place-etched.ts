@@ -93,14 +93,19 @@ export function* placing(
       .reduce((sum, p) => sum + wireMm + (p.mains ? MAINS_MM : 0), 2 * cornerMm({ mains }, apartMm));
   const least = Math.max(tallest + 2 * EDGE_STRIP_MM, beside('left'), beside('right'), ...low);
   const about = Math.sqrt(areaMm2 / COVERED / 1.4);
-  let found: { spots: Spot[]; cost: number } | null = null;
+  // First in one go at several heights, then the best of them with every part moved where it is better off.
+  const between = { gapMm, apartMm };
+  let best = null as { hMm: number; cost: number } | null;
   for (const share of [0.85, 1.1, 1.4]) {
-    const next = yield* placed(parts, branches, up(Math.max(least, share * about)), { gapMm, apartMm });
-    if (next && next.cost < (found?.cost ?? Infinity)) found = next;
+    const hMm = up(Math.max(least, share * about));
+    if (best?.hMm === hMm) continue;
+    const next: { cost: number } | null = yield* placed(parts, branches, hMm, between, 0);
+    if (next && next.cost < (best?.cost ?? Infinity)) best = { hMm, cost: next.cost };
   }
+  let found = best && (yield* placed(parts, branches, best.hMm, between, ROUNDS));
   // Wires beside each other that left no room for the last one: a taller board.
   for (const taller of [1.4, 2, 3])
-    found ??= yield* placed(parts, branches, up(taller * Math.max(least, 1.4 * about)), { gapMm, apartMm });
+    found ??= yield* placed(parts, branches, up(taller * Math.max(least, 1.4 * about)), between, ROUNDS);
   return found && found.spots.map(({ xMm, yMm, turn }) => ({ xMm, yMm, turn }));
 }
 
@@ -109,6 +114,7 @@ function* placed(
   branches: readonly { pads: readonly PadAt[] }[],
   hMm: number,
   { gapMm, apartMm }: Apart,
+  rounds: number,
 ): Generator<void, { spots: Spot[]; cost: number } | null> {
   const spots: (Spot | null)[] = parts.map((p) => (p.fixed ? spotAt(p.footprint, p.fixed) : null));
   const joined = parts.map((p, part) =>
@@ -230,7 +236,7 @@ function* placed(
   settleRight();
   if (spots.some((s) => s === null)) return null;
   // Every part once more, among all the others.
-  for (let round = 0; round < ROUNDS; round++) {
+  for (let round = 0; round < rounds; round++) {
     let moved = false;
     for (const [n, p] of parts.entries()) {
       if (p.fixed || p.edge === 'right' || p.edge === 'left') continue;
@@ -304,19 +310,27 @@ function edgesOf({ pads }: { pads: readonly PadAt[] }, branch: number, spots: re
     const spot = spots[p.part];
     return spot ? [spot.pads[p.pad]!] : [];
   });
-  const left = at.slice(1);
-  const tree = at.slice(0, 1);
-  while (left.length > 0) {
-    let nearest = { from: 0, to: 0, mm: Infinity };
-    for (let from = 0; from < tree.length; from++)
-      for (let to = 0; to < left.length; to++) {
-        const mm = Math.hypot(tree[from]![0] - left[to]![0], tree[from]![1] - left[to]![1]);
-        if (mm < nearest.mm) nearest = { from, to, mm };
+  // For each pad that is not in the tree yet: the nearest that is, and how far, squared.
+  const from = new Int32Array(at.length);
+  const far = new Float64Array(at.length).fill(Infinity);
+  let last = 0;
+  for (let n = 1; n < at.length; n++) {
+    far[last] = -1;
+    const [x, y] = at[last]!;
+    let next = -1;
+    for (let to = 0; to < at.length; to++) {
+      if (far[to]! < 0) continue;
+      const [dx, dy] = [at[to]![0] - x, at[to]![1] - y];
+      const apart = dx * dx + dy * dy;
+      if (apart < far[to]!) {
+        far[to] = apart;
+        from[to] = last;
       }
-    const [a, b] = [tree[nearest.from]!, left[nearest.to]!];
+      if (next < 0 || far[to]! < far[next]!) next = to;
+    }
+    const [a, b] = [at[from[next]!]!, at[next]!];
     edges.push([branch, a[0], a[1], b[0], b[1]]);
-    tree.push(b);
-    left.splice(nearest.to, 1);
+    last = next;
   }
   return edges;
 }

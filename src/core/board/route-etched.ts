@@ -133,7 +133,7 @@ export function* routing(ground: Ground): Generator<{ searches: number }, Routed
     if (clashing.length === 0) break;
     pressure *= GROWTH;
     const again = new Set(clashing.flat());
-    for (const [a, b] of clashing) remember(history, [a, b], grid);
+    for (const [a, b] of clashing) remember(history, [a, b], grid, apart(a.branch, b.branch) + 2 * TRACK_MM);
     for (const way of again) {
       if (!ways.includes(way)) continue;
       ways = ways.filter((w) => w !== way);
@@ -165,11 +165,11 @@ export function* routing(ground: Ground): Generator<{ searches: number }, Routed
 const weight = ({ carries, rmsA }: Branch) => (carries === 'pulses' ? -100 : 0) - (rmsA ?? 0);
 
 /** Where two ways came too close is dearer from now on. */
-function remember(history: Float32Array, [a, b]: readonly [Way, Way], grid: Grid): void {
+function remember(history: Float32Array, [a, b]: readonly [Way, Way], grid: Grid, nearMm: number): void {
   const near = (way: Way, other: Way) => {
     for (const node of way.nodes) {
       const [x, y] = [xOf(grid, node), yOf(grid, node)];
-      if (other.points.some((s) => Math.hypot(s.x - x, s.y - y) < 2)) history[node]! += 1;
+      if (other.points.some((s) => Math.hypot(s.x - x, s.y - y) < nearMm)) history[node]! += 1;
     }
   };
   near(a, b);
