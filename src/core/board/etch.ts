@@ -105,7 +105,7 @@ export function* etching(
         key: keyOf(n),
         value: part.value,
         wire,
-        polarised: part.kind === 'electrolytic',
+        polarised: !wire && part.kind === 'electrolytic',
         round: footprint.round,
         turn,
         xMm,

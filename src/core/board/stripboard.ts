@@ -129,7 +129,7 @@ function layOut(
       ref: part.ref,
       key: boardKey({ part, wire }),
       wire,
-      polarised: part.kind === 'electrolytic',
+      polarised: !wire && part.kind === 'electrolytic',
       legs,
       body,
     });
