@@ -7,6 +7,10 @@ import { templateDxf } from '@/core/box/template-dxf';
 import { templatePdf } from '@/core/box/template-pdf';
 import { templateSvg } from '@/core/box/template-svg';
 import { wireLengths } from '@/core/box/wire-length';
+import { mainsForReadings } from '@/core/bench/readings';
+import { saidVolts } from '@/core/bench/said-volts';
+import { testPoints } from '@/core/bench/test-points';
+import { resistorRatings } from '@/core/build/circuit/resistor-ratings';
 import { circuitDrawing } from '@/core/build/circuit/circuit-drawing';
 import { circuitSvg } from '@/core/build/circuit/circuit-svg';
 import { wiring } from '@/core/build/wiring';
@@ -72,14 +76,14 @@ if (typeof design === 'string') refuse(design);
 const netlist = netlistOf(design);
 const files: NamedFile[] = [];
 if (values.netlist) files.push(['netlist.csv', netlistCsv(netlist)], ['netlist.json', netlistJson(netlist)]);
-if (values.circuit)
-  files.push([
-    'circuit.svg',
-    circuitSvg(circuitDrawing(netlist), values.zigzags ? 'zigzags' : 'rectangles', design.name),
-  ]);
 try {
-  if (values.wiring || values.bom) {
+  if (values.circuit || values.wiring || values.bom) {
     const study = studyDesign(design);
+    if (values.circuit) {
+      const said = saidVolts(netlist, testPoints(design, mainsForReadings(design)));
+      const drawing = circuitDrawing(netlist, said, resistorRatings(netlist, billOf(study)));
+      files.push(['circuit.svg', circuitSvg(drawing, values.zigzags ? 'zigzags' : 'rectangles', design.name)]);
+    }
     if (values.wiring) {
       const { placed, inside } = planBox(design);
       const rows = wiring(study, netlist, mainsSide(study), wireLengths(placed, inside));

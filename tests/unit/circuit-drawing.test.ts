@@ -1,13 +1,21 @@
 import fc from 'fast-check';
 import { circuitDrawing } from '@/core/build/circuit/circuit-drawing';
 import { bodyOf, type Box, type CircuitDrawing, type Point } from '@/core/build/circuit/drawing';
+import { resistorRatings, soldFor } from '@/core/build/circuit/resistor-ratings';
 import { demoDesigns } from '@/core/design/demo-designs';
 import type { Design } from '@/core/design/design';
 import { netlistOf } from '@/core/netlist/netlist-of';
+import { billOf } from '@/core/study/bill';
+import { studyDesign } from '@/core/study/study';
 import { absurd } from '../support/designs';
 import { clock, drum } from '../support/demos';
 
-const drawn = (design: Design) => circuitDrawing(netlistOf(design));
+/** With the longest rating on every resistor: what is drawn once the bill is known. */
+const drawn = (design: Design) => {
+  const netlist = netlistOf(design);
+  const rated = netlist.parts.filter((p) => p.kind === 'resistor').map((p) => [p.ref, '0.25 W'] as const);
+  return circuitDrawing(netlist, new Map(), new Map(rated));
+};
 
 test.each(demoDesigns().map((d) => [d.name, d] as const))('%s: drawn without anything on anything', (_name, design) => {
   clean(drawn(design));
@@ -21,6 +29,18 @@ test('every power part says what its metal is joined to; a split supply’s two 
     );
   expect(tabs(clock)).toEqual(['U1 tab: 0 V']);
   expect(tabs(drum)).toEqual(['U1 tab: 0 V', 'U2 tab: raw −']);
+});
+
+test('a resistor says for how many watts it is to be bought: the next sold that is twice what it burns', () => {
+  expect([0, 0.125, 0.1251, 0.9, 20, 60].map(soldFor)).toEqual([0.25, 0.25, 0.5, 2, 50, 120]);
+  // 220 kΩ across some 40 V burn 7 mW; a lamp's dropper of 1 kΩ at 30 mA 0.9 W.
+  const netlist = netlistOf(clock);
+  const [bleeder] = netlist.parts.filter((p) => p.line === 'bleeder');
+  const bought = resistorRatings(netlist, billOf(studyDesign(clock)));
+  expect(bought.get(bleeder!.ref)).toBe('0.25 W');
+  const lines = circuitDrawing(netlist, new Map(), bought).labels.find((l) => l.lines[0] === bleeder!.ref)!.lines;
+  expect(lines).toContain('0.25 W');
+  expect(resistorRatings(netlist, [{ references: bleeder!.ref, lossW: 0.9 }]).get(bleeder!.ref)).toBe('2 W');
 });
 
 test('500 random designs: nothing lies on anything, and the wires join what the netlist joins', () => {

@@ -9,6 +9,8 @@ export interface BillLine {
   /** What it has to bear, and what the part chosen bears. */
   needed: string;
   had: string;
+  /** Watts one of it makes, where those alone say what to buy; null elsewhere. */
+  lossW: number | null;
   /** What a part of the drawer is taken as to stand here; null where none is. */
   role: PartRole | null;
   /** The part from the drawer, when one was taken and its values still stand. */

@@ -49,13 +49,17 @@ export function billOf(study: Study): BillLine[] {
   const lines: BillLine[] = [];
   const add = (
     role: PartRole | null,
-    line: Omit<BillLine, 'role' | 'fromDrawer' | 'typicalPrice' | 'priceEachEur'> & { priceEur: number },
+    line: Omit<BillLine, 'role' | 'fromDrawer' | 'typicalPrice' | 'priceEachEur' | 'lossW'> & {
+      priceEur: number;
+      lossW?: number;
+    },
   ) => {
     const pick = role ? picks.get(role) : undefined;
-    const { priceEur, ...rest } = line;
+    const { priceEur, lossW = null, ...rest } = line;
     const drawerEach = pick && pick.priceEur !== null ? pick.priceEur / line.count : null;
     lines.push({
       ...rest,
+      lossW,
       role,
       fromDrawer: pick?.name ?? null,
       priceEachEur: drawerEach ?? priceEur,
@@ -150,6 +154,7 @@ export function billOf(study: Study): BillLine[] {
         what: `Resistor ${formatNominal(step.resistanceOhm, 'ohm')}`,
         count,
         needed: `${formatQuantity(2 * watts, 'W')} (twice its loss)`,
+        lossW: watts,
         had: 'as bought',
         priceEur: typicalStepPrice(step),
       });
@@ -171,6 +176,7 @@ export function billOf(study: Study): BillLine[] {
       what: `Bleeder ${formatNominal(filter.bleederOhm, 'ohm')}`,
       count: arrangement.rails,
       needed: `${formatQuantity(2 * watts, 'W')} (twice its loss), ${formatQuantity(idle.rail.maxV, 'V')}`,
+      lossW: watts,
       had: 'as bought',
       priceEur: SMALL_EUR.powerResistor,
     });
@@ -184,6 +190,7 @@ export function billOf(study: Study): BillLine[] {
       what: `Balancing resistor ${formatNominal(balance, 'ohm')}, across each can`,
       count,
       needed: `${formatQuantity((2 * volts ** 2) / balance, 'W')} (twice its loss), ${formatQuantity(volts, 'V')}`,
+      lossW: volts ** 2 / balance,
       had: 'as bought',
       priceEur: SMALL_EUR.resistor,
     });
@@ -196,6 +203,7 @@ export function billOf(study: Study): BillLine[] {
       what: `Resistor ${formatNominal(Number(ohm.toPrecision(3)), 'ohm')} for the indicator`,
       count: 1,
       needed: `${formatQuantity(2 * watts, 'W')} (twice its loss)`,
+      lossW: watts,
       had: 'as bought',
       priceEur: SMALL_EUR.resistor,
     });
@@ -250,6 +258,7 @@ export function billOf(study: Study): BillLine[] {
         count: arrangement.rails,
         needed:
           burner.bearsW === null ? `${formatQuantity(2 * watts, 'W')} (twice its loss)` : formatQuantity(watts, 'W'),
+        ...(burner.bearsW === null ? { lossW: watts } : {}),
         had: burner.bearsW === null ? 'as bought' : formatNominal(burner.bearsW, 'W'),
         priceEur: SMALL_EUR.powerResistor,
       });

@@ -3,6 +3,7 @@
 import { Download } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { circuitDrawing } from '@/core/build/circuit/circuit-drawing';
+import { resistorRatings } from '@/core/build/circuit/resistor-ratings';
 import { circuitSvg } from '@/core/build/circuit/circuit-svg';
 import type { Convention } from '@/core/build/circuit/strokes';
 import { stationOf } from '@/core/build/station-of';
@@ -27,6 +28,7 @@ import { PartCard } from './part-card';
 import { StationStrip } from './station-strip';
 import { TestCard } from './test-card';
 
+const askBill = (solver: RemoteSolver, design: Design) => solver.bill(design);
 const askBench = (solver: RemoteSolver, design: Design) => solver.bench(design);
 const CONVENTIONS: readonly { value: Convention; label: string }[] = [
   { value: 'rectangles', label: 'Rectangles' },
@@ -40,12 +42,13 @@ export function Circuit() {
   const picture = useView((s) => s.picture);
   const trouble = useView((s) => s.trouble);
   const { value: points } = useSolved(askBench);
+  const { value: bill } = useSolved(askBill);
   const [convention, setConvention] = useState<Convention>('rectangles');
   const [opened, setOpened] = useState<string | null>(null);
   const netlist = useMemo(() => netlistOf(design), [design]);
   const drawing = useMemo(() => {
-    return circuitDrawing(netlist, saidVolts(netlist, points ?? []));
-  }, [netlist, points]);
+    return circuitDrawing(netlist, saidVolts(netlist, points ?? []), resistorRatings(netlist, bill ?? []));
+  }, [netlist, points, bill]);
   const hazardous = useHazardousNets();
   const summary = useMemo(() => picture && summaryOf(picture), [picture]);
   const part = netlist.parts.find((p) => p.ref === opened) ?? null;

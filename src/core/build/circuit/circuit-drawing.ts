@@ -22,9 +22,14 @@ interface Lane {
  * The schematic of a netlist: the source with its rectifier and filter in one ladder, every output in one of its own, in
  * rows as wide as a screen.
  * @param said what a probe should read at a test point, by its reference
+ * @param bears what a part without a rating of its own is to be bought for, by its reference
  */
-export function circuitDrawing(netlist: Netlist, said: ReadonlyMap<string, string> = new Map()): CircuitDrawing {
-  const drawn = drawnNetlist(netlist, said);
+export function circuitDrawing(
+  netlist: Netlist,
+  said: ReadonlyMap<string, string> = new Map(),
+  bears: ReadonlyMap<string, string> = new Map(),
+): CircuitDrawing {
+  const drawn = drawnNetlist(netlist, said, bears);
   const made = new Set(drawn.groups.filter(([p]) => p.block === 'regulator').map(([p]) => p.output!));
   const split = made.has('main') && made.has('minus');
   const outputs = [...made]

@@ -7,6 +7,7 @@ import { wrapped, type Group } from './drawing';
 export function drawnNetlist(
   { parts, nets, tests }: Netlist,
   said: ReadonlyMap<string, string>,
+  bears: ReadonlyMap<string, string>,
 ): {
   groups: Group[];
   tests: Netlist['tests'];
@@ -28,7 +29,8 @@ export function drawnNetlist(
       part.output,
       ...pins.flatMap((p) => [p.name, p.net]),
     ].join('|');
-    groups.set(key, [...(groups.get(key) ?? []), { ...part, pins }]);
+    const rating = part.rating || (bears.get(part.ref) ?? '');
+    groups.set(key, [...(groups.get(key) ?? []), { ...part, rating, pins }]);
   }
   return {
     groups: [...groups.values()] as unknown as Group[],
