@@ -163,6 +163,26 @@ export function Etched({
             </button>
           )}
           <Checked report={report} nets={nets} number={number} />
+          {board.links.length > 0 && (
+            <section aria-label="Links">
+              <h2 className="text-[15px] font-semibold">
+                {board.links.length === 1 ? '1 wire' : `${board.links.length} wires`} above the board
+              </h2>
+              <ul>
+                {board.links.map((l) => (
+                  <li key={`${l.x1} ${l.y1}`} className="flex gap-3 border-t border-rule/60 py-0.5">
+                    <span className="w-[60px]">{board.branches[l.branch]!.net}</span>
+                    <span className="tabular-nums">
+                      {formatQuantity(Math.hypot(l.x2 - l.x1, l.y2 - l.y1), 'mm')} long
+                    </span>
+                  </li>
+                ))}
+              </ul>
+              <p className="text-[13.5px] text-quiet">
+                Where they go is drawn, on the print and in the CSV too. Two sides need none.
+              </p>
+            </section>
+          )}
           <section aria-label="Tracks">
             <h2 className="text-[15px] font-semibold">Tracks, the warmest first</h2>
             <table className="mt-1 w-full text-right tabular-nums">
