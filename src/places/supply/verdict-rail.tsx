@@ -154,6 +154,10 @@ function OpenVerdict({ verdict, failsNow, onApplied }: { verdict: Verdict; fails
   );
 }
 
+/** Lines a fix has room for beside its own figure, and letters of its name on one of them. */
+const ROOM_LINES = 3;
+const NAME_LETTERS = 30;
+
 function FixButton({
   fix,
   failsNow,
@@ -167,12 +171,14 @@ function FixButton({
 }) {
   const edit = useEdit();
   const { self, others } = fix;
+  // As many lines as its room has beside its own name; all of them stand in the title.
+  const shown = Math.min(2, Math.max(0, ROOM_LINES - Math.ceil(fix.edit.label.length / NAME_LETTERS)));
   return (
     <li>
       <button
         type="button"
         disabled={disabled}
-        className="flex h-[84px] w-full flex-col flex-wrap content-start overflow-hidden rounded border border-rule bg-raised px-2.5 py-1 text-left leading-[18px] hover:border-edge *:w-full"
+        className="flex min-h-[84px] w-full flex-col rounded border border-rule bg-raised px-2.5 py-1 text-left leading-[18px] hover:border-edge"
         title={[fix.edit.label, ...others.map(effectWords)].join('\n')}
         onClick={() => {
           edit(fix.edit.patch);
@@ -181,7 +187,7 @@ function FixButton({
         data-testid="fix"
       >
         <span className="flex items-baseline justify-between gap-2">
-          <span className="line-clamp-2 min-w-0 font-semibold">{fix.edit.label}</span>
+          <span className="min-w-0 font-semibold">{fix.edit.label}</span>
           <span className="whitespace-nowrap text-[13px] text-quiet">{price(fix.costChangeEur)}</span>
         </span>
         <span className="flex items-center gap-1.5 text-[13.5px]">
@@ -193,13 +199,12 @@ function FixButton({
             </span>
           )}
         </span>
-        {/* As many lines as fit: the rest wraps out of sight and stands in the title. */}
-        {others.slice(0, 2).map((o, n) => (
+        {others.slice(0, shown).map((o, n) => (
           <span key={o.verdict} className="flex items-center gap-1.5 text-[13px] text-quiet">
             <StateSign state={o.stateAfter} size={10} />
             <span className="min-w-0 truncate">{effectWords(o)}</span>
-            {n === 0 && others.length > 2 && (
-              <span className="ml-auto whitespace-nowrap">and {others.length - 1} more</span>
+            {n === 0 && others.length > shown && (
+              <span className="ml-auto whitespace-nowrap">and {others.length - shown} more</span>
             )}
           </span>
         ))}
