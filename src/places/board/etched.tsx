@@ -163,6 +163,7 @@ export function Etched({
             </button>
           )}
           <Checked report={report} nets={nets} number={number} />
+          <NetButtons nets={nets} lit={lit} hazardous={hazardous} onLight={onLight} />
           {board.links.length > 0 && (
             <section aria-label="Links">
               <h2 className="text-[15px] font-semibold">
@@ -229,7 +230,6 @@ export function Etched({
             </div>
           </section>
           <EtchedFiles board={board} />
-          <NetButtons nets={nets} lit={lit} hazardous={hazardous} onLight={onLight} />
         </aside>
       </div>
     </>

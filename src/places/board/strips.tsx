@@ -170,6 +170,7 @@ export function Strips({
               {faults.touching.length > 0 && ` Touching: ${faults.touching.map((t) => t.join(' and ')).join('; ')}.`}
             </p>
           </section>
+          <NetButtons nets={nets} lit={lit} hazardous={hazardous} onLight={onLight} />
           {loads.length > 0 && (
             <section aria-label="Currents">
               <h2 className="text-[15px] font-semibold text-tight">More than a strip carries ({STRIP_A} A)</h2>
@@ -210,7 +211,6 @@ export function Strips({
               ))}
             </ul>
           </section>
-          <NetButtons nets={nets} lit={lit} hazardous={hazardous} onLight={onLight} />
         </aside>
       </div>
     </>
