@@ -92,6 +92,19 @@ test('a file that begins with the mark of its byte order is read', () => {
   expect(solve([file('bom.json', `\uFEFF${JSON.stringify(bridge)}`)]).status).toBe(0);
 });
 
+/** Whether a process has begun the solver it was asked for. */
+function workOf(pid: number): boolean {
+  const children = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').split(' ').filter(Boolean);
+  return children.some((child) => {
+    try {
+      return readFileSync(`/proc/${child}/cmdline`, 'utf8').includes('solve.mjs');
+    } catch {
+      // It ended while it was looked at.
+      return false;
+    }
+  });
+}
+
 test('a signal ends the work, not only what started it', async () => {
   const many = Array.from({ length: 4000 }, () => ({
     ...bridge,
@@ -102,7 +115,8 @@ test('a signal ends the work, not only what started it', async () => {
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   const ended = new Promise<number | null>((resolve) => started.on('close', (code) => resolve(code)));
-  await new Promise((resolve) => setTimeout(resolve, 2500));
+  // Once the work itself runs, however long it took to begin.
+  while (!workOf(started.pid!)) await new Promise((resolve) => setTimeout(resolve, 100));
   started.kill('SIGTERM');
   // Closed means that nobody holds its output any more: the work itself is gone too.
   expect(await ended).toBe(143);
