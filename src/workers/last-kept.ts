@@ -7,3 +7,15 @@ export function lastKept<A extends readonly unknown[], R>(work: (...asked: A) =>
     return kept.answer;
   };
 }
+
+/** The same of work that is done in steps. */
+export function lastKeptSteps<A extends readonly unknown[], P, R>(
+  work: (...asked: A) => Generator<P, R>,
+): (...asked: A) => Generator<P, R> {
+  let kept: { key: string; answer: R } | null = null;
+  return function* (...asked) {
+    const key = JSON.stringify(asked);
+    if (kept?.key !== key) kept = { key, answer: yield* work(...asked) };
+    return kept.answer;
+  };
+}

@@ -20,19 +20,12 @@ import { cornerGrid, type Grid } from '@/core/judge/corners';
 import { moreOf, type MoreWith } from '@/core/judge/more-of';
 import { singleChanges, type SingleChange } from '@/core/judge/single-change';
 import { fixesByStep } from '@/core/judge/fixes';
-import { stripFaults, type StripFaults } from '@/core/board/strip-check';
-import { stripLoads, stripVolts, type StripLoad } from '@/core/board/strip-loads';
-import type { Stripboard } from '@/core/board/on-strips';
 import { stripboard } from '@/core/board/stripboard';
-import { boardOf, etchingOf, sidesOf, type BoardMakers } from '@/core/board/board-of';
+import { boardOf } from '@/core/board/board-of';
+import { reportingBoard, type BoardReport } from '@/core/board/board-report';
 import { etch, etching, type EtchProgress } from '@/core/board/etch';
-import type { EtchedBoard } from '@/core/board/etched';
-import { etchedFaults, type EtchedFaults } from '@/core/board/etched-check';
-import { apartFigure, trackLoads, type TrackLoad } from '@/core/board/track-loads';
 import { planBox, smallestBox, type BoxPlan } from '@/core/box/box-plan';
-import { flowsOf } from '@/core/build/flows';
-import type { Figure } from '@/core/study/figure';
-import { lastKept } from './last-kept';
+import { lastKept, lastKeptSteps } from './last-kept';
 import { wireLengths } from '@/core/box/wire-length';
 import { wiring, type WireRow } from '@/core/build/wiring';
 import { mainsSide } from '@/core/mains-side/mains-side';
@@ -102,25 +95,16 @@ export interface PartsPreview {
   first: RowResult[];
 }
 
-/** A board with what was found of it. */
-export type BoardReport = {
-  /** The highest volts between two of its nets. */
-  volts: Figure;
-} & (
-  | { kind: 'strips'; board: Stripboard; faults: StripFaults; loads: StripLoad[] }
-  | { kind: 'etched'; board: EtchedBoard; faults: EtchedFaults; loads: TrackLoad[]; apart: Figure }
-);
-
 export type Answer<T> = { ok: true; value: T } | { ok: false; error: string };
 
 let warm: WarmStart = {};
 /** A part that is moved changes neither its board nor the smallest box. */
-const makers: BoardMakers = {
-  strips: lastKept(stripboard),
-  etch: lastKept((netlist, flows, how) => etch(netlist, new Map(flows), how)),
-};
+const strips = lastKept(stripboard);
+const tracks = lastKeptSteps(etching);
+const etched = lastKept(etch);
 const sized = lastKept(smallestBox);
-const planned = (design: Design) => planBox(design, (of, netlist) => boardOf(of, netlist, makers), sized);
+const planned = (design: Design) =>
+  planBox(design, (of, netlist) => boardOf(of, netlist, { strips, etch: etched }), sized);
 let newestFixJob = 0;
 let newestSearch = 0;
 
@@ -188,35 +172,6 @@ async function searched<P, T>(
     if (newestSearch !== job) return { ok: true, value: null };
     since = performance.now();
   }
-}
-
-/** The last board with tracks: an edit of something else leaves it as it is. */
-let lastEtched: { key: string; board: EtchedBoard } | null = null;
-
-function* reportingBoard(design: Design): Generator<EtchProgress, BoardReport> {
-  const netlist = netlistOf(design);
-  const study = studyDesign(design);
-  const flows = flowsOf(study, netlist, mainsSide(study));
-  const volts = stripVolts(study);
-  const choice = design.build.board;
-  const sides = sidesOf(choice);
-  if (sides === null) {
-    const board = makers.strips(netlist, choice.strips);
-    const loads = stripLoads(board, netlist, flows, design.demand.outputV);
-    return { kind: 'strips', board, faults: stripFaults(board), loads, volts };
-  }
-  const how = etchingOf({ ...choice, sides }, study);
-  const key = JSON.stringify([netlist, [...flows], how]);
-  const board = lastEtched?.key === key ? lastEtched.board : yield* etching(netlist, flows, how);
-  lastEtched = { key, board };
-  return {
-    kind: 'etched',
-    board,
-    faults: etchedFaults(board),
-    loads: trackLoads(board),
-    volts,
-    apart: apartFigure(board, volts),
-  };
 }
 
 /** Which puzzle is wanted: a set one, or whatever a seed puts into one of the school's supplies or the person's own. */
@@ -374,7 +329,7 @@ const solver = {
     design: Design,
     onProgress: (progress: EtchProgress) => void,
   ): Promise<Answer<BoardReport | null>> {
-    return searched(job, reportingBoard(design), onProgress);
+    return searched(job, reportingBoard(design, { strips, etching: tracks }), onProgress);
   },
   /** Where everything goes in its box, and the smallest standard one. */
   box(design: Design): Answer<BoxPlan> {

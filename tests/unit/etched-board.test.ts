@@ -7,6 +7,7 @@ import { boardWords, markOf } from '@/core/board/board-words';
 import { boardZip } from '@/core/board/board-zip';
 import { boardSvg } from '@/core/board/board-svg';
 import { boardCsv, centroidCsv } from '@/core/board/centroid';
+import { wantedWidths } from '@/core/board/branches';
 import { distanceMm, trackRiseK, trackWidthMm } from '@/core/board/copper-rules';
 import { etch, type Etching } from '@/core/board/etch';
 import type { EtchedBoard, Turn } from '@/core/board/etched';
@@ -31,19 +32,26 @@ import { flooded, legsIn, plotted, rasterised } from '../support/read-gerber';
 
 const NO_VOLTS = new Map<string, string>();
 
-function made(design: Design, sides: 1 | 2, own: Partial<Etching> = {}): EtchedBoard {
-  const netlist = netlistOf(design);
-  let flows = new Map<string, Flow>();
-  let volts = 40;
+/** What flows on a design's nets and the volts between them; a guess where it cannot be solved. */
+function asked(design: Design): { flows: ReadonlyMap<string, Flow>; volts: number } {
   try {
     const study = studyDesign(design);
-    flows = flowsOf(study, netlist, mainsSide(study));
-    volts = stripVolts(study).value;
+    return { flows: flowsOf(study, netlistOf(design), mainsSide(study)), volts: stripVolts(study).value };
   } catch (error) {
     if (!(error instanceof SolveError)) throw error;
+    return { flows: new Map(), volts: 40 };
   }
-  return etch(netlist, flows, { sides, copperUm: 35, volts, places: [], ...own });
 }
+
+function made(design: Design, sides: 1 | 2, own: Partial<Etching> = {}): EtchedBoard {
+  const netlist = netlistOf(design);
+  const { flows, volts } = asked(design);
+  const copperUm = 35;
+  const widths = wantedWidths(netlist, flows, copperUm);
+  return etch(netlist, { sides, copperUm, apartMm: distanceMm(volts), widths, places: [], ...own });
+}
+
+const loadsOf = (design: Design) => trackLoads(made(design, 1), netlistOf(design), asked(design).flows);
 
 const file = (board: EtchedBoard, suffix: string) =>
   gerberFiles(board, NO_VOLTS).find((f) => f.suffix === suffix)!.text;
@@ -162,6 +170,22 @@ test('the star: pulses and what is taken from the reservoir share its leg and no
   }
 });
 
+test('a link from one half of a star to the other is found like a track; a can at a sink by its distance', () => {
+  const board = made(drum, 1);
+  const n = (carries: string) => board.branches.findIndex((b) => b.net === '0 V' && b.carries === carries);
+  const legOf = (branch: number) => board.parts.flatMap((p) => p.pads).find((p) => p.branch === branch)!;
+  const [a, b] = [legOf(n('pulses')), legOf(n('load'))];
+  const across = { branch: n('load'), x1: a.xMm, y1: a.yMm, x2: b.xMm, y2: b.yMm };
+  expect(etchedFaults({ ...board, links: [...board.links, across] }).shared).toEqual(['0 V']);
+  expect(etchedFaults(board).warmed).toEqual([]);
+  const u1 = board.parts.find((p) => p.ref === 'U1')!;
+  const near = board.parts.map((p) =>
+    p.ref === 'C5' ? { ...p, body: { x0: u1.body.x1 + 2, x1: u1.body.x1 + 8, y0: u1.body.y0, y1: u1.body.y0 + 6 } } : p,
+  );
+  const [found] = etchedFaults({ ...board, parts: near }).warmed.filter((w) => [w.a, w.b].includes('U1'));
+  expect(found).toMatchObject({ mm: expect.closeTo(2, 9), wantsMm: 5 });
+});
+
 test('a missing track, a stray one and a part on another are found', () => {
   const board = made(clock, 1);
   const without = { ...board, tracks: board.tracks.filter((t) => board.branches[t.branch]!.net !== 'AC 1') };
@@ -197,8 +221,7 @@ test('the mains and what stands in a panel stay off it; cans stay 5 mm from what
 });
 
 test('tracks are as wide as what flows asks, the pulses of the reservoir by their RMS', () => {
-  const board = made(clock, 1);
-  const loads = trackLoads(board);
+  const loads = loadsOf(clock);
   const raw = loads.find((l) => l.net === 'raw +' && l.carries === 'pulses')!;
   const solution = studyDesign(clock);
   // Pulses carry more RMS than the direct current they make.
@@ -210,11 +233,8 @@ test('tracks are as wide as what flows asks, the pulses of the reservoir by thei
 });
 
 test('what two outputs take from one reservoir flows through one track to it, added up', () => {
-  const amps = (design: Design) => {
-    const board = made(design, 1);
-    const load = board.branches.filter((b) => b.carries === 'load').map((b) => [b.net, b.rmsA] as const);
-    return new Map(load);
-  };
+  const amps = (design: Design) =>
+    new Map(loadsOf(design).flatMap((l) => (l.carries === 'load' ? [[l.net, l.flows.value] as const] : [])));
   expect(clock.outputs).toEqual([]);
   const one = amps(clock);
   const logic: FurtherOutput = {
@@ -268,14 +288,12 @@ test('print and centroids are true to size: the copper for toner lies as seen fr
 });
 
 test('a doubtful board: nothing to solder, more than fits, a thousand volts', () => {
-  const empty = etch({ parts: [], nets: [], tests: [] }, new Map(), {
-    sides: 1,
-    copperUm: 35,
-    volts: 10,
-    places: [],
-  });
+  const empty = etch(
+    { parts: [], nets: [], tests: [] },
+    { sides: 1, copperUm: 35, apartMm: 0.4, widths: [], places: [] },
+  );
   expect([empty.parts, empty.left]).toEqual([[], []]);
-  const high = made(clock, 1, { volts: 400 });
+  const high = made(clock, 1, { apartMm: distanceMm(400) });
   expect(high.apartMm).toBe(2.5);
   expect(etchedFaults(high).close.filter((c) => !c.legs)).toEqual([]);
 });

@@ -66,10 +66,10 @@ export function boardWords(board: EtchedBoard, volts: ReadonlyMap<string, string
     const beside = [body.y0 - NAME_MM, body.y1 + NAME_MM].map((py) => [x, py] as const);
     write({ text: ref, mm: NAME_MM, of: 'name' }, [...places, ...beside], true);
   }
-  for (const { ref, wire, pads } of parts) {
+  for (const { of, wire, pads } of parts) {
     if (!wire) continue;
     const { net, xMm, yMm, padMm } = pads[0]!;
-    const says = `${ref.split(' ')[0]} ${net}`;
+    const says = `${of} ${net}`;
     const reads = volts.get(net);
     const text = reads && !says.includes(reads) ? `${says} ${reads}` : says;
     const off = padMm / 2 + AROUND_MM + 0.1;

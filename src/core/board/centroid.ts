@@ -11,7 +11,7 @@ export function centroidCsv({ parts, hMm }: EtchedBoard): string {
         .filter((p) => !p.wire)
         .map(({ ref, value, body, turn }) => [
           ref,
-          value,
+          harmless(value),
           'above',
           ((body.x0 + body.x1) / 2).toFixed(2),
           (hMm - (body.y0 + body.y1) / 2).toFixed(2),

@@ -1,21 +1,21 @@
-import type { Flow } from '@/core/build/flows';
 import type { Netlist, NetPart } from '@/core/netlist/netlist';
-import { branchesOf } from './branches';
-import { distanceMm } from './copper-rules';
-import { GRID_MM, SCREW, type Branch, type EtchedBoard, type OnBoard, type Place } from './etched';
-import { courtyard, footprintOf, turned } from './pad-footprint';
-import { cornerMm, EDGE_STRIP_MM, placing, SIDE_STRIP_MM, type Apart, type Heat, type ToPlace } from './place-etched';
+import { bodiesOf, branchesOf } from './branches';
+import { GRID_MM, SCREW, type Branch, type EtchedBoard, type Heat, type OnBoard, type Place } from './etched';
+import { courtyard, turned } from './pad-footprint';
+import { cornerMm, EDGE_STRIP_MM, placing, SIDE_STRIP_MM, type Apart, type ToPlace } from './place-etched';
 import { routing } from './route-etched';
 import type { Ground } from './route-ground';
-import { boardKey, boardParts } from './stripboard';
+import { boardKey } from './stripboard';
 import { widened } from './widen-tracks';
 
 /** How a board is to be made. */
 export interface Etching {
   sides: 1 | 2;
   copperUm: number;
-  /** Peak volts between two of its nets. */
-  volts: number;
+  /** What is kept between copper of two nets, mm. */
+  apartMm: number;
+  /** How wide each branch should be, mm. */
+  widths: readonly number[];
   /** Where parts were put by hand, by their key. */
   places: readonly (Place & { part: string })[];
 }
@@ -45,26 +45,21 @@ const NOTHING = { wMm: 0, hMm: 0, parts: [], branches: [], tracks: [], links: []
 /** A board with tracks of its own from a netlist: placed in the order of the street, then routed. Never throws; what it could not do is under `left`. */
 export function* etching(
   netlist: Netlist,
-  flows: ReadonlyMap<string, Flow>,
-  { sides, copperUm, volts, places }: Etching,
+  { sides, copperUm, apartMm, widths, places }: Etching,
 ): Generator<EtchProgress, EtchedBoard> {
-  const all = boardParts(netlist);
-  const apartMm = distanceMm(volts);
+  const bodies = bodiesOf(netlist);
   const none = (why: string): EtchedBoard => ({
     ...NOTHING,
     sides,
     copperUm,
     apartMm,
-    left: all.map(({ part }) => ({ ref: part.ref, why })),
+    left: bodies.map(({ part }) => ({ ref: part.ref, why })),
   });
-  if (all.length === 0) return { ...none(''), left: [] };
-  if (all.length > MOST_PARTS) return none(`one of ${all.length}, more than a board is laid out for`);
-  const bodies = all.map(({ part, wire }) => ({ part, wire, footprint: footprintOf(part, wire) }));
+  if (bodies.length === 0) return none('');
+  if (bodies.length > MOST_PARTS) return none(`one of ${bodies.length}, more than a board is laid out for`);
   const plans = branchesOf(
     bodies.map((b) => ({ part: b.part, pads: b.footprint.pads })),
     netlist,
-    flows,
-    copperUm,
   );
   const keyOf = (n: number) => boardKey(bodies[n]!);
   const toPlace = bodies.map(({ part, wire, footprint }, n): ToPlace => ({
@@ -85,7 +80,8 @@ export function* etching(
     const found = yield* placed({ gapMm: Math.max(GAP_MM, apartMm) * wider, apartMm });
     const board: EtchedBoard | null = found && (yield* onTracks(found));
     if (board && board.left.length < (best?.left.length ?? Infinity)) best = board;
-    if (best?.left.length === 0) break;
+    // Parts that were all put by hand stand no wider apart another time.
+    if (best?.left.length === 0 || toPlace.every((p) => p.fixed)) break;
   }
   return best ?? none('finds no place');
 
@@ -97,14 +93,16 @@ export function* etching(
   }
 
   function* onTracks(found: readonly Place[]): Generator<EtchProgress, EtchedBoard> {
-    const parts = bodies.map(({ part, wire, footprint }, n): OnBoard => {
+    const parts = bodies.map(({ part, wire, of, footprint }, n): OnBoard => {
       const { xMm, yMm, turn } = found[n]!;
       const lying = turned(footprint, turn);
       return {
         ref: part.ref,
+        of,
         key: keyOf(n),
         value: part.value,
         wire,
+        heat: toPlace[n]!.heat,
         polarised: !wire && part.kind === 'electrolytic',
         round: footprint.round,
         turn,
@@ -119,9 +117,15 @@ export function* etching(
         body: { x0: lying.body.x0 + xMm, y0: lying.body.y0 + yMm, x1: lying.body.x1 + xMm, y1: lying.body.y1 + yMm },
       };
     });
-    const branches = plans.map(({ net, carries, mains, star, rmsA, wantedMm }): Branch => {
+    const branches = plans.map(({ net, carries, mains, star }, n): Branch => {
       const pad = star && parts[star.part]!.pads[star.pad]!;
-      return { net, carries, mains, rmsA, wantedMm, star: pad && { xMm: pad.xMm, yMm: pad.yMm, padMm: pad.padMm } };
+      return {
+        net,
+        carries,
+        mains,
+        wantedMm: widths[n]!,
+        star: pad && { xMm: pad.xMm, yMm: pad.yMm, padMm: pad.padMm },
+      };
     });
     const courts = parts.map((p) => courtyard(p));
     const up = (mm: number) => Math.ceil(mm / GRID_MM) * GRID_MM;

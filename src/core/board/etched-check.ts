@@ -1,16 +1,8 @@
+import { warmedOf } from './heat-gaps';
 import { overlapsOf } from './overlaps';
+import { outsideStar } from './star';
 import { between, closerThan, type Piece } from './copper-geometry';
-import {
-  apartBetween,
-  EDGE_MM,
-  fromScrew,
-  LINK_PAD,
-  SCREW,
-  STAR_MM,
-  VIA_PAD,
-  type EtchedBoard,
-  type Layer,
-} from './etched';
+import { apartBetween, EDGE_MM, fromScrew, LINK_PAD, SCREW, VIA_PAD, type EtchedBoard, type Layer } from './etched';
 
 /** What is wrong with a board as its copper is: found again from pads, tracks and links alone. */
 export interface EtchedFaults {
@@ -23,6 +15,8 @@ export interface EtchedFaults {
   close: { a: string; b: string; mm: number; xMm: number; yMm: number; legs: boolean }[];
   /** Parts that stand on each other or over the edge. */
   overlaps: [string, string][];
+  /** Cans and what sets the output nearer to heat than they should stand. */
+  warmed: { a: string; b: string; mm: number; wantsMm: number }[];
 }
 
 /** A piece of copper: its middle line, half its width, and whose it is. */
@@ -35,6 +29,8 @@ interface Copper {
   mains: boolean;
   /** Reference of the part it is a leg of. */
   ref: string | null;
+  /** Which link it is an end of. */
+  link: number | null;
 }
 
 const dot = (x: number, y: number): Piece => ({ x1: x, y1: y, x2: x, y2: y });
@@ -51,19 +47,22 @@ export function copperOf(board: EtchedBoard): Copper[] {
         layer: both,
         ...of(pad.branch),
         ref: p.ref,
+        link: null,
       })),
     ),
     ...board.tracks.map((t): Copper => ({
       piece: t,
       half: t.widthMm / 2,
+      link: null,
       layer: t.layer,
       ...of(t.branch),
       ref: null,
     })),
-    ...board.links.flatMap((l) =>
+    ...board.links.flatMap((l, link) =>
       [dot(l.x1, l.y1), dot(l.x2, l.y2)].map((piece): Copper => ({
         piece,
         half: LINK_PAD.padMm / 2,
+        link,
         layer: both,
         ...of(l.branch),
         ref: null,
@@ -72,6 +71,7 @@ export function copperOf(board: EtchedBoard): Copper[] {
     ...board.vias.map((v): Copper => ({
       piece: dot(v.xMm, v.yMm),
       half: VIA_PAD.padMm / 2,
+      link: null,
       layer: both,
       ...of(v.branch),
       ref: null,
@@ -82,7 +82,7 @@ export function copperOf(board: EtchedBoard): Copper[] {
 export function etchedFaults(board: EtchedBoard): EtchedFaults {
   const copper = copperOf(board);
   const pads = board.parts.reduce((sum, p) => sum + p.pads.length, 0);
-  const piece = pieces(copper, board, () => false);
+  const piece = pieces(copper);
   const nets = new Map<string, Set<number>>();
   const on = new Map<number, Set<string>>();
   for (let n = 0; n < pads; n++) {
@@ -96,24 +96,23 @@ export function etchedFaults(board: EtchedBoard): EtchedFaults {
     shared: sharedOf(board, copper),
     close: closeOf(board, copper),
     overlaps: overlapsOf(board),
+    warmed: warmedOf(board.parts),
   };
 }
 
 const sameLayer = (a: Copper, b: Copper) => a.layer === 'both' || b.layer === 'both' || a.layer === b.layer;
 
-/** Which pieces hang together, by touch and by links, what is left out aside. */
-function pieces(copper: readonly Copper[], board: EtchedBoard, out: (c: Copper) => boolean): number[] {
+/** Which pieces hang together, by touch and by links. */
+function pieces(copper: readonly Copper[]): number[] {
   const root = copper.map((_, n) => n);
   const find = (n: number): number => (root[n] === n ? n : (root[n] = find(root[n]!)));
   for (let a = 0; a < copper.length; a++)
     for (let b = a + 1; b < copper.length; b++) {
       const [p, q] = [copper[a]!, copper[b]!];
-      if (out(p) || out(q) || !sameLayer(p, q)) continue;
-      if (closerThan(p.half + q.half + TOUCH_MM, p.piece, q.piece)) root[find(a)] = find(b);
+      const linked = p.link !== null && p.link === q.link;
+      const touch = sameLayer(p, q) && closerThan(p.half + q.half + TOUCH_MM, p.piece, q.piece);
+      if (linked || touch) root[find(a)] = find(b);
     }
-  // The ends of a link follow the legs and tracks, two by two.
-  const first = copper.length - board.vias.length - 2 * board.links.length;
-  board.links.forEach((_, n) => (root[find(first + 2 * n)] = find(first + 2 * n + 1)));
   return copper.map((_, n) => find(n));
 }
 
@@ -122,10 +121,8 @@ function sharedOf(board: EtchedBoard, copper: readonly Copper[]): string[] {
   return board.branches.flatMap((branch) => {
     const { star, carries, net } = branch;
     if (!star || carries !== 'load') return [];
-    const r = star.padMm / 2 + STAR_MM;
-    const cut = copper.flatMap((c): Copper[] => outside(c, star, r));
-    const whole = { ...board, links: [], vias: [] };
-    const piece = pieces(cut, whole, () => false);
+    const cut = copper.flatMap((c) => outsideStar(c.piece, star).map((piece): Copper => ({ ...c, piece })));
+    const piece = pieces(cut);
     const sides = ['pulses', 'load'].map((half) => {
       const index = board.branches.findIndex((b) => b.net === net && b.carries === half);
       const legs = board.parts.flatMap((p) => p.pads.filter((pad) => pad.branch === index));
@@ -138,25 +135,6 @@ function sharedOf(board: EtchedBoard, copper: readonly Copper[]): string[] {
     });
     return [...sides[0]!].some((n) => sides[1]!.has(n)) ? [net] : [];
   });
-}
-
-/** A piece of copper without what lies within a circle. */
-function outside(c: Copper, { xMm, yMm }: { xMm: number; yMm: number }, r: number): Copper[] {
-  const { x1, y1, x2, y2 } = c.piece;
-  const steps = Math.max(1, Math.ceil(Math.hypot(x2 - x1, y2 - y1) / 0.2));
-  const far = (n: number) => Math.hypot(x1 + ((x2 - x1) * n) / steps - xMm, y1 + ((y2 - y1) * n) / steps - yMm) >= r;
-  const at = (n: number) => [x1 + ((x2 - x1) * n) / steps, y1 + ((y2 - y1) * n) / steps] as const;
-  const kept: Copper[] = [];
-  let from = -1;
-  for (let n = 0; n <= steps; n++) {
-    const inside = n === steps || !far(n) || !far(n + 1);
-    if (!inside && from < 0) from = n;
-    if (!inside || from < 0) continue;
-    const [[ax, ay], [bx, by]] = [at(from), at(n)];
-    kept.push({ ...c, piece: { x1: ax, y1: ay, x2: bx, y2: by } });
-    from = -1;
-  }
-  return kept;
 }
 
 /** Copper as near as this touches: what a file's coordinates are rounded to, mm. */

@@ -25,11 +25,15 @@ export interface Rect {
 /** A part where it stands, or a wire that leaves the board, mm from the upper left corner, seen from above. */
 export interface OnBoard {
   ref: string;
+  /** The part a wire comes from; of any other itself. */
+  of: string;
   /** By which it is found again when references move. */
   key: string;
   value: string;
   wire: boolean;
   polarised: boolean;
+  /** What heat it gives or minds. */
+  heat: Heat | null;
   /** Whether its body is round; the rectangle is around it. */
   round: boolean;
   turn: Turn;
@@ -39,6 +43,9 @@ export interface OnBoard {
   pads: readonly Pad[];
   body: Rect;
 }
+
+/** What heat a part of a board gives, or minds: on a sink, a resistor the load flows through, a can, what sets the output. */
+export type Heat = 'sink' | 'shunt' | 'can' | 'setting';
 
 /** Quarter turns, against the clock. */
 export type Turn = 0 | 1 | 2 | 3;
@@ -79,8 +86,6 @@ export interface Branch {
   star: { xMm: number; yMm: number; padMm: number } | null;
   /** Whether the mains is on it. */
   mains: boolean;
-  /** What flows, A RMS; null where only protection or control hangs on it. */
-  rmsA: number | null;
   /** How wide it should be, mm. */
   wantedMm: number;
 }

@@ -1,11 +1,11 @@
-import { GRID_MM, type OnBoard, type Place, type Rect, type Turn } from './etched';
+import { GRID_MM, type OnBoard, type Place, type Turn } from './etched';
+import { around, quarterTurned } from './pad-footprint';
 
 /** A part at another place, turned about its first leg: as it looks before its tracks are laid anew. */
 export function movedTo(part: OnBoard, { xMm, yMm, turn }: Place): OnBoard {
-  const quarters = (turn - part.turn + 4) % 4;
+  const more = ((turn - part.turn + 4) % 4) as Turn;
   const at = (x: number, y: number): [number, number] => {
-    let [dx, dy] = [x - part.xMm, y - part.yMm];
-    for (let n = 0; n < quarters; n++) [dx, dy] = [dy, -dx];
+    const [dx, dy] = quarterTurned(x - part.xMm, y - part.yMm, more);
     return [xMm + dx, yMm + dy];
   };
   return {
@@ -21,18 +21,11 @@ export function movedTo(part: OnBoard, { xMm, yMm, turn }: Place): OnBoard {
   };
 }
 
-const around = ([ax, ay]: readonly [number, number], [bx, by]: readonly [number, number]): Rect => ({
-  x0: Math.min(ax, bx),
-  y0: Math.min(ay, by),
-  x1: Math.max(ax, bx),
-  y1: Math.max(ay, by),
-});
-
 /** A quarter turn more, about its middle, back on the grid. */
 export function turnedMore({ xMm, yMm, turn, body }: OnBoard): Place {
   const [cx, cy] = [(body.x0 + body.x1) / 2, (body.y0 + body.y1) / 2];
-  const next = ((turn + 1) % 4) as Turn;
-  return onGrid({ xMm: cx + (yMm - cy), yMm: cy - (xMm - cx), turn: next });
+  const [dx, dy] = quarterTurned(xMm - cx, yMm - cy, 1);
+  return onGrid({ xMm: cx + dx, yMm: cy + dy, turn: ((turn + 1) % 4) as Turn });
 }
 
 /** The nearest place of the grid parts stand on. */

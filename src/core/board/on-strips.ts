@@ -9,6 +9,8 @@ export interface Hole {
 /** A part on the board, or a wire that leaves it. */
 export interface OnStrips {
   ref: string;
+  /** The part a wire comes from; of any other itself. */
+  of: string;
   /** By which it is found again when references move. */
   key: string;
   /** Whether it is a pin a wire to somewhere else is soldered to. */

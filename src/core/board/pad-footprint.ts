@@ -59,18 +59,26 @@ function bodyOf(part: NetPart, { legs, body }: Lying, wire: boolean): Pick<Footp
   return { body: { x0: -1.3, x1: body.holes[1] * PITCH_MM + 0.8, y0: -2.3, y1: last + 2.3 }, round: false };
 }
 
+/** A place turned against the clock about 0, 0, y downwards. */
+export const quarterTurned = (x: number, y: number, turn: Turn): readonly [number, number] =>
+  turn === 0 ? [x, y] : turn === 1 ? [y, -x] : turn === 2 ? [-x, -y] : [-y, x];
+
+/** The rectangle between two corners. */
+export const around = ([ax, ay]: readonly [number, number], [bx, by]: readonly [number, number]): Rect => ({
+  x0: Math.min(ax, bx),
+  y0: Math.min(ay, by),
+  x1: Math.max(ax, bx),
+  y1: Math.max(ay, by),
+});
+
 /** The same, turned against the clock about its first leg. */
 export function turned({ pads, body, round }: Footprint, turn: Turn): Footprint {
-  const at = (x: number, y: number): readonly [number, number] =>
-    turn === 0 ? [x, y] : turn === 1 ? [y, -x] : turn === 2 ? [-x, -y] : [-y, x];
-  const [ax, ay] = at(body.x0, body.y0);
-  const [bx, by] = at(body.x1, body.y1);
   return {
     pads: pads.map((p) => {
-      const [xMm, yMm] = at(p.xMm, p.yMm);
+      const [xMm, yMm] = quarterTurned(p.xMm, p.yMm, turn);
       return { ...p, xMm, yMm };
     }),
-    body: { x0: Math.min(ax, bx), y0: Math.min(ay, by), x1: Math.max(ax, bx), y1: Math.max(ay, by) },
+    body: around(quarterTurned(body.x0, body.y0, turn), quarterTurned(body.x1, body.y1, turn)),
     round,
   };
 }

@@ -1,5 +1,6 @@
 import type { PadAt } from './branches';
-import { GRID_MM, MAINS_MM, POLES_MM, type Place, type Rect, type Turn } from './etched';
+import { heatGapMm } from './heat-gaps';
+import { GRID_MM, MAINS_MM, POLES_MM, type Heat, type Place, type Rect, type Turn } from './etched';
 import { courtyard, turned, type Footprint } from './pad-footprint';
 
 /** Left and right of the parts stay free for screws and wires, mm. */
@@ -19,17 +20,6 @@ export interface ToPlace {
   /** Where a hand has put it. */
   fixed: Place | null;
 }
-
-export type Heat = 'sink' | 'shunt' | 'can' | 'setting';
-/** What minds heat keeps from what gives it, mm: a can ages, a divider drifts. */
-const HEAT_GAPS: readonly (readonly [gives: Heat, minds: Heat, mm: number])[] = [
-  ['sink', 'can', 5],
-  ['shunt', 'can', 5],
-  ['shunt', 'setting', 10],
-];
-/** What two of them keep from each other, mm. */
-export const heatGapMm = (a: Heat | null, b: Heat | null): number =>
-  HEAT_GAPS.find(([gives, minds]) => (a === gives && b === minds) || (b === gives && a === minds))?.[2] ?? 0;
 
 /** Of a board so much is covered by parts. */
 const COVERED = 0.5;

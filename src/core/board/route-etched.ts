@@ -1,4 +1,4 @@
-import { apartBetween, STAR_MM, type Branch } from './etched';
+import { apartBetween, type Branch } from './etched';
 import {
   ABOVE,
   ACROSS,
@@ -17,6 +17,7 @@ import {
 import { holeMm, isOn, nodesAt, SLACK_MM, TRACK_MM, WIRE_GAP_MM, type Ground } from './route-ground';
 import { anyway, press, standing } from './route-terrain';
 import { clashes, wayOf, type Way } from './route-way';
+import { inStar } from './star';
 
 /** Every way of every branch, and what found none. */
 export interface Routed {
@@ -59,10 +60,8 @@ export function* routing(ground: Ground): Generator<{ searches: number }, Routed
       if (way.branch === branch) continue;
       const gap = apart(branch, way.branch) + SLACK_MM;
       const shared = net === ground.branches[way.branch]!.net ? star : null;
-      const inStar = (x: number, y: number) =>
-        shared !== null && Math.hypot(x - shared.xMm, y - shared.yMm) < shared.padMm / 2 + STAR_MM;
       for (const { x, y, layer } of way.points) {
-        if (inStar(x, y)) continue;
+        if (shared && inStar(x, y, shared)) continue;
         if (layer === 'wire') {
           for (const above of [ACROSS, ALONG]) press(grid, dear, above, x, y, WIRE_GAP_MM, pressure);
           continue;
@@ -161,8 +160,8 @@ export function* routing(ground: Ground): Generator<{ searches: number }, Routed
   return { ways, left };
 }
 
-/** Pulses first, then what carries most, then the rest. */
-const weight = ({ carries, rmsA }: Branch) => (carries === 'pulses' ? -100 : 0) - (rmsA ?? 0);
+/** Pulses first, then what wants most room, then the rest. */
+const weight = ({ carries, wantedMm }: Branch) => (carries === 'pulses' ? -100 : 0) - wantedMm;
 
 /** Where two ways came too close is dearer from now on. */
 function remember(history: Float32Array, [a, b]: readonly [Way, Way], grid: Grid, nearMm: number): void {

@@ -1,5 +1,6 @@
 import { closerThan, toPiece, type Piece } from './copper-geometry';
-import { apartBetween, STAR_MM, type Branch, type Layer } from './etched';
+import { outsideStar } from './star';
+import { apartBetween, type Layer } from './etched';
 import { layerOf, UNDER, xOf, yOf, type Grid } from './route-grid';
 import { holeMm, SLACK_MM, TRACK_MM, WIRE_GAP_MM, type Ground } from './route-ground';
 
@@ -73,7 +74,7 @@ export function clashes(ways: readonly Way[], { branches, apartMm, sides }: Grou
       const { star, net } = branches[a.branch]!;
       const shared = net === branches[b.branch]!.net ? star : null;
       const gap = apart - 1e-6;
-      const outside = (piece: Piece) => (shared ? clipped(piece, shared) : [piece]);
+      const outside = (piece: Piece) => (shared ? outsideStar(piece, shared) : [piece]);
       const copperClash = a.copper.some((s) =>
         b.copper.some(
           (t) =>
@@ -88,28 +89,6 @@ export function clashes(ways: readonly Way[], { branches, apartMm, sides }: Grou
       if (copperClash || holeClash || wireClash) found.push([a, b]);
     }
   return found;
-}
-
-/** What of a piece lies outside the star, where its net's halves may not touch. */
-export function clipped(piece: Piece, star: NonNullable<Branch['star']>): Piece[] {
-  const r = star.padMm / 2 + STAR_MM;
-  const steps = Math.max(1, Math.ceil(Math.hypot(piece.x2 - piece.x1, piece.y2 - piece.y1) / 0.1));
-  const at = (n: number) => ({
-    x: piece.x1 + ((piece.x2 - piece.x1) * n) / steps,
-    y: piece.y1 + ((piece.y2 - piece.y1) * n) / steps,
-  });
-  const out = (n: number) => Math.hypot(at(n).x - star.xMm, at(n).y - star.yMm) >= r;
-  const pieces: Piece[] = [];
-  let from = -1;
-  for (let n = 0; n <= steps + 1; n++) {
-    const is = n <= steps && out(n);
-    if (is && from < 0) from = n;
-    if (!is && from >= 0) {
-      pieces.push({ x1: at(from).x, y1: at(from).y, x2: at(n - 1).x, y2: at(n - 1).y });
-      from = -1;
-    }
-  }
-  return pieces;
 }
 
 function boundsOf({ copper, wires, holes }: Way): [number, number, number, number] {

@@ -183,13 +183,13 @@ function partShapes({ ref, legs, body, wire, polarised }: OnStrips): StripShape[
 /** What is wired to each strip, beside it: from the left half to the left, from the right half to the right. */
 function wireNames({ parts, holes }: Stripboard): StripShape[] {
   const names = new Map<string, { strip: number; left: boolean; refs: Set<string>; net: string }>();
-  for (const { ref, legs, wire } of parts) {
+  for (const { of, legs, wire } of parts) {
     if (!wire) continue;
     const { at: hole, net } = legs[0]!;
     const left = hole.hole < holes / 2;
     const key = `${hole.strip} ${left} ${net}`;
     const old = names.get(key) ?? { strip: hole.strip, left, refs: new Set<string>(), net };
-    old.refs.add(ref.split(' ')[0]!);
+    old.refs.add(of);
     names.set(key, old);
   }
   return [...names].map(([key, { strip, left, refs, net }]) => ({

@@ -18,8 +18,16 @@ const ROOM_BELOW = 3;
 /** How far back to the left a part is still tried, holes. */
 const BACK = 10;
 
+/** A part that is soldered into a board, or a wire that ends on it: then with the one pin it comes from. */
+export interface BoardPart {
+  part: NetPart;
+  wire: boolean;
+  /** The part a wire comes from; of any other itself. */
+  of: string;
+}
+
 /** Everything of a netlist that is soldered into a board, in the order of the street, with a pin for each wire that leaves it. */
-export function boardParts(netlist: Netlist): { part: NetPart; wire: boolean }[] {
+export function boardParts(netlist: Netlist): BoardPart[] {
   const on = netlist.parts.filter((p) => !offBoard(p));
   const nets = new Set(on.flatMap((p) => p.pins.map((pin) => pin.net)));
   const wires = netlist.parts.filter(offBoard).flatMap((p) =>
@@ -28,15 +36,16 @@ export function boardParts(netlist: Netlist): { part: NetPart; wire: boolean }[]
       .map((pin) => ({
         part: { ...p, ref: `${p.ref} ${pin.name}`, pins: [{ name: pin.name, net: pin.net }], value: pin.net },
         wire: true,
+        of: p.ref,
       })),
   );
   const sources = wires.filter((w) => w.part.block === 'transformer' || w.part.block === 'mains');
   const others = wires.filter((w) => !sources.includes(w));
-  return [...sources, ...on.map((part) => ({ part, wire: false })), ...others];
+  return [...sources, ...on.map((part) => ({ part, wire: false, of: part.ref })), ...others];
 }
 
 /** By which a part or a wire of a board is found again when references move. */
-export const boardKey = ({ part, wire }: { part: NetPart; wire: boolean }): string =>
+export const boardKey = ({ part, wire }: Pick<BoardPart, 'part' | 'wire'>): string =>
   wire ? `${part.key} ${part.pins[0]!.name}` : part.key;
 
 /**
@@ -84,11 +93,7 @@ export function outlineMm({ strips, holes, parts, left }: Stripboard): { wMm: nu
   return { wMm: Math.round(holes * PITCH_MM), dMm: Math.round(strips * PITCH_MM) };
 }
 
-function layOut(
-  parts: readonly { part: NetPart; wire: boolean; place: StripPlace | null }[],
-  strips: number,
-  gap: number,
-): Stripboard {
+function layOut(parts: readonly (BoardPart & { place: StripPlace | null })[], strips: number, gap: number): Stripboard {
   const placed: OnStrips[] = [];
   const left: Stripboard['left'] = [];
   /** Legs on each strip, from the left. */
@@ -98,7 +103,7 @@ function layOut(
   let frontier = 0;
   /** Where wires that go on to the outputs leave: behind everything else. */
   let edge: number | null = null;
-  for (const { part, wire, place } of parts) {
+  for (const { part, wire, of, place } of parts) {
     if (!place && wire && placed.some((p) => !p.wire)) edge ??= frontier;
     const lie = place ? lyings(part).filter((l) => downOf(l) === place.down) : [];
     const [from, to] = place ? [1, WIDEST - 1] : [Math.max(1, edge ?? frontier - BACK), (edge ?? frontier) + 4];
@@ -127,6 +132,7 @@ function layOut(
     };
     placed.push({
       ref: part.ref,
+      of,
       key: boardKey({ part, wire }),
       wire,
       polarised: !wire && part.kind === 'electrolytic',

@@ -1,7 +1,11 @@
+import { rmsFigure, type Flow } from '@/core/build/flows';
+import type { Netlist } from '@/core/netlist/netlist';
 import { formatQuantity } from '@/core/quantity/format';
 import type { Figure } from '@/core/study/figure';
+import { branchFlow } from './branches';
 import { RISE_K, trackRiseK, trackWidthMm } from './copper-rules';
 import type { Branch, EtchedBoard } from './etched';
+import { isOn } from './route-ground';
 
 /** What flows on a part of a net, how wide its copper is, and how warm that gets. */
 export interface TrackLoad {
@@ -19,13 +23,20 @@ export interface TrackLoad {
 const SOURCE = 'IPC-2221, outer layer.';
 
 /** Every branch somebody knows the current of, the warmest first. */
-export function trackLoads(board: EtchedBoard): TrackLoad[] {
+export function trackLoads(board: EtchedBoard, netlist: Netlist, flows: ReadonlyMap<string, Flow>): TrackLoad[] {
   const { copperUm, tracks } = board;
   return board.branches
     .flatMap((branch, n): TrackLoad[] => {
       const own = tracks.filter((t) => t.branch === n);
-      const { rmsA, net, carries } = branch;
-      if (rmsA === null || own.length === 0) return [];
+      const { net, carries } = branch;
+      const there = new Set(board.parts.filter((p) => p.pads.some((pad) => isOn(board, pad, n))).map((p) => p.of));
+      const flow = branchFlow(
+        branch,
+        netlist.parts.filter((p) => there.has(p.ref)),
+        flows,
+      );
+      if (!flow || own.length === 0) return [];
+      const { rmsA } = flow;
       const id = `track-${net}-${carries}`;
       const narrow = Math.min(...own.map((t) => t.widthMm));
       const wantedMm = trackWidthMm(rmsA, RISE_K, copperUm);
@@ -42,18 +53,7 @@ export function trackLoads(board: EtchedBoard): TrackLoad[] {
         {
           net,
           carries,
-          flows: {
-            ...figure({
-              id,
-              label: 'Flows, RMS',
-              value: rmsA,
-              unit: 'A',
-              origin: 'simulated',
-              expression: FLOWS[carries],
-              inputs: [],
-            }),
-            source: 'The design’s own operating points, the hardest of those that last.',
-          },
+          flows: rmsFigure(id, flow),
           wanted: figure({
             id: `${id}-wanted`,
             label: 'Width wanted',
@@ -89,12 +89,6 @@ export function trackLoads(board: EtchedBoard): TrackLoad[] {
     })
     .sort((a, b) => b.rise.value - a.rise.value);
 }
-
-const FLOWS: Readonly<Record<Branch['carries'], string>> = {
-  all: 'what all outputs together make flow on this net, or the winding’s own current, whichever is more',
-  pulses: 'pulses between rectifier and reservoir, over the cycle',
-  load: 'what all outputs together take from the reservoir',
-};
 
 /** The distance copper of two nets keeps, with where it is from. */
 export function apartFigure({ apartMm }: Pick<EtchedBoard, 'apartMm'>, volts: Figure): Figure {

@@ -2,7 +2,8 @@ import { atLeast, between, toPiece, type Piece } from './copper-geometry';
 import { apartBetween, EDGE_MM, fromScrew, LINK_PAD, SCREW, VIA_PAD, type Layer, type Track } from './etched';
 import { CELL_MM } from './route-grid';
 import { isOn, TRACK_MM, type Ground } from './route-ground';
-import { clipped, type Way } from './route-way';
+import type { Way } from './route-way';
+import { outsideStar } from './star';
 
 /** Tracks are widened piece by piece, each about so long, mm: short necks stay short. */
 const PIECE_MM = 2 * CELL_MM;
@@ -34,7 +35,7 @@ export function widened(ways: readonly Way[], ground: Ground): Track[] {
       const shared = branches[other.branch]!.net === net ? star : null;
       const gap = apart(other.branch);
       if (atLeast(piece, other) - other.widthMm / 2 - gap >= half) continue;
-      const [mine, theirs] = shared ? [clipped(piece, shared), clipped(other, shared)] : [[piece], [other]];
+      const [mine, theirs] = shared ? [outsideStar(piece, shared), outsideStar(other, shared)] : [[piece], [other]];
       for (const a of mine) for (const b of theirs) keep(between(a, b) - other.widthMm / 2 - gap);
     }
     for (const way of ways)

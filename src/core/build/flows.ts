@@ -3,7 +3,7 @@ import { heatersOf } from '@/core/design/heaters';
 import { outputsOf, type Output } from '@/core/design/outputs';
 import { dcSourceOf } from '@/core/design/source';
 import type { MainsReport } from '@/core/mains-side/report';
-import { GROUND, type Netlist } from '@/core/netlist/netlist';
+import { GROUND, type Netlist, type NetPart } from '@/core/netlist/netlist';
 import { feedingWindings } from '@/core/study/feeding';
 import type { Figure } from '@/core/study/figure';
 import { LASTING } from '@/core/study/occasion';
@@ -123,12 +123,45 @@ export function flowsOf(study: Study, { nets, parts }: Netlist, mains: MainsRepo
   return flows;
 }
 
-/** The most that flows anywhere on a net; null where only protection hangs on it. */
-export function mostOn(net: string, { parts }: Netlist, flows: ReadonlyMap<string, Flow>): Flow | null {
-  const refs = parts.filter((p) => p.pins.some((pin) => pin.net === net)).map((p) => p.ref);
-  const found = [net, ...refs.flatMap((ref) => [`${ref} ${net}`, ref])].flatMap((key) => flows.get(key) ?? []);
-  return found.reduce<Flow | null>((most, f) => (f.rmsA > (most?.rmsA ?? 0) ? f : most), null);
+/**
+ * The most that flows where some parts meet on a net; null where only protection hangs on it. What several outputs and a fan
+ * take adds up; of the parts of one output each carries at most all of it.
+ * @param counts which of it is asked for, where pulses and what is taken have ways of their own
+ */
+export function flowWhere(
+  net: string,
+  parts: readonly Pick<NetPart, 'ref' | 'output'>[],
+  flows: ReadonlyMap<string, Flow>,
+  counts: (flow: Flow) => boolean = () => true,
+): Flow | null {
+  const known = (key: string): Flow[] => [flows.get(key)].filter((f) => f !== undefined).filter(counts);
+  const found = known(net);
+  const taken = new Map<string, Flow>();
+  for (const { ref, output } of parts)
+    for (const flow of [...known(`${ref} ${net}`), ...known(ref)]) {
+      const by = output ?? ref;
+      if (flow.origin !== 'chosen') found.push(flow);
+      else if (flow.rmsA > (taken.get(by)?.rmsA ?? 0)) taken.set(by, flow);
+    }
+  const together = [...taken.values()];
+  if (together.length > 1)
+    found.push({
+      rmsA: together.reduce((sum, f) => sum + f.rmsA, 0),
+      peakA: null,
+      origin: 'chosen',
+      from: together.map((f) => f.from).join(' + '),
+      pulses: false,
+    });
+  return [...found, ...together].reduce<Flow | null>((most, f) => (f.rmsA > (most?.rmsA ?? 0) ? f : most), null);
 }
+
+/** The most that flows anywhere on a net. */
+export const mostOn = (net: string, { parts }: Netlist, flows: ReadonlyMap<string, Flow>): Flow | null =>
+  flowWhere(
+    net,
+    parts.filter((p) => p.pins.some((pin) => pin.net === net)),
+    flows,
+  );
 
 const figureOf = (id: string, label: string, value: number, { origin, from }: Flow): Figure => ({
   id,

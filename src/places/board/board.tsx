@@ -11,7 +11,7 @@ import { Segments } from '@/ui/segments';
 import { useDesign, useEdit } from '@/ui/session';
 import type { Searched } from '@/ui/use-searched';
 import { Working } from '@/ui/working';
-import type { BoardReport } from '@/workers/solver.worker';
+import type { BoardReport } from '@/core/board/board-report';
 import { Etched } from './etched';
 import { Strips } from './strips';
 import { useBoard } from './use-board';

@@ -10,7 +10,7 @@ import { QuantityField } from '@/ui/quantity-field';
 import { Segments } from '@/ui/segments';
 import { useDesign } from '@/ui/session';
 import { useHazardousNets } from '@/ui/use-hazardous-nets';
-import type { BoardReport } from '@/workers/solver.worker';
+import type { BoardReport } from '@/core/board/board-report';
 import type { BoardProps } from './board-props';
 import { Sizes } from './sizes';
 import { EtchedFigure } from './etched-figure';
@@ -264,6 +264,12 @@ function Checked({
         {faults.overlaps.map(([a, b]) => (
           <li key={`${a} ${b}`} className="text-fail">
             {a} stands on {b}.
+          </li>
+        ))}
+        {faults.warmed.map(({ a, b, mm: has, wantsMm }) => (
+          <li key={`${a} ${b} warm`} className="text-tight">
+            {a} and {b} stand {mm(Math.max(0, has))} apart; {wantsMm} mm keep the heat of one from the other (rule of
+            thumb).
           </li>
         ))}
         {faults.shared.map((net) => (

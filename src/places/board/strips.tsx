@@ -14,7 +14,7 @@ import { download, fileName, save } from '@/ui/download';
 import { QuantityField } from '@/ui/quantity-field';
 import { Segments } from '@/ui/segments';
 import { useHazardousNets } from '@/ui/use-hazardous-nets';
-import type { BoardReport } from '@/workers/solver.worker';
+import type { BoardReport } from '@/core/board/board-report';
 import type { BoardProps } from './board-props';
 import { Sizes } from './sizes';
 import { NetButtons } from './net-buttons';

@@ -2,7 +2,7 @@
 
 import type { EtchProgress } from '@/core/board/etch';
 import { useSearched, type Search, type Searched } from '@/ui/use-searched';
-import type { BoardReport } from '@/workers/solver.worker';
+import type { BoardReport } from '@/core/board/board-report';
 
 const LAYING: Search<EtchProgress, BoardReport> = {
   run: (search, job, design, tell) => search.board(job, design, tell),
