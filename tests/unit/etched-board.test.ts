@@ -287,7 +287,7 @@ test('print and centroids are true to size: the copper for toner lies as seen fr
   expect((await PDFDocument.load(pdf)).getPages()).toHaveLength(3);
 });
 
-test('a doubtful board: nothing to solder, more than fits, a thousand volts', () => {
+test('a doubtful board: nothing to solder; 400 V between its nets', () => {
   const empty = etch(
     { parts: [], nets: [], tests: [] },
     { sides: 1, copperUm: 35, apartMm: 0.4, widths: [], places: [] },

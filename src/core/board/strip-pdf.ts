@@ -1,10 +1,9 @@
 import { PDFDocument, rgb, StandardFonts } from 'pdf-lib';
-import { A4_MM, CHECK_LINE_MM, printable, PT_PER_MM } from '@/core/build/paper';
-import { EDGE_MM, onCopper, stripDrawing } from './strip-drawing';
+import { printable, PT_PER_MM } from '@/core/build/paper';
+import { onCopper, stripDrawing } from './strip-drawing';
+import { truePage } from './true-page';
 import type { Stripboard } from './on-strips';
 
-const MARGIN_MM = 12;
-const BELOW_MM = 30;
 const VIEWS = [
   { copper: false, says: 'from the side of its parts' },
   { copper: true, says: 'from the side of its copper: lay it on the strips and cut at the crosses' },
@@ -18,11 +17,8 @@ export async function stripPdf(board: Stripboard, title: string): Promise<Uint8A
   const { wMm, hMm, shapes } = stripDrawing(board);
   const ink = (grey: number) => rgb(grey, grey, grey);
   for (const { copper, says } of VIEWS) {
-    const w = Math.max(A4_MM.w, wMm + 2 * MARGIN_MM);
-    const h = Math.max(A4_MM.h, hMm + MARGIN_MM + BELOW_MM);
-    const page = pdf.addPage([w * PT_PER_MM, h * PT_PER_MM]);
-    const X = (x: number) => (MARGIN_MM + (copper ? wMm - x : x)) * PT_PER_MM;
-    const Y = (y: number) => (h - MARGIN_MM - y) * PT_PER_MM;
+    const { page, X: right, Y } = truePage(pdf, font, { wMm, hMm, says: [title, says] });
+    const X = (x: number) => right(copper ? wMm - x : x);
     const line = (x1: number, y1: number, x2: number, y2: number, mm: number, dash: number[] = []) =>
       page.drawLine({
         start: { x: X(x1), y: Y(y1) },
@@ -101,22 +97,6 @@ export async function stripPdf(board: Stripboard, title: string): Promise<Uint8A
           break;
         }
       }
-    const below = hMm + EDGE_MM;
-    page.drawLine({
-      start: { x: MARGIN_MM * PT_PER_MM, y: Y(below) },
-      end: { x: (MARGIN_MM + CHECK_LINE_MM) * PT_PER_MM, y: Y(below) },
-      thickness: 0.5,
-      color: ink(0),
-    });
-    [`${CHECK_LINE_MM} mm: measure it on the print`, `${title}, ${says}`].forEach((text, n) =>
-      page.drawText(printable(text), {
-        x: MARGIN_MM * PT_PER_MM,
-        y: Y(below + 6 + 5 * n),
-        size: 3 * PT_PER_MM,
-        font,
-        color: ink(0),
-      }),
-    );
   }
   return pdf.save();
 }

@@ -5,7 +5,6 @@ import { GRID_MM, MAINS_MM, POLES_MM, type EtchedBoard, type OnBoard, type Place
 import { movedTo, onGrid, turnedMore } from '@/core/board/move-part';
 import { fieldLimit } from '@/core/design/limits';
 import { formatQuantity } from '@/core/quantity/format';
-import { ChoiceField } from '@/ui/choice-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { Segments } from '@/ui/segments';
 import { useDesign } from '@/ui/session';
@@ -13,23 +12,20 @@ import { useHazardousNets } from '@/ui/use-hazardous-nets';
 import type { BoardReport } from '@/core/board/board-report';
 import type { BoardProps } from './board-props';
 import { Sizes } from './sizes';
+import { Checked } from './etched-checked';
 import { EtchedFigure } from './etched-figure';
 import { EtchedFiles } from './etched-files';
 import { NetButtons } from './net-buttons';
 import type { Hand } from './part-handle';
+import { TrackTable } from './track-table';
 
 type Side = 'parts' | 'copper';
 const SIDES: readonly { value: Side; label: string }[] = [
   { value: 'parts', label: 'Parts' },
   { value: 'copper', label: 'Copper' },
 ];
-const COPPER = [
-  { value: '35', label: '35 µm' },
-  { value: '70', label: '70 µm' },
-] as const;
 const { min: LEAST_MM, max: MOST_MM } = fieldLimit('board.placeMm');
 const within = (mm: number) => Math.min(MOST_MM, Math.max(LEAST_MM, mm));
-const HALVES = { all: '', pulses: ', pulses', load: ', load' } as const;
 
 /** A board with tracks: what stands where, how wide its copper is, and what was found of it. */
 export function Etched({
@@ -184,115 +180,15 @@ export function Etched({
               </p>
             </section>
           )}
-          <section aria-label="Tracks">
-            <h2 className="text-[15px] font-semibold">Tracks, the warmest first</h2>
-            <table className="mt-1 w-full text-right tabular-nums">
-              <thead className="text-[13px] text-quiet">
-                <tr>
-                  <th className="text-left font-normal">Net</th>
-                  <th className="font-normal">RMS</th>
-                  <th className="font-normal">wants</th>
-                  <th className="font-normal">has</th>
-                  <th className="font-normal">warmer</th>
-                </tr>
-              </thead>
-              <tbody>
-                {loads.map((l) => (
-                  <tr key={l.flows.id} className="border-t border-rule/60">
-                    <th scope="row" className="py-0.5 text-left font-normal">
-                      {l.net}
-                      {HALVES[l.carries]}
-                    </th>
-                    <td>{number(l.flows)}</td>
-                    <td>{number(l.wanted)}</td>
-                    <td>{number(l.narrowest)}</td>
-                    <td>{number(l.rise)}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-            {loads
-              .filter((l) => l.narrowMm > 0)
-              .map((l) => (
-                <p key={l.flows.id} className="text-tight">
-                  {l.net}
-                  {HALVES[l.carries]}: {formatQuantity(l.narrowMm, 'mm')} of it are narrower than wanted. Tin them
-                  thick, or lay a wire along.
-                </p>
-              ))}
-            <div className="mt-2 w-[140px]">
-              <ChoiceField
-                label="Copper"
-                value={choice.copperUm === 35 ? '35' : '70'}
-                options={COPPER}
-                onChange={(v) => onChange({ copperUm: v === '35' ? 35 : 70 })}
-              />
-            </div>
-          </section>
+          <TrackTable
+            loads={loads}
+            copperUm={choice.copperUm}
+            onCopper={(copperUm) => onChange({ copperUm })}
+            number={number}
+          />
           <EtchedFiles board={board} />
         </aside>
       </div>
     </>
-  );
-}
-
-/** What was found again from the copper alone. */
-function Checked({
-  report: { board, faults, apart },
-  nets,
-  number,
-}: {
-  report: Extract<BoardReport, { kind: 'etched' }>;
-  nets: readonly string[];
-  number: BoardProps['number'];
-}) {
-  const sound = faults.apart.length === 0 && faults.touching.length === 0;
-  const stars = board.branches.filter((b) => b.carries === 'load').map((b) => b.net);
-  const near = faults.close.filter((c) => !c.legs);
-  const legs = faults.close.filter((c) => c.legs);
-  const mm = (v: number) => formatQuantity(v, 'mm');
-  return (
-    <section aria-label="Checked">
-      <h2 className="text-[15px] font-semibold">
-        {sound ? `All ${nets.length} nets are one piece each, and none touch` : '✕ The copper is not the circuit'}
-      </h2>
-      <ul className="space-y-1">
-        {faults.apart.length > 0 && <li className="text-fail">In pieces: {faults.apart.join(', ')}.</li>}
-        {faults.touching.length > 0 && (
-          <li className="text-fail">Touching: {faults.touching.map((t) => t.join(' and ')).join('; ')}.</li>
-        )}
-        {faults.overlaps.map(([a, b]) => (
-          <li key={`${a} ${b}`} className="text-fail">
-            {a} stands on {b}.
-          </li>
-        ))}
-        {faults.warmed.map(({ a, b, mm: has, wantsMm }) => (
-          <li key={`${a} ${b} warm`} className="text-tight">
-            {a} and {b} stand {mm(Math.max(0, has))} apart; {wantsMm} mm keep the heat of one from the other (rule of
-            thumb).
-          </li>
-        ))}
-        {faults.shared.map((net) => (
-          <li key={net} className="text-fail">
-            {net}: pulses and load share a track.
-          </li>
-        ))}
-        {stars.length > 0 && faults.shared.length === 0 && (
-          <li className="text-quiet">{stars.join(', ')}: pulses and load meet at the reservoir’s leg only.</li>
-        )}
-        <li className="text-quiet">{number(apart)} is kept between two nets.</li>
-        {near.map((c) => (
-          <li key={`${c.a} ${c.b}`} className="text-fail">
-            {c.a} comes within {mm(c.mm)} of {c.b}, {mm(c.xMm)} from the left, {mm(c.yMm)} from above.
-          </li>
-        ))}
-        {legs.map((c) => (
-          <li key={`${c.a} ${c.b}`} className="text-tight">
-            {c.a} and {c.b} are legs of one part, {mm(c.mm)} apart: bend them wider, or lacquer the solder side.
-          </li>
-        ))}
-      </ul>
-      <p className="text-[13.5px] text-quiet">Found again from pads, tracks and links alone.</p>
-    </section>
   );
 }
