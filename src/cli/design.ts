@@ -24,10 +24,16 @@ import { billCsv } from '@/core/study/bill-csv';
 import { studyDesign } from '@/core/study/study';
 import { boardFiles, type NamedFile } from './board-files';
 import { designIn } from './design-in';
+import { sheetFiles } from './sheet-files';
 
 const USAGE = `What a design is built from, as files.
-Usage: npm run design -- FILE [--netlist] [--circuit] [--wiring] [--bom] [--board] [--template] [--out DIR]
-  FILE       a design exported as JSON
+Usage: npm run design -- FILE [--sheet] [--verdicts] [--netlist] [--circuit] [--wiring] [--bom] [--board] [--template]
+                            [--share] [--label] [--out DIR]
+  FILE       a design exported as JSON; also the Markdown of a sheet, a shared page, or the code of a label
+  --sheet    sheet.pdf and sheet.md: what stays with the box
+  --verdicts verdicts.csv: every verdict with its figure, limit and corner
+  --share    share.html: one page that opens anywhere, with the design in it
+  --label    label.pdf and label.svg: 62 by 29 mm, with the design in its code
   --netlist  netlist.csv and netlist.json: every part with its pins and nets
   --circuit  circuit.svg; with --zigzags resistors and chokes drawn that way
   --wiring   wiring.csv: every wire, what flows in it, how thick
@@ -48,6 +54,10 @@ function asked() {
     return parseArgs({
       allowPositionals: true,
       options: {
+        sheet: flag,
+        verdicts: flag,
+        share: flag,
+        label: flag,
         netlist: flag,
         circuit: flag,
         zigzags: flag,
@@ -65,7 +75,17 @@ function asked() {
 }
 
 const { values, positionals } = asked();
-const wanted = values.netlist || values.circuit || values.wiring || values.bom || values.board || values.template;
+const wanted =
+  values.sheet ||
+  values.verdicts ||
+  values.share ||
+  values.label ||
+  values.netlist ||
+  values.circuit ||
+  values.wiring ||
+  values.bom ||
+  values.board ||
+  values.template;
 if (values.help || positionals.length !== 1 || !wanted) {
   (values.help ? process.stdout : process.stderr).write(`${USAGE}\n`);
   process.exit(values.help ? 0 : 2);
@@ -97,6 +117,8 @@ try {
 }
 async function write(): Promise<void> {
   if (typeof design === 'string') return;
+  if (values.sheet || values.verdicts || values.share || values.label)
+    files.push(...(await sheetFiles(design, values)));
   if (values.board) {
     const board = await boardFiles(design);
     if (typeof board === 'string') refuse(`${positionals[0]}: ${board}`);

@@ -1,6 +1,7 @@
 import type Database from 'better-sqlite3';
 import { randomUUID } from 'node:crypto';
 import type { Design } from '@/core/design/design';
+import type { StageOfLife } from '@/core/design/kinds';
 import { SUMMARY_VERSION, type Headline, type Summary } from '@/core/picture/summary';
 import { readStored } from './stored-document';
 
@@ -26,6 +27,8 @@ export type OpenedDesign = { ok: true; stored: StoredDesign } | { ok: false; unr
 export interface ShelfEntry {
   id: string;
   name: string;
+  /** How far it is. */
+  stage: StageOfLife;
   revision: number;
   updatedAt: string;
   /** What is said of it; null while it is being looked at, or when there is nothing to say but its fault. */
@@ -39,6 +42,7 @@ export interface ShelfEntry {
 interface Row {
   id: string;
   name: string;
+  stage: StageOfLife;
   document: string;
   headline: string | null;
   summary: string | null;
@@ -65,12 +69,12 @@ export type SaveResult =
 /** The designs in a database. Every method is one transaction, and none solves anything. */
 export function designStore(db: Database.Database) {
   const insert = db.prepare(
-    'INSERT INTO designs (id, name, document, revision, created_at, updated_at) VALUES (?, ?, ?, 1, ?, ?)',
+    'INSERT INTO designs (id, name, stage, document, revision, created_at, updated_at) VALUES (?, ?, ?, ?, 1, ?, ?)',
   );
   const select = db.prepare<[string], Row>('SELECT * FROM designs WHERE id = ? AND deleted_at IS NULL');
   // The documents and drawings stay where they are: a thousand of them are not needed to say what is on the shelf.
   const all = db.prepare<[], Omit<Row, 'document' | 'summary' | 'save_id'>>(
-    `SELECT id, name, headline, fault, revision, summary_revision, summary_version, updated_at
+    `SELECT id, name, stage, headline, fault, revision, summary_revision, summary_version, updated_at
      FROM designs WHERE deleted_at IS NULL ORDER BY updated_at DESC, id`,
   );
   const unsummed = db.prepare<[], Pick<Row, 'id' | 'document' | 'revision'>>(
@@ -82,7 +86,7 @@ export function designStore(db: Database.Database) {
     'SELECT summary FROM designs WHERE id = ? AND deleted_at IS NULL',
   );
   const update =
-    db.prepare(`UPDATE designs SET name = ?, document = ?, save_id = ?, revision = revision + 1, updated_at = ?
+    db.prepare(`UPDATE designs SET name = ?, stage = ?, document = ?, save_id = ?, revision = revision + 1, updated_at = ?
     WHERE id = ? AND revision = ? AND deleted_at IS NULL`);
   const keepSummary = db.prepare(
     `UPDATE designs SET headline = ?, summary = ?, fault = ?, summary_version = ${SUMMARY_VERSION}, summary_revision = ?
@@ -101,7 +105,7 @@ export function designStore(db: Database.Database) {
   return {
     create(design: Design, at = new Date().toISOString()): StoredDesign {
       const id = randomUUID();
-      insert.run(id, design.name, JSON.stringify(design), at, at);
+      insert.run(id, design.name, design.stage, JSON.stringify(design), at, at);
       return { id, design, revision: 1, updatedAt: at };
     },
     /** A design brought up to this version, or what is wrong with its row; null when there is none. */
@@ -119,6 +123,7 @@ export function designStore(db: Database.Database) {
       return all.all().map((row) => ({
         id: row.id,
         name: row.name,
+        stage: row.stage,
         revision: row.revision,
         updatedAt: row.updated_at,
         headline: parsed<Headline>(row.headline),
@@ -147,7 +152,7 @@ export function designStore(db: Database.Database) {
     /** Saves only when nobody saved in between. A save that is sent again, its answer lost, is answered as it was. */
     save: db.transaction((id: string, design: Design, revision: number, saveId: string | null = null): SaveResult => {
       const at = new Date().toISOString();
-      const { changes } = update.run(design.name, JSON.stringify(design), saveId, at, id, revision);
+      const { changes } = update.run(design.name, design.stage, JSON.stringify(design), saveId, at, id, revision);
       if (changes === 1) return { ok: true, revision: revision + 1, updatedAt: at };
       const row = select.get(id);
       if (!row) return { ok: false, reason: 'missing' };

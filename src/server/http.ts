@@ -95,6 +95,27 @@ export async function readJson(
   }
 }
 
+/** Reads a body of bytes within a size limit. It is never gathered beyond it, whatever was declared. */
+export async function readBytes(
+  request: NextRequest,
+  most: number,
+): Promise<{ ok: true; value: Buffer } | { ok: false; answer: NextResponse }> {
+  const declared = Number(request.headers.get('content-length') ?? 0);
+  if (declared > most) return { ok: false, answer: tooLarge(most) };
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  const reader = request.body?.getReader();
+  for (let part = await reader?.read(); part?.value; part = await reader?.read()) {
+    size += part.value.length;
+    if (size > most) {
+      await reader!.cancel();
+      return { ok: false, answer: tooLarge(most) };
+    }
+    chunks.push(part.value);
+  }
+  return { ok: true, value: Buffer.concat(chunks) };
+}
+
 function tooLarge(most: number): NextResponse {
   return problem(413, 'Too large', `This is larger than anything kept here: ${most / 1e6} MB is the most.`);
 }

@@ -1,5 +1,6 @@
 import type { readDesign } from '@/core/design/schema';
 import { nextStep } from '@/core/bench/next-step';
+import { underWay } from '@/core/build/under-way';
 import { headlineOf, summaryOf } from '@/core/picture/summary';
 import type { Picture } from '@/core/picture/picture';
 import type { pictureOf } from '@/core/judge/picture';
@@ -30,9 +31,9 @@ export function answerTo(question: Question, { readDesign, pictureOf }: Tools): 
     const read = readDesign(JSON.parse(question.document));
     if (!read.ok)
       return nothing(`Cannot be read${read.fault.path ? `, at ${read.fault.path}` : ''}: ${read.fault.sentence}.`);
-    const { picture } = pictureOf(read.design);
+    const { picture, study } = pictureOf(read.design);
     return {
-      headline: headlineOf(picture, nextStep(read.design, picture).text),
+      headline: headlineOf(picture, nextStep(read.design, picture, underWay(study)).text),
       summary: summaryOf(picture),
       fault: null,
     };

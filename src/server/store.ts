@@ -5,6 +5,7 @@ import { demoDrawer } from './demo-drawer';
 import { instrumentStore, type InstrumentStore } from './instruments/store';
 import { designStore, type DesignsStore } from './designs';
 import { partStore, type PartStore } from './parts';
+import { photoStore, type PhotoStore } from './photos';
 import { revisionStore, type RevisionStore } from './revisions';
 import { sumUp } from './solving';
 
@@ -12,6 +13,7 @@ let designs: DesignsStore | undefined;
 let parts: PartStore | undefined;
 let kept: InstrumentStore | undefined;
 let named: RevisionStore | undefined;
+let pictures: PhotoStore | undefined;
 
 /** Whether this process may write to its file. */
 function writable(): boolean {
@@ -60,10 +62,16 @@ export function revisions(): RevisionStore {
   return (named ??= revisionStore(database()));
 }
 
+/** The pictures of this process's file. */
+export function photos(): PhotoStore {
+  return (pictures ??= photoStore(database()));
+}
+
 /** After another file was put in the place of the old one. */
 export function forgetStores(): void {
   designs = undefined;
   parts = undefined;
   kept = undefined;
   named = undefined;
+  pictures = undefined;
 }

@@ -53,6 +53,12 @@ export const createDesign = (design: unknown) => askServer<StoredDesign>('/api/d
 export const removeDesign = (id: string) => askServer(`/api/designs/${id}`, { method: 'DELETE' });
 export const restoreDesign = (id: string) => askServer(`/api/designs/${id}`, { method: 'POST' });
 export const fetchDesign = (id: string) => askServer<StoredDesign>(`/api/designs/${id}`);
+/** Saves a design over the revision it was opened at. */
+export const saveDesign = ({ id, design, revision }: Pick<StoredDesign, 'id' | 'design' | 'revision'>) =>
+  askServer<{ revision: number; updatedAt: string }>(
+    `/api/designs/${id}`,
+    json('PUT', { revision, save: crypto.randomUUID(), design }),
+  );
 /** What stands on the shelf now. */
 export const fetchShelf = () => askServer<ShelfEntry[]>('/api/designs');
 

@@ -5,6 +5,11 @@ import { usePathname } from 'next/navigation';
 import { nextStep } from '@/core/bench/next-step';
 import { placesOf, roomAt, roomPath } from './places';
 import { useDesign, useView } from './session';
+import { useSolved } from './use-solved';
+import type { Design } from '@/core/design/design';
+import type { RemoteSolver } from '@/workers/client';
+
+const askUnderWay = (solver: RemoteSolver, design: Design) => solver.underWay(design);
 
 /** The places of the work along one rail, the one you are in open with its rooms; at its end, what comes next. */
 export function Street() {
@@ -12,7 +17,9 @@ export function Street() {
   const picture = useView((s) => s.picture);
   const design = useDesign();
   const room = roomAt(usePathname(), id);
-  const next = picture && nextStep(design, picture);
+  const asks = design.build.kit.length > 0 || design.build.placed.length > 0;
+  const { value: underWay } = useSolved(asks ? askUnderWay : null);
+  const next = picture && (!asks || underWay) && nextStep(design, picture, asks ? underWay : null);
   return (
     <div className="flex items-stretch gap-x-4 border-b border-rule px-3 max-[999px]:flex-wrap">
       <nav aria-label="Places of this design" className="shrink-0 max-[999px]:shrink">

@@ -1,3 +1,5 @@
+import type { UnderWay } from '@/core/bench/next-step';
+import { underWay } from '@/core/build/under-way';
 import * as Comlink from 'comlink';
 import type { FactorId } from '@/core/bench/factors';
 import { findingFault, type FaultProgress, type FaultReport } from '@/core/bench/find-fault';
@@ -337,6 +339,10 @@ const solver = {
   },
   bill(design: Design): Answer<BillLine[]> {
     return answer(() => billOf(studyDesign(design)));
+  },
+  /** How far its parts are. */
+  underWay(design: Design): Answer<UnderWay | null> {
+    return answer(() => underWay(studyDesign(design)));
   },
   /** The load line readings are held against. */
   computedLine(design: Design): Answer<ComputedLine> {

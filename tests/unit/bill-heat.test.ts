@@ -240,14 +240,14 @@ describe('the bill', () => {
     const values = { reservoir: { cans: 2, capacitanceF: 4700e-6, ratedV: 50 } };
     const picked = applyPatch(clock, {
       ...values,
-      picked: [{ role: 'reservoir', partId: 'x', name: 'Blue cans', priceEur: 3, values }],
+      picked: [{ role: 'reservoir', partId: 'x', name: 'Blue cans', priceEur: 3, heightMm: 42, values }],
     });
     const cans = line(bill(picked), /Electrolytic/);
     expect(cans).toMatchObject({ fromDrawer: 'Blue cans', count: 2, priceEachEur: 1.5, typicalPrice: false });
     const sums = billSums(bill(picked));
     expect(sums.allEur - sums.toBuyEur).toBeCloseTo(3, 9);
     const unknown = applyPatch(picked, {
-      picked: [{ role: 'reservoir', partId: 'x', name: 'Blue cans', priceEur: null, values }],
+      picked: [{ role: 'reservoir', partId: 'x', name: 'Blue cans', priceEur: null, heightMm: null, values }],
     });
     expect(line(bill(unknown), /Electrolytic/)).toMatchObject({ fromDrawer: 'Blue cans', typicalPrice: true });
     // What was changed since is no longer that part.

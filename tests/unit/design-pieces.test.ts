@@ -494,6 +494,7 @@ test('what was picked has a part, a name, a price that can be, and its values', 
       partId: 'p1',
       name: 'Finned',
       priceEur: 2,
+      heightMm: 50,
       values: { heat: { sinkKPerW: 3 } },
       ...over,
     };
@@ -501,7 +502,8 @@ test('what was picked has a part, a name, a price that can be, and its values', 
     return read.ok ? null : `${read.fault.path} ${read.fault.sentence}`;
   };
   expect(fault({})).toBeNull();
-  expect(fault({ priceEur: null })).toBeNull();
+  expect(fault({ priceEur: null, heightMm: null })).toBeNull();
+  for (const heightMm of [0, 1001, '50']) expect(fault({ heightMm })).toMatch(/^picked\[0\]\.heightMm/);
   expect(fault({ partId: '' })).toMatch(/^picked\[0\]\.partId it is missing/);
   expect(fault({ partId: 7 })).toMatch(/^picked\[0\]\.partId/);
   expect(fault({ partId: 'x'.repeat(61) })).toMatch(/^picked\[0\]\.partId/);

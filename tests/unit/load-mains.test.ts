@@ -253,6 +253,7 @@ describe('the bill', () => {
       partId: 'x',
       name: 'Old one',
       priceEur: 0,
+      heightMm: null,
       values: { transformer: { ratedVA: 100 } },
     };
     const lines = billOf(studyDesign(applyPatch(clock, { picked: [pick] })));

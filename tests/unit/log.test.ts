@@ -29,24 +29,24 @@ test('words are looked for in all of a day, and all of them have to be there', (
 test('CSV reads back, and no entry can act as a formula', () => {
   const odd: Design = {
     ...clock,
-    log: [{ day: '2026-06-01', what: '=HYPERLINK("x")', why: 'a comma, a "quote"\nand a line' }],
+    log: [{ day: '2026-06-01', what: '=HYPERLINK("x")', why: 'a comma, a "quote"\nand a line', photos: [] }],
   };
   const [row] = Papa.parse<Record<string, string>>(logCsv(odd), { header: true }).data;
   expect(row).toEqual({ day: '2026-06-01', what: `'=HYPERLINK("x")`, why: 'a comma, a "quote"\nand a line' });
 });
 
 test('Markdown keeps to its lines, whatever was written', () => {
-  const odd: Design = { ...clock, log: [{ day: '2026-06-01', what: '# not\n# a heading', why: '<b>' }] };
+  const odd: Design = { ...clock, log: [{ day: '2026-06-01', what: '# not\n# a heading', why: '<b>', photos: [] }] };
   const text = logMarkdown(odd);
   expect(text.match(/^#+ .*$/gm)).toEqual(['# Slave-clock line, stairwell: log', '## 2026-06-01', '## 2026-03-14']);
   expect(text).toContain('*Why:* \\<b\\>');
 });
 
 test.each([
-  ['a month that is none', { day: '2026-13-01', what: 'x', why: '' }, 'log[0].day'],
-  ['a day that is none', { day: '2026-02-31', what: 'x', why: '' }, 'log[0].day'],
-  ['nothing done', { day: '2026-01-01', what: '', why: '' }, 'log[0].what'],
-  ['a page of text', { day: '2026-01-01', what: 'x', why: 'y'.repeat(601) }, 'log[0].why'],
+  ['a month that is none', { day: '2026-13-01', what: 'x', why: '', photos: [] }, 'log[0].day'],
+  ['a day that is none', { day: '2026-02-31', what: 'x', why: '', photos: [] }, 'log[0].day'],
+  ['nothing done', { day: '2026-01-01', what: '', why: '', photos: [] }, 'log[0].what'],
+  ['a page of text', { day: '2026-01-01', what: 'x', why: 'y'.repeat(601), photos: [] }, 'log[0].why'],
 ])('an entry with %s is refused where it is wrong', (_, entry, path) => {
   const read = readDesign({ ...demoDesigns()[0], log: [entry] });
   expect(read.ok ? '' : read.fault.path).toBe(path);

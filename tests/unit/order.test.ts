@@ -12,6 +12,7 @@ const line = (what: string, count: number, priceEachEur: number, more: Partial<B
   what,
   count,
   needed: '',
+  bears: [],
   lossW: null,
   had: 'as bought',
   role: null,

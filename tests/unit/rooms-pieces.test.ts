@@ -7,7 +7,7 @@ import { consumerFault, railSums } from '@/core/load/sums';
 import { heatFigures } from '@/core/picture/heat-figures';
 import { designFromSource } from '@/core/size/from-source';
 import { heatView } from '@/core/study/heat-report';
-import { apart } from '@/ui/terrace/geometry';
+import { apart } from '@/core/picture/terrace-geometry';
 import { clock, drum } from '../support/demos';
 
 const mains = MAINS_PRESETS[0]!.mains;

@@ -42,7 +42,7 @@ test('what was saved is there after the file is opened again, and migrating twic
   first.close();
   const again = openDatabase(file);
   expect(designStore(again).get(id)!.design.name).toBe('Renamed');
-  expect(again.pragma('user_version', { simple: true })).toBe(5);
+  expect(again.pragma('user_version', { simple: true })).toBe(6);
   again.close();
   expect(readdirSync(folder).filter((f) => f.includes('before'))).toEqual([]);
   rmSync(folder, { recursive: true });

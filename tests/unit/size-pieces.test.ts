@@ -337,13 +337,20 @@ describe('sets in order', () => {
       set({
         patch: { transformer: { ratedV: 18 }, reservoir: { capacitanceF: 0.01 } },
         parts: [
-          { role: 'transformer', name: 'old', priceEur: 4, partId: 'x' },
-          { role: 'reservoir', name: 'new', priceEur: 2, partId: null },
+          { role: 'transformer', name: 'old', priceEur: 4, heightMm: 30, partId: 'x' },
+          { role: 'reservoir', name: 'new', priceEur: 2, heightMm: null, partId: null },
         ],
       }),
     );
     expect(taken.picked).toEqual([
-      { role: 'transformer', partId: 'x', name: 'old', priceEur: 4, values: { transformer: { ratedV: 18 } } },
+      {
+        role: 'transformer',
+        partId: 'x',
+        name: 'old',
+        priceEur: 4,
+        heightMm: 30,
+        values: { transformer: { ratedV: 18 } },
+      },
     ]);
     expect(taken.reservoir).toEqual({ capacitanceF: 0.01 });
   });

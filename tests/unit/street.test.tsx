@@ -12,7 +12,7 @@ import { letterKeys, setLetterKeys } from '@/ui/letter-keys';
 import { isPinned, keptPins, togglePin } from '@/ui/pins';
 import { placesOf, roomAt, roomPath } from '@/ui/places';
 import { stateInWords } from '@/ui/state-in-words';
-import { lensAxis } from '@/ui/terrace/geometry';
+import { lensAxis } from '@/core/picture/terrace-geometry';
 import { lensOf } from '@/ui/terrace/lens';
 import { STATION_CONTROLS } from '@/ui/terrace/station-controls';
 import { TypeOver } from '@/ui/terrace/type-over';

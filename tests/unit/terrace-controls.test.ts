@@ -19,7 +19,7 @@ import {
   steps,
   voltAxis,
   wavePoints,
-} from '@/ui/terrace/geometry';
+} from '@/core/picture/terrace-geometry';
 import { railScene } from '@/ui/terrace/rail-scene';
 import { STATION_CONTROLS } from '@/ui/terrace/station-controls';
 import { clock, dome, drum, tide, physics, logger } from '../support/demos';

@@ -7,7 +7,7 @@ import { DC_SOURCES, openVolts, shiftedSource, sourceOhm, type DcSource } from '
 import { demoDesigns } from '@/core/design/demo-designs';
 import { placesOf } from '@/ui/places';
 import { dragEdits } from '@/ui/terrace/drag-edits';
-import { flatPoints, voltAxis } from '@/ui/terrace/geometry';
+import { flatPoints, voltAxis } from '@/core/picture/terrace-geometry';
 import { STATION_CONTROLS } from '@/ui/terrace/station-controls';
 import { terraceInWords } from '@/ui/terrace/terrace-in-words';
 

@@ -3,7 +3,7 @@ import { pictureOf } from '@/core/judge/picture';
 import { demoDesigns } from '@/core/design/demo-designs';
 import { dragEdits } from '@/ui/terrace/drag-edits';
 import { STATION_CONTROLS } from '@/ui/terrace/station-controls';
-import { axisTicks, columns, followPoints, shortfallArea, voltAxis, wavePoints } from '@/ui/terrace/geometry';
+import { axisTicks, columns, followPoints, shortfallArea, voltAxis, wavePoints } from '@/core/picture/terrace-geometry';
 import { createDesignStore } from '@/ui/design-store';
 
 const design = demoDesigns()[0]!;

@@ -1,3 +1,4 @@
+import { escaped } from '@/core/quantity/escaped';
 import { niceStep } from '@/core/quantity/nice-step';
 
 const WIDTH = 760;
@@ -8,8 +9,6 @@ const VOLT = '#1b6a74';
 const EMBER = '#b8430f';
 const RULE = '#d5c9b5';
 
-const escaped = (text: string) =>
-  text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
 const px = (value: number) => Number(value.toFixed(2));
 
 /** Steps of one, two or five that divide a range into about so many. */

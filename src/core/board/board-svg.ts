@@ -1,7 +1,6 @@
+import { escaped } from '@/core/quantity/escaped';
 import { printed, PRINT_WORDS, type PrintView } from './board-print';
 import type { EtchedBoard } from './etched';
-
-const escaped = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
 
 /** A view of a board at its own size, in millimetres, black on white. */
 export function boardSvg(

@@ -1,7 +1,6 @@
+import { escaped } from '@/core/quantity/escaped';
 import type { Stripboard } from './on-strips';
 import { onCopper, stripDrawing, type StripShape } from './strip-drawing';
-
-const escaped = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
 
 /**
  * A board at its own size, in millimetres, in black.

@@ -17,7 +17,7 @@ export interface Block {
   may: readonly BoxFace[];
   round: boolean;
   size: Size;
-  origin: 'typical' | 'rule of thumb' | 'measured';
+  origin: 'typical' | 'rule of thumb' | 'drawer' | 'measured';
   /** What it needs of its panel; null for what stands on the floor. */
   hole: Hole | null;
   /** Of several holes: how many, and how far apart, mm. */

@@ -1,4 +1,6 @@
 import type { Design, Enclosure } from '@/core/design/design';
+import type { PartRole } from '@/core/design/kinds';
+import { partsIn } from '@/core/drawer/fit';
 import { sinksOf } from '@/core/design/sinks';
 import type { Netlist, NetPart } from '@/core/netlist/netlist';
 import { referencesOf } from '@/core/netlist/references';
@@ -33,6 +35,9 @@ export function blocksOf(
   const { box } = design.build;
   const blocks: Block[] = [];
   const onBoard: NetPart[] = [];
+  /** Height of what came out of the drawer and was written down there, mm. */
+  const ownHeight = (role: PartRole) => partsIn(design).find((p) => p.role === role)?.heightMm ?? null;
+  const reservoirMm = ({ line }: NetPart) => (line === 'reservoir' ? ownHeight('reservoir') : null);
   const netsOn = new Map(netlist.parts.map((p) => [p.ref, p.pins.map((pin) => pin.net)]));
   const add = (block: Partial<Block> & Pick<Block, 'id' | 'label' | 'what' | 'size'>) =>
     blocks.push(plainBlock({ nets: netsOn.get(block.id) ?? [], ...block }));
@@ -115,12 +120,14 @@ export function blocksOf(
         near: ['board'],
       });
     } else if (kind === 'electrolytic') {
-      const { diameterMm, hMm } = canOf(part)!;
+      const { diameterMm, hMm: typicalMm } = canOf(part)!;
+      const known = reservoirMm(part);
       add({
         id: ref,
         label: ref,
         what: `${part.value} ${part.rating}`,
-        size: { wMm: diameterMm, dMm: diameterMm, hMm },
+        size: { wMm: diameterMm, dMm: diameterMm, hMm: known ?? typicalMm },
+        ...(known === null ? {} : { origin: 'drawer' }),
         round: true,
         can: true,
         // A clamp around it.
@@ -131,13 +138,14 @@ export function blocksOf(
     // What is left takes no room of its own: a heater is its valve's, a cut-out lies on the transformer's winding.
   }
   for (const { ref, kPerW, of, what } of sinksOf(design)) {
+    const sinkMm = of === 'main' ? ownHeight('sink') : null;
     const outside = design.heat.sinkOutside && design.heat.box !== 'open' && of !== 'rectifier';
     add({
       id: ref,
       label: ref,
       what: `heatsink of ${what}, ${formatNominal(kPerW, 'K/W')}`,
-      size: sinkSize(kPerW),
-      origin: 'rule of thumb',
+      size: sinkSize(kPerW, sinkMm),
+      origin: sinkMm === null ? 'rule of thumb' : 'drawer',
       face: outside ? 'rear' : 'floor',
       may: outside ? ['rear'] : ['floor'],
       hot: true,
@@ -154,7 +162,7 @@ export function blocksOf(
       label: 'board',
       what: `board with ${referencesOf(onBoard)}`,
       nets: [...new Set(onBoard.flatMap((p) => netsOn.get(p.ref)!))],
-      size: { ...aboutBoard(onBoard), ...outline },
+      size: { ...aboutBoard(onBoard, reservoirMm), ...outline },
       origin: outline ? 'typical' : 'rule of thumb',
       carries: onBoard.some((p) => p.soldered) ? 'both' : 'low',
       can: onBoard.some((p) => p.kind === 'electrolytic'),

@@ -22,15 +22,18 @@ const BOARD_MM = 1.6;
 const LEAST_MM = 30;
 
 /** What a part takes up on a board, mm. */
-export function onBoard(part: NetPart): readonly [w: number, d: number, h: number] {
+export function onBoard(part: NetPart, knownMm: number | null = null): readonly [w: number, d: number, h: number] {
   const can = canOf(part);
-  if (can) return [can.diameterMm, can.diameterMm, can.hMm];
+  if (can) return [can.diameterMm, can.diameterMm, knownMm ?? can.hMm];
   return SMALL[part.kind] ?? [10, 10, 10];
 }
 
-/** About how large a board its parts make: three to two, as high as its tallest. Rule of thumb, until it is laid out. */
-export function aboutBoard(parts: readonly NetPart[]): Size {
-  const sizes = parts.map(onBoard);
+/**
+ * About how large a board its parts make: three to two, as high as its tallest. Rule of thumb, until it is laid out.
+ * @param heightOf of a part, where somebody wrote it down, mm
+ */
+export function aboutBoard(parts: readonly NetPart[], heightOf: (part: NetPart) => number | null): Size {
+  const sizes = parts.map((p) => onBoard(p, heightOf(p)));
   const mm2 = sizes.reduce((sum, [w, d]) => sum + w * d, 0) / COVERED;
   const depth = Math.max(LEAST_MM, Math.sqrt(mm2 / 1.5), ...sizes.map(([w, d]) => Math.min(w, d) + 10));
   return {

@@ -1,8 +1,8 @@
+import { escaped } from '@/core/quantity/escaped';
 import type { Template } from './template';
 import { templatePaper, templateStrokes, type Layer } from './template-strokes';
 
 const COLOURS: Readonly<Record<Layer, string>> = { cut: '#000', mark: '#666', text: '#000' };
-const escaped = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
 const mm = (v: number) => Number(v.toFixed(3));
 
 /** A template as a drawing at its own size: its units are millimetres. */

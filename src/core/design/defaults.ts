@@ -54,9 +54,10 @@ export function outputDemand({ outputV, outputA, tolerancePct, rippleVpp, kind }
 export function blankDesign(name: string, demand: Ask, mains: Mains): Design {
   return {
     format: 'ember-rail-design',
-    version: 13,
+    version: 14,
     name,
     note: '',
+    stage: 'sketch',
     demand: { ...outputDemand(demand), negativeA: null },
     load: { consumers: [], togetherPct: 100, reservePct: 0 },
     source: { kind: 'mains' },

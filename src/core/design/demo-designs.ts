@@ -109,6 +109,7 @@ export function demoDesigns(): Design[] {
   return [
     {
       ...clock,
+      stage: 'ordered',
       note: 'Feeds fourteen slave movements and the hall chime. Bridge on the landing, sink outside the case.',
       load: table(draws('Slave movements', 14, 0.08), draws('Hall chime', 1, 0.08)),
       transformer: { ...clock.transformer, ratedV: 24, ratedVA: 100, regulationPct: 9, hotC: 75, leakageH: 0 },
@@ -127,21 +128,25 @@ export function demoDesigns(): Design[] {
           day: '2026-03-08',
           what: 'Wired transformer, bridge and reservoir; the sink is bolted outside the case.',
           why: 'In July the air inside the box would be the warmest place for it.',
+          photos: [],
         },
         {
           day: '2026-03-14',
           what: 'First power through a 60 W lamp, then without; all test points read.',
           why: '',
+          photos: [],
         },
         {
           day: '2026-05-02',
           what: 'Bleeder of 220 kΩ across the reservoir.',
           why: 'It still held 30 V ten minutes after the plug was out, with the clocks taken off.',
+          photos: [],
         },
         {
           day: '2026-05-16',
           what: 'Taken out of its old case and begun anew in a larger one: mains and transformer are in, the bridge half.',
           why: 'The old case had no room for the bleeder away from the reservoir.',
+          photos: [],
         },
       ],
       build: {
@@ -179,14 +184,21 @@ export function demoDesigns(): Design[] {
     },
     {
       ...dome,
+      stage: 'measured',
       note: 'Home-wound on a salvaged core. The controller takes 23 to 41 V and brakes into the reservoir.',
       log: [
         {
           day: '2026-04-11',
           what: 'Rewound the secondary: 62 turns of 2 mm, two in hand.',
           why: 'The salvaged winding gave 31 V and the controller takes no more than 41 V braking.',
+          photos: [],
         },
-        { day: '2026-04-18', what: 'Load line with the heater bank, 0 to 4 A.', why: 'To know its real copper.' },
+        {
+          day: '2026-04-18',
+          what: 'Load line with the heater bank, 0 to 4 A.',
+          why: 'To know its real copper.',
+          photos: [],
+        },
       ],
       bench: {
         ...dome.bench,
@@ -257,6 +269,7 @@ export function demoDesigns(): Design[] {
     },
     {
       ...pen,
+      stage: 'built',
       note: 'Built in a hurry from what lay about. Works on the bench; the trace jitters on winter evenings.',
       load: table(draws('Chart drive', 1, 0.55), draws('Pen amplifier', 1, 0.25)),
       // One winter evening, to find out why the trace jitters.
@@ -278,6 +291,7 @@ export function demoDesigns(): Design[] {
     },
     {
       ...drum,
+      stage: 'built',
       build: {
         ...drum.build,
         box: { ...drum.build.box, inside: { wMm: 200, dMm: 160, hMm: 100 } },
@@ -309,6 +323,7 @@ export function demoDesigns(): Design[] {
     },
     {
       ...tide,
+      stage: 'measured',
       note: 'Anode supply through a choke for soft current, heaters from their own winding. Dangerous for minutes after switching off.',
       load: table(draws('Output valve', 1, 0.03), draws('Detector and oscillator', 1, 0.015)),
       transformer: { ...clock.transformer, ratedV: 205, ratedVA: 60, regulationPct: 11, hotC: 75, leakageH: 0.02 },
@@ -323,6 +338,7 @@ export function demoDesigns(): Design[] {
     },
     {
       ...physics,
+      stage: 'chosen',
       note: 'Volts and amps by two knobs. The fan starts by the sink’s own temperature and stands still through most lessons.',
       load: table(draws('What the lesson hangs on it, at most', 1, 1.5)),
       transformer: { ...clock.transformer, ratedV: 25, ratedVA: 160, regulationPct: 7, hotC: 70, core: 'toroid' },
@@ -355,6 +371,7 @@ export function demoDesigns(): Design[] {
     },
     {
       ...physics,
+      stage: 'sketch',
       name: 'Physics room bench supply, first try',
       note: 'One transistor on a middling sink. Fine at 25 V; set it to a volt at full current and it cooks.',
       load: table(draws('What the lesson hangs on it, at most', 1, 1.5)),
@@ -366,6 +383,7 @@ export function demoDesigns(): Design[] {
     },
     {
       ...logger,
+      stage: 'chosen',
       note: 'No mains on the jetty: a battery carried out every other day, and leads that have been swapped once already.',
       load: table(
         draws('Logger, writing now and then', 1, 0.12, { peakA: 0.18 }),

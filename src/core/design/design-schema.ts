@@ -2,6 +2,7 @@ import * as yup from 'yup';
 import { heatSchema, mainsSideSchema } from './build-schema';
 import { demandSchema, outputDemandSchema } from './demand-schema';
 import { NAME_MAX, NOTE_MAX, OUTPUTS_MAX } from './how-many';
+import { STAGES } from './kinds';
 import { loadSchema } from './load-schema';
 import { DESIGN_VERSION } from './migrate';
 import { filterSchema, heaterSchema, indicatorSchema, rectifierSchema, reservoirSchema } from './rail-schema';
@@ -36,6 +37,8 @@ export const designSchema = yup
       .required('${path} is empty: give the design a name')
       .max(NAME_MAX, `\${path} is longer than ${NAME_MAX} letters`),
     note: text(NOTE_MAX),
+    /** How far it is. */
+    stage: oneOf(STAGES),
     demand: demandSchema,
     load: loadSchema,
     source: sourceSchema,

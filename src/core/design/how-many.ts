@@ -14,6 +14,8 @@ export const LOAD_ROWS_MAX = 500;
 /** Most entries of a log, and letters in each of its two texts. */
 export const LOG_MAX = 1000;
 export const LOG_TEXT_MAX = 600;
+/** Most pictures of one entry. */
+export const PHOTOS_MAX = 12;
 /** Most parts or wires that are ticked, lines of a kit, and of one of them that came. */
 export const PLACED_MAX = 600;
 /** Letters of what a part, a wire or a line of the bill is known by. */

@@ -14,6 +14,10 @@ export const PART_ROLES = [
 ] as const;
 export type PartRole = (typeof PART_ROLES)[number];
 
+/** How far a supply is, from first thought to last day. */
+export const STAGES = ['sketch', 'chosen', 'ordered', 'built', 'measured', 'retired'] as const;
+export type StageOfLife = (typeof STAGES)[number];
+
 /** What was set, or shown by a first meter, and then read with the person's own. */
 export const SET_KINDS = ['volts', 'amps', 'meter'] as const;
 

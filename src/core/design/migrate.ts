@@ -2,6 +2,7 @@ import { from1 } from './migrations/from-1';
 import { from10 } from './migrations/from-10';
 import { from11 } from './migrations/from-11';
 import { from12 } from './migrations/from-12';
+import { from13 } from './migrations/from-13';
 import { from2 } from './migrations/from-2';
 import { from3 } from './migrations/from-3';
 import { from4 } from './migrations/from-4';
@@ -13,7 +14,7 @@ import { from9 } from './migrations/from-9';
 import type { Json } from './migrations/json';
 
 /** The version this program writes. */
-export const DESIGN_VERSION = 13;
+export const DESIGN_VERSION = 14;
 
 /** From each earlier version to the next: what that one did not know is set to nothing. A new version is a file and its line. */
 const STEPS: Readonly<Record<number, (document: Json) => Json>> = {
@@ -29,6 +30,7 @@ const STEPS: Readonly<Record<number, (document: Json) => Json>> = {
   10: from10,
   11: from11,
   12: from12,
+  13: from13,
 };
 
 /** A design of an earlier version as this one; anything else comes back as it is. Never throws. */

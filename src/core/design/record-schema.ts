@@ -5,6 +5,7 @@ import { FED_FROM, PART_ROLES, SET_KINDS } from './kinds';
 import {
   CAME_MAX,
   KIT_MAX,
+  PHOTOS_MAX,
   PLACED_MAX,
   TICK_MAX,
   LOAD_ROWS_MAX,
@@ -23,6 +24,14 @@ export const pickedSchema = list(
     partId: yup.string().strict(true).required('${path} is missing').max(60),
     name: yup.string().strict(true).required('${path} is missing').max(120),
     priceEur: yup.number().strict(true).nullable().defined('${path} is missing').min(0, '${path} cannot be negative'),
+    /** Its height, mm; null where nobody wrote it down. */
+    heightMm: yup
+      .number()
+      .strict(true)
+      .nullable()
+      .defined('${path} is missing')
+      .min(1, '${path} is no height')
+      .max(1000, '${path} is no height'),
     /** What taking it set in the design; while that still stands, the part is in it. */
     values: yup.object().required('${path} is missing'),
   }),
@@ -99,6 +108,16 @@ export const logSchema = list(
       .test('day', '${path} is not a day like 2026-01-31', isDay),
     what: yup.string().strict(true).required('${path} is missing').max(LOG_TEXT_MAX, '${path} is too long'),
     why: text(LOG_TEXT_MAX),
+    /** Pictures of that day, by the name they are kept under. */
+    photos: list(
+      yup
+        .string()
+        .strict(true)
+        .required('${path} is missing')
+        .matches(/^[0-9a-f]{32}$/, '${path} is not the name of a picture'),
+      PHOTOS_MAX,
+      `${PHOTOS_MAX} pictures`,
+    ),
   }),
   LOG_MAX,
   `${LOG_MAX} entries`,

@@ -12,6 +12,7 @@ export function field<P extends FieldPath>(path: P): yup.NumberSchema<FieldValue
     .number()
     .strict(true)
     .typeError('${path} has to be a number')
+    .meta(rangeOf(path))
     .test('range', (value, ctx) => {
       if (value === undefined || value === null) return true;
       const fault = rangeFault(path, value);
@@ -22,6 +23,21 @@ export function field<P extends FieldPath>(path: P): yup.NumberSchema<FieldValue
     : base.required('${path} is missing');
   // Whether null is among its values is decided by the table: the compiler reads it there too.
   return whole as yup.NumberSchema<FieldValue<P>>;
+}
+
+/** What its limits say to a reader that knows only the schema. */
+function rangeOf(path: FieldPath): SchemaNotes {
+  const { label, unit, min, max } = fieldLimit(path);
+  return { title: unit ? `${label}, ${unit}` : label, minimum: min, maximum: max };
+}
+
+/** What a schema's tests hold that its description does not. */
+export interface SchemaNotes extends Record<string, unknown> {
+  title?: string;
+  minimum?: number;
+  maximum?: number;
+  /** Of one that is decided by the value: the schemas it is one of. */
+  anyOf?: readonly yup.ISchema<unknown>[];
 }
 
 /** A field that counts. */
@@ -61,11 +77,17 @@ export const text = (max: number) =>
 export const list = <T>(of: yup.ISchema<T>, max: number, too: string) =>
   yup.array().strict(true).required('${path} is missing').max(max, `\${path} holds more than ${too}`).of(of);
 
+const NOTHING = yup
+  .mixed<never>()
+  .nullable()
+  .defined()
+  .oneOf([null as never]);
+
 /** The value, or null for none. */
 export function orNull<S extends yup.ISchema<unknown>>(schema: S): yup.Lazy<yup.InferType<S> | null> {
-  return yup.lazy((value: unknown) =>
-    value === null ? yup.mixed<never>().nullable().defined() : schema,
-  ) as yup.Lazy<yup.InferType<S> | null>;
+  return yup
+    .lazy((value: unknown) => (value === null ? NOTHING : schema))
+    .meta({ anyOf: [NOTHING, schema] } satisfies SchemaNotes) as yup.Lazy<yup.InferType<S> | null>;
 }
 
 /** What each kind holds beside its name. */
@@ -80,7 +102,7 @@ export function byKind<S extends Shapes>(shapes: S): yup.Lazy<OfKinds<S>> {
   const kinds = Object.keys(shapes);
   const made = new Map(kinds.map((kind) => [kind, group({ kind: oneOf([kind]), ...shapes[kind] })]));
   const none = group({ kind: oneOf(kinds) });
-  return yup.lazy(
-    (value: unknown) => made.get(String((value as { kind?: unknown } | null)?.kind)) ?? none,
-  ) as unknown as yup.Lazy<OfKinds<S>>;
+  return yup
+    .lazy((value: unknown) => made.get(String((value as { kind?: unknown } | null)?.kind)) ?? none)
+    .meta({ anyOf: [...made.values()] } satisfies SchemaNotes) as unknown as yup.Lazy<OfKinds<S>>;
 }

@@ -206,6 +206,7 @@ export function withPart(design: Design, part: Part, use: Use): Patch {
     partId: part.id,
     name: part.name,
     priceEur: part.priceEur === null ? null : part.priceEur * use.pieces,
+    heightMm: part.ratings['heightMm'] ?? null,
     values: use.patch,
   };
   return { ...use.patch, picked: [...design.picked.filter((p) => p.role !== use.role), pick] };

@@ -77,10 +77,14 @@ const SINK_CM3_K_PER_W = 550;
 const LEAST_SINK_MM = 8;
 
 /** A sink by its thermal resistance: room by rule of thumb, in the shape extruded ones have: wide, flat, fins upright. */
-export function sinkSize(kPerW: number): Size {
+export function sinkSize(kPerW: number, heightMm: number | null = null): Size {
   const mm3 = (1000 * SINK_CM3_K_PER_W) / kPerW;
   // 2 : 0.6 : 1, width to depth to height.
   const unit = Math.cbrt(mm3 / 1.2);
+  if (heightMm !== null) {
+    const deep = Math.max(LEAST_SINK_MM, Math.sqrt((0.3 * mm3) / heightMm));
+    return { wMm: Math.ceil(mm3 / (deep * heightMm)), dMm: Math.ceil(deep), hMm: heightMm };
+  }
   return { wMm: Math.ceil(2 * unit), dMm: Math.max(LEAST_SINK_MM, Math.ceil(0.6 * unit)), hMm: Math.ceil(unit) };
 }
 

@@ -33,7 +33,7 @@ export interface Summary {
 }
 
 /** Raised when the summary's shape or the physics behind it changes, so that stored ones are made anew. */
-export const SUMMARY_VERSION = 5;
+export const SUMMARY_VERSION = 6;
 
 const SUMMARY_SAMPLES = 24;
 

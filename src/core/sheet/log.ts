@@ -46,9 +46,12 @@ export const logCsv = ({ log }: Pick<Design, 'log'>): string =>
     data: log.map((e) => [e.day, harmless(e.what), harmless(e.why)]),
   });
 
+/** A text as Markdown that means nothing but itself. */
+export const plainMarkdown = (text: string): string => text.replace(/\s+/g, ' ').replace(/([\\`*_{}[\]<>#|])/g, '\\$1');
+
 /** The log and the readings as Markdown, the newest day first. */
 export function logMarkdown(design: Design): string {
-  const plain = (text: string) => text.replace(/\s+/g, ' ').replace(/([\\`*_{}[\]<>#|])/g, '\\$1');
+  const plain = plainMarkdown;
   return [
     `# ${plain(design.name)}: log`,
     ...logDays(design).flatMap((d) => [

@@ -21,7 +21,12 @@ import type { Figure } from '@/core/study/figure';
 import { feedingRmsA } from '@/core/study/feeding';
 import { mostWords } from '@/core/study/most-words';
 import type { Most } from '@/core/study/most';
+import { logDays } from './log';
+import { tryFirst, type Try } from './try-first';
 import { cautions } from './cautions';
+
+/** So many of the log's entries stand on the sheet; the rest in the log. */
+const LAST_CHANGES = 4;
 
 /** What is printed and stays with the box. */
 export interface Report {
@@ -29,6 +34,9 @@ export interface Report {
   parts: { station: string; what: string; detail: string }[];
   margins: { state: State; title: string; figure: Figure; limit: string; condition: string }[];
   readings: { stage: string; label: string; expected: string; read: string; judged: string }[];
+  /** What was last done to it, and why, the newest first. */
+  changed: { day: string; what: string; why: string }[];
+  tryFirst: Try[];
   cautions: string[];
 }
 
@@ -148,6 +156,10 @@ export function report(picture: Picture, points: TestPoint[], most: readonly Mos
           judged: judged ? judged.state : '',
         };
       }),
+    changed: logDays(design)
+      .flatMap(({ day, entries }) => [...entries].reverse().map(({ entry: { what, why } }) => ({ day, what, why })))
+      .slice(0, LAST_CHANGES),
+    tryFirst: tryFirst(points),
     cautions: cautions(design, picture.hazard, picture.points.high.heat?.sinkC ?? null),
   };
 }

@@ -21,6 +21,8 @@ export interface SetPart {
   role: PartRole;
   name: string;
   priceEur: number;
+  /** As its owner wrote it down, mm; null where nobody did. */
+  heightMm: number | null;
   /** Null for a standard value. */
   partId: string | null;
 }
@@ -41,6 +43,7 @@ export function fromStock(design: Design, stock: readonly Part[], role: PartRole
         role,
         name: use.how ? `${part.name}, ${use.how}` : part.name,
         priceEur: (part.priceEur ?? 0) * use.pieces,
+        heightMm: part.ratings['heightMm'] ?? null,
         partId: part.id,
       },
       toPayEur: 0,
@@ -52,7 +55,7 @@ export function fromStock(design: Design, stock: readonly Part[], role: PartRole
 }
 
 export function bought(role: PartRole, name: string, priceEur: number, patch: Patch, heightMm = 0): Choice {
-  return { patch, part: { role, name, priceEur, partId: null }, toPayEur: priceEur, heightMm };
+  return { patch, part: { role, name, priceEur, heightMm: null, partId: null }, toPayEur: priceEur, heightMm };
 }
 
 export function standardTransformers(design: Design): Choice[] {
@@ -112,7 +115,12 @@ export function asItIs(design: Design, role: PartRole): Choice {
       : role === 'sink'
         ? 'its heatsink'
         : `its ${role}`;
-  return { patch: {}, part: { role, name: `${name}, as it is`, priceEur: 0, partId: null }, toPayEur: 0, heightMm: 0 };
+  return {
+    patch: {},
+    part: { role, name: `${name}, as it is`, priceEur: 0, heightMm: null, partId: null },
+    toPayEur: 0,
+    heightMm: 0,
+  };
 }
 
 export function standardDiodes(design: Design): Choice[] {

@@ -51,7 +51,16 @@ export function patchOfSet(set: SizedSet): Patch {
   const picked: Pick[] = set.parts.flatMap((p) =>
     p.partId === null
       ? []
-      : [{ role: p.role, partId: p.partId, name: p.name, priceEur: p.priceEur, values: valuesOf(set.patch, p.role) }],
+      : [
+          {
+            role: p.role,
+            partId: p.partId,
+            name: p.name,
+            priceEur: p.priceEur,
+            heightMm: p.heightMm,
+            values: valuesOf(set.patch, p.role),
+          },
+        ],
   );
   return { ...set.patch, picked };
 }

@@ -1,3 +1,4 @@
+import type { Figure } from './figure';
 import type { PartRole } from '@/core/design/kinds';
 
 /** One line of the bill of materials. */
@@ -8,6 +9,8 @@ export interface BillLine {
   count: number;
   /** What it has to bear, and what the part chosen bears. */
   needed: string;
+  /** The figures those words are made of, with their workings; none where only words are said. */
+  bears: readonly Figure[];
   had: string;
   /** Watts one of it makes, where those alone say what to buy; null elsewhere. */
   lossW: number | null;

@@ -15,7 +15,6 @@ import type { ElementResult } from '@/core/solve/solution';
 import { modelOf } from '@/core/circuit/feed';
 import { feedingRmsA } from './feeding';
 import type { OperatingPoint } from './point';
-import { LASTING } from './occasion';
 import { capitalised } from '@/core/quantity/format';
 import { sourceWords, windingCount } from '@/core/design/words';
 import { typicalCapacitorPrice, typicalRippleRating } from '@/core/parts/capacitor';
@@ -36,6 +35,8 @@ import {
   typicalHeaterPrice,
   typicalStepPrice,
 } from './cost';
+import { hardestOf, need, twiceItsLoss, type Hardest } from './bill-need';
+import { figureText, type Figure } from './figure';
 import type { Study } from './study';
 import type { BillLine } from './bill-sums';
 
@@ -43,22 +44,28 @@ import type { BillLine } from './bill-sums';
 export function billOf(study: Study): BillLine[] {
   const { design, idle, surge } = study;
   const { transformer, reservoir, heat, filter, mainsSide, indicator } = design;
-  const worst = worstOf(study);
+  const worst = hardestOf(study);
+  const withoutLoad = (value: number) => ({ value, condition: 'without load, high line' });
+  const given = (value: number) => ({ value, condition: '' });
   const arrangement = arrangementOf(design);
   const picks = new Map(partsIn(design).map((p) => [p.role, p]));
   const lines: BillLine[] = [];
   const add = (
     role: PartRole | null,
-    line: Omit<BillLine, 'role' | 'fromDrawer' | 'typicalPrice' | 'priceEachEur' | 'lossW'> & {
+    line: Omit<BillLine, 'role' | 'fromDrawer' | 'typicalPrice' | 'priceEachEur' | 'lossW' | 'needed' | 'bears'> & {
+      needed: string | readonly Figure[];
       priceEur: number;
       lossW?: number;
     },
   ) => {
     const pick = role ? picks.get(role) : undefined;
-    const { priceEur, lossW = null, ...rest } = line;
+    const { priceEur, lossW = null, needed, ...rest } = line;
+    const bears = typeof needed === 'string' ? [] : needed.map((f) => ({ ...f, id: `${lines.length}: ${f.label}` }));
     const drawerEach = pick && pick.priceEur !== null ? pick.priceEur / line.count : null;
     lines.push({
       ...rest,
+      needed: typeof needed === 'string' ? needed : bears.map(figureText).join(', '),
+      bears,
       lossW,
       role,
       fromDrawer: pick?.name ?? null,
@@ -78,10 +85,14 @@ export function billOf(study: Study): BillLine[] {
       references: refs('source'),
       what: sourceWords(design),
       count: 1,
-      needed: formatQuantity(
-        worst((p) => p.solution.windings[0]!.rmsA),
-        'A',
-      ),
+      needed: [
+        need(
+          'Current',
+          worst((p) => p.solution.windings[0]!.rmsA),
+          'A',
+          'RMS of what flows out of the source',
+        ),
+      ],
       had:
         dc.kind === 'battery'
           ? formatNominal(dc.capacityAh, 'Ah')
@@ -93,10 +104,15 @@ export function billOf(study: Study): BillLine[] {
       references: refs('transformer'),
       what: `Transformer, ${halves === 2 ? '2 × ' : ''}${formatNominal(transformer.ratedV, 'V')}`,
       count: 1,
-      needed: `${formatQuantity(
-        worst((p) => feedingRmsA(design, p.solution)),
-        'A',
-      )} RMS`,
+      needed: [
+        need(
+          'Winding current',
+          worst((p) => feedingRmsA(design, p.solution)),
+          'A',
+          'RMS of the pulses in the winding, of halves the harder one',
+          { after: 'RMS' },
+        ),
+      ],
       had: `${formatQuantity(modelOf(design).ratedA, 'A')}, ${formatNominal(transformer.ratedVA, 'VA')}`,
       priceEur: typicalTransformerPrice(transformer.ratedVA, halves),
     });
@@ -112,18 +128,48 @@ export function billOf(study: Study): BillLine[] {
       references: refs('rectifier'),
       what: diode.name,
       count: bought,
-      needed: `${formatQuantity(meanA, 'A')}, ${formatQuantity(dc ? 2 * idle.rail.inputMaxV : 2 * reverse, 'V')}, ${formatQuantity(surge.peakA, 'A')} once`,
+      needed: [
+        need('Mean current', meanA, 'A', 'mean of what flows through one diode'),
+        dc
+          ? need('Reverse volts', withoutLoad(2 * idle.rail.inputMaxV), 'V', '2 × the source, wrong way round', {
+              inputs: [{ label: 'source', value: idle.rail.inputMaxV, unit: 'V' }],
+            })
+          : need('Reverse volts', withoutLoad(2 * reverse), 'V', '2 × peak across one diode while it blocks', {
+              inputs: [{ label: 'peak', value: reverse, unit: 'V' }],
+              assumes: ['Twice, for what comes over the mains.'],
+            }),
+        need(
+          'First pulse',
+          { value: surge.peakA, condition: 'switched on at the worst moment, high line' },
+          'A',
+          'largest current of the start',
+          {
+            after: 'once',
+            source: 'Simulated: the start from empty cans.',
+          },
+        ),
+      ],
       had: `${formatNominal(diode.averageA, 'A')}, ${formatNominal(diode.reverseV, 'V')}, ${formatNominal(diode.surgeA, 'A')}`,
       priceEur: (diode.priceEur * pieces) / bought,
     });
   if (reservoir.capacitanceF > 0) {
     const count = canCount(reservoir) * arrangementFacts(design).cans;
+    const ripple = worst((p) => p.can?.rmsA ?? 0);
     const rating = reservoir.rippleA ?? typicalRippleRating(reservoir.capacitanceF, reservoir.ratedV);
     add('reservoir', {
       references: refs('reservoir'),
       what: `Electrolytic ${formatNominal(reservoir.capacitanceF, 'F')} ${formatNominal(reservoir.ratedV, 'V')}`,
       count,
-      needed: `${formatQuantity(Math.max(...idle.rails.map((p) => p.can?.maxV ?? 0)), 'V')}, ${formatQuantity(worst((p) => p.can?.rmsA ?? 0) / reservoir.cans, 'A')} ripple`,
+      needed: [
+        need('Volts', withoutLoad(Math.max(...idle.rails.map((p) => p.can?.maxV ?? 0))), 'V', 'peak across it'),
+        need('Ripple current', { ...ripple, value: ripple.value / reservoir.cans }, 'A', 'RMS in the bank ÷ cans', {
+          after: 'ripple',
+          inputs: [
+            { label: 'in the bank', value: ripple.value, unit: 'A' },
+            { label: 'cans', value: reservoir.cans, unit: '' },
+          ],
+        }),
+      ],
       had: `${formatNominal(bankRatedV(reservoir), 'V')}, ${formatQuantity(rating, 'A')}`,
       priceEur: typicalCapacitorPrice(reservoir.capacitanceF, reservoir.ratedV),
     });
@@ -139,22 +185,32 @@ export function billOf(study: Study): BillLine[] {
         references,
         what: `Choke ${formatNominal(step.inductanceH, 'H')}, ${formatNominal(step.resistanceOhm, 'ohm')}`,
         count,
-        needed: formatQuantity(
-          carried((e) => e.rmsA),
-          'A',
-        ),
+        needed: [
+          need(
+            'Current',
+            carried((e) => e.rmsA),
+            'A',
+            'RMS of what flows through it',
+          ),
+        ],
         had: formatNominal(step.ratedA, 'A'),
         priceEur: typicalStepPrice(step),
       });
     } else if (step.kind === 'resistor') {
       // By its RMS current: ahead of a reservoir that is much more than the mean.
-      const watts = carried((e) => e.rmsA) ** 2 * step.resistanceOhm;
+      const amps = carried((e) => e.rmsA);
+      const loss = { ...amps, value: amps.value ** 2 * step.resistanceOhm };
       add(null, {
         references,
         what: `Resistor ${formatNominal(step.resistanceOhm, 'ohm')}`,
         count,
-        needed: `${formatQuantity(2 * watts, 'W')} (twice its loss)`,
-        lossW: watts,
+        needed: [
+          twiceItsLoss(loss, 'I² R', [
+            { label: 'I, RMS', value: amps.value, unit: 'A', origin: 'simulated' },
+            { label: 'R', value: step.resistanceOhm, unit: 'ohm' },
+          ]),
+        ],
+        lossW: loss.value,
         had: 'as bought',
         priceEur: typicalStepPrice(step),
       });
@@ -163,7 +219,14 @@ export function billOf(study: Study): BillLine[] {
         references,
         what: `Capacitor ${formatNominal(step.capacitanceF, 'F')} ${formatNominal(step.ratedV, 'V')}`,
         count,
-        needed: formatQuantity(Math.max(...idle.solution.elements.map((rail) => rail[at]!.maxV)), 'V'),
+        needed: [
+          need(
+            'Volts',
+            withoutLoad(Math.max(...idle.solution.elements.map((rail) => rail[at]!.maxV))),
+            'V',
+            'peak across it',
+          ),
+        ],
         had: formatNominal(step.ratedV, 'V'),
         priceEur: typicalStepPrice(step),
       });
@@ -175,7 +238,13 @@ export function billOf(study: Study): BillLine[] {
       references: refs('bleeder'),
       what: `Bleeder ${formatNominal(filter.bleederOhm, 'ohm')}`,
       count: arrangement.rails,
-      needed: `${formatQuantity(2 * watts, 'W')} (twice its loss), ${formatQuantity(idle.rail.maxV, 'V')}`,
+      needed: [
+        twiceItsLoss(withoutLoad(watts), 'U² ÷ R', [
+          { label: 'U, peak', value: idle.rail.maxV, unit: 'V', origin: 'simulated' },
+          { label: 'R', value: filter.bleederOhm, unit: 'ohm' },
+        ]),
+        need('Volts', withoutLoad(idle.rail.maxV), 'V', 'peak across it'),
+      ],
       lossW: watts,
       had: 'as bought',
       priceEur: SMALL_EUR.powerResistor,
@@ -189,7 +258,13 @@ export function billOf(study: Study): BillLine[] {
       references: refs('balance'),
       what: `Balancing resistor ${formatNominal(balance, 'ohm')}, across each can`,
       count,
-      needed: `${formatQuantity((2 * volts ** 2) / balance, 'W')} (twice its loss), ${formatQuantity(volts, 'V')}`,
+      needed: [
+        twiceItsLoss(withoutLoad(volts ** 2 / balance), 'U² ÷ R', [
+          { label: 'U, one can', value: volts, unit: 'V', origin: 'simulated' },
+          { label: 'R', value: balance, unit: 'ohm' },
+        ]),
+        need('Volts', withoutLoad(volts), 'V', 'half of the pair’s peak'),
+      ],
       lossW: volts ** 2 / balance,
       had: 'as bought',
       priceEur: SMALL_EUR.resistor,
@@ -202,7 +277,12 @@ export function billOf(study: Study): BillLine[] {
       references: refs('indicator-resistor'),
       what: `Resistor ${formatNominal(Number(ohm.toPrecision(3)), 'ohm')} for the indicator`,
       count: 1,
-      needed: `${formatQuantity(2 * watts, 'W')} (twice its loss)`,
+      needed: [
+        twiceItsLoss(given(watts), 'I² R', [
+          { label: 'I', value: indicator.currentA, unit: 'A', origin: 'chosen' },
+          { label: 'R', value: ohm, unit: 'ohm' },
+        ]),
+      ],
       lossW: watts,
       had: 'as bought',
       priceEur: SMALL_EUR.resistor,
@@ -211,18 +291,28 @@ export function billOf(study: Study): BillLine[] {
       references: refs('indicator'),
       what: 'Light-emitting diode',
       count: 1,
-      needed: formatQuantity(indicator.currentA, 'A'),
+      needed: [
+        need('Current', given(indicator.currentA), 'A', 'as chosen', { origin: 'chosen', source: 'Your lamp.' }),
+      ],
       had: 'as bought',
       priceEur: SMALL_EUR.led,
     });
   }
+  /** What a regulator has to bear: what its load draws, and the volts it stands at without load. */
+  const passes = (amps: number, volts: number): Figure[] => [
+    need('Current', given(amps), 'A', 'what its load draws', { origin: 'chosen', source: 'Your load.' }),
+    need('Volts in', withoutLoad(volts), 'V', 'peak of the rail it hangs on', { after: 'in' }),
+  ];
+  const toGetRidOf = (watts: Hardest, of: string): Figure[] => [
+    need('To get rid of', watts, 'W', of, { after: 'to get rid of' }),
+  ];
   const model = mainModel(design);
   if (model) {
     add('regulator', {
       references: refs('regulator:device'),
       what: model.name + (arrangement.rails === 2 ? ' and its negative twin' : ''),
       count: arrangement.rails,
-      needed: `${formatQuantity(design.demand.outputA, 'A')}, ${formatQuantity(idle.rail.maxV, 'V')} in`,
+      needed: passes(design.demand.outputA, idle.rail.maxV),
       had: `${formatQuantity(model.ratedA, 'A')}, ${formatNominal(model.inputMaxV, 'V')} in`,
       priceEur: model.priceEur,
     });
@@ -232,7 +322,7 @@ export function billOf(study: Study): BillLine[] {
         references: refs('ahead:device'),
         what: `Ahead of it: ${ahead.name}`,
         count: arrangement.rails,
-        needed: `${formatQuantity(design.demand.outputA, 'A')}, ${formatQuantity(idle.rail.maxV, 'V')} in`,
+        needed: passes(design.demand.outputA, idle.rail.maxV),
         had: `${formatQuantity(ahead.ratedA, 'A')}, ${formatNominal(ahead.inputMaxV, 'V')} in`,
         priceEur: ahead.priceEur,
       });
@@ -242,10 +332,10 @@ export function billOf(study: Study): BillLine[] {
         references: sinkRefs('main'),
         what: `Heatsink ${formatNominal(heat.sinkKPerW, 'K/W')}`,
         count: mainSinks(design),
-        needed: `${formatQuantity(
+        needed: toGetRidOf(
           worst((p) => onMainSinkW(design, p)),
-          'W',
-        )} to get rid of`,
+          'watts of everything screwed to it',
+        ),
         had: formatNominal(heat.sinkKPerW, 'K/W'),
         priceEur: typicalSinkPrice(heat.sinkKPerW),
       });
@@ -256,9 +346,12 @@ export function billOf(study: Study): BillLine[] {
         references: refs(`regulator:${burner.label}`),
         what: capitalised(burner.label),
         count: arrangement.rails,
-        needed:
-          burner.bearsW === null ? `${formatQuantity(2 * watts, 'W')} (twice its loss)` : formatQuantity(watts, 'W'),
-        ...(burner.bearsW === null ? { lossW: watts } : {}),
+        needed: [
+          burner.bearsW === null
+            ? twiceItsLoss(watts, 'volts across it × amperes through it', [])
+            : need('Loss', watts, 'W', 'volts across it × amperes through it'),
+        ],
+        ...(burner.bearsW === null ? { lossW: watts.value } : {}),
         had: burner.bearsW === null ? 'as bought' : formatNominal(burner.bearsW, 'W'),
         priceEur: SMALL_EUR.powerResistor,
       });
@@ -271,7 +364,7 @@ export function billOf(study: Study): BillLine[] {
           references: referencesOf(alike),
           what: alike[0]!.si ? `${what}, ${value}` : what,
           count: alike.length,
-          needed: formatQuantity(idle.rail.maxV, 'V'),
+          needed: [need('Volts', withoutLoad(idle.rail.maxV), 'V', 'peak of the rail it hangs on')],
           had: 'as bought',
           priceEur: SMALL_EUR.atPins,
         });
@@ -289,7 +382,7 @@ export function billOf(study: Study): BillLine[] {
         references: referencesOf(netlist.parts.filter((p) => p.output === output.id && p.block === 'regulator')),
         what: `${made.name}, for ${name}, with what stands at its pins`,
         count: 1,
-        needed: `${formatQuantity(output.demand.outputA, 'A')}, ${formatQuantity(idle.rails[output.rail]!.rail.maxV, 'V')} in`,
+        needed: passes(output.demand.outputA, idle.rails[output.rail]!.rail.maxV),
         had: `${formatQuantity(made.ratedA, 'A')}, ${formatNominal(made.inputMaxV, 'V')} in`,
         priceEur: regulatorCost(made),
       });
@@ -298,10 +391,10 @@ export function billOf(study: Study): BillLine[] {
           references: sinkRefs(output.place),
           what: `Heatsink ${formatNominal(output.sinkKPerW, 'K/W')}, for ${name}`,
           count: 1,
-          needed: `${formatQuantity(
+          needed: toGetRidOf(
             worst((p) => p.outputs[output.place]!.regulatorW),
-            'W',
-          )} to get rid of`,
+            'watts of its regulator',
+          ),
           had: formatNominal(output.sinkKPerW, 'K/W'),
           priceEur: typicalSinkPrice(output.sinkKPerW),
         });
@@ -312,10 +405,10 @@ export function billOf(study: Study): BillLine[] {
       references: sinkRefs('rectifier'),
       what: `Heatsink ${formatNominal(heat.rectifierSinkKPerW, 'K/W')}, for the rectifier`,
       count: 1,
-      needed: `${formatQuantity(
+      needed: toGetRidOf(
         worst((p) => p.watts.rectifier),
-        'W',
-      )} to get rid of`,
+        'watts of all diodes',
+      ),
       had: formatNominal(heat.rectifierSinkKPerW, 'K/W'),
       priceEur: typicalSinkPrice(heat.rectifierSinkKPerW),
     });
@@ -346,7 +439,12 @@ export function billOf(study: Study): BillLine[] {
       references: 'T1',
       what: `Heater winding ${formatNominal(heater.ratedV, 'V')}, on the same core${own ? ', for the rectifier alone: it stands at the high volts' : ''}`,
       count: 1,
-      needed: formatNominal(heater.currentA, 'A'),
+      needed: [
+        need('Current', given(heater.currentA), 'A', 'what the heaters draw', {
+          origin: 'chosen',
+          source: 'Your heaters.',
+        }),
+      ],
       had: formatNominal(heater.currentA, 'A'),
       priceEur: typicalHeaterPrice(heater),
     });
@@ -372,8 +470,14 @@ export function billOf(study: Study): BillLine[] {
       priceEur: SMALL_EUR.secondaryFuse,
     });
   }
-  const panel = (line: string, what: string, count: number, needed: string, had: string, priceEur: number) =>
-    add(null, { references: refs(line), what, count, needed, had, priceEur });
+  const panel = (
+    line: string,
+    what: string,
+    count: number,
+    needed: string | readonly Figure[],
+    had: string,
+    priceEur: number,
+  ) => add(null, { references: refs(line), what, count, needed, had, priceEur });
   const mains = `${formatNominal(design.mains.voltageRms, 'V')} mains`;
   // A bought adapter's or a battery's lead comes in by a jack; its line is the source's, and the jack has no name of its own.
   if (dc || transformer.sealed)
@@ -404,7 +508,7 @@ export function billOf(study: Study): BillLine[] {
       `terminal-${id}`,
       `Binding post, for ${name}`,
       2,
-      formatQuantity(demand.outputA, 'A'),
+      [need('Current', given(demand.outputA), 'A', 'what its load draws', { origin: 'chosen', source: 'Your load.' })],
       'as bought',
       SMALL_EUR.post,
     );
@@ -419,12 +523,6 @@ export function billOf(study: Study): BillLine[] {
       priceEur: typicalBoxPrice(inside),
     });
   return lines;
-}
-
-/** The hardest a figure gets while parts warm: the circumstances the verdicts judge heat and ratings in. */
-function worstOf(study: Study) {
-  return (of: (point: OperatingPoint) => number, everything = false): number =>
-    study.conditions.filter((c) => everything || LASTING(c)).reduce((most, c) => Math.max(most, of(study.at(c))), 0);
 }
 
 /** Watts the main sink has to get rid of: of one for all, everything on it. */

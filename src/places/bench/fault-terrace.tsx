@@ -1,7 +1,7 @@
 import type { HeldAgainst } from '@/core/bench/find-fault';
 import type { TerraceLine } from '@/core/bench/terrace-line';
 import { formatQuantity } from '@/core/quantity/format';
-import { axisTicks, columns, wavePoints, pathOf, steps, voltAxis, type Point } from '@/ui/terrace/geometry';
+import { axisTicks, columns, wavePoints, pathOf, steps, voltAxis, type Point } from '@/core/picture/terrace-geometry';
 
 const WIDTH = 440;
 const HEIGHT = 216;

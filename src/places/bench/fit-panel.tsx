@@ -118,7 +118,9 @@ function Found({ fit }: { fit: DesignFit }) {
     const design = document.getState().design;
     const before = await keepRevision(designId, { name: `Before the fit of ${day}`, why: '', design }, true);
     if (!before.ok) return setTrouble(`Not taken: how it stands could not be kept. ${before.refusal.sentence}`);
-    document.getState().edit({ ...fit.patch, ...logged(document.getState().design.log, { day, what, why }) });
+    document
+      .getState()
+      .edit({ ...fit.patch, ...logged(document.getState().design.log, { day, what, why, photos: [] }) });
     const after = await keepRevision(
       designId,
       { name: `Fitted ${day}`, why: what, design: document.getState().design },

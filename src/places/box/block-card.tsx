@@ -88,5 +88,6 @@ export function BlockCard({
 const ORIGINS: Readonly<Record<Block['origin'], string>> = {
   typical: 'Typical size. Measure the part in hand and type over it.',
   'rule of thumb': 'Size by rule of thumb. Measure the part in hand and type over it.',
+  drawer: 'Its height is from your drawer, the rest typical. Measure the part in hand and type over it.',
   measured: 'Your own size.',
 };

@@ -10,6 +10,7 @@ import { stationOf } from '@/core/build/station-of';
 import { saidVolts } from '@/core/bench/said-volts';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import { netlistCsv, netlistJson } from '@/core/netlist/netlist-files';
+import { picturesOf } from '@/core/sheet/log-mentions';
 import { stationFigures } from '@/core/picture/station-figures';
 import { summaryOf } from '@/core/picture/summary';
 import type { Design } from '@/core/design/design';
@@ -138,6 +139,7 @@ export function Circuit() {
                 test={test}
                 points={points?.filter((p) => test.points.includes(p.id)) ?? []}
                 benchPath={roomPath(id, 'bench')}
+                pictures={picturesOf(design, test.ref)}
               />
             ) : part ? (
               <PartCard

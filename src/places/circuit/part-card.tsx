@@ -8,6 +8,8 @@ import type { NetPart } from '@/core/netlist/netlist';
 import { referencesIn, referencesOf } from '@/core/netlist/references';
 import { capitalised } from '@/core/quantity/format';
 import type { Figure } from '@/core/study/figure';
+import { picturesOf } from '@/core/sheet/log-mentions';
+import { PhotoStrip } from '@/ui/photo-strip';
 import { FigureList } from '@/ui/figure-list';
 import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useEdit } from '@/ui/session';
@@ -59,14 +61,20 @@ export function PartCard({
         </div>
       )}
       {line && (
-        <p className="mt-2 text-[14.5px]">
-          <span className="text-quiet">has to bear</span> {line.needed}
-          <span className="text-quiet">; bears</span> {line.had}
-        </p>
+        <div className="mt-2 text-[14.5px]">
+          <p>
+            <span className="text-quiet">has to bear</span> {line.bears.length === 0 && line.needed}
+          </p>
+          {line.bears.length > 0 && <FigureList label="Has to bear" figures={line.bears} />}
+          <p>
+            <span className="text-quiet">bears</span> {line.had}
+          </p>
+        </div>
       )}
       {watts.length > 0 && <FigureList label="What its station burns, nominal" figures={watts} />}
       {pinout && <PinoutFigure pinout={pinout} />}
       <PinsTable pins={part.pins} />
+      <PhotoStrip pictures={picturesOf(design, part.ref)} />
       {verdicts.length > 0 && (
         <ul className="mt-2 space-y-0.5 text-[14px]" aria-label="Verdicts of its station">
           {verdicts.map((v) => (

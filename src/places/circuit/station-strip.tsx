@@ -1,7 +1,8 @@
 import type { StationId } from '@/core/picture/station';
 import type { Summary } from '@/core/picture/summary';
-import { columns } from '@/ui/terrace/geometry';
-import { MINI_WIDTH, MiniTerrace } from '@/ui/terrace/mini-terrace';
+import { columns } from '@/core/picture/terrace-geometry';
+import { MiniTerrace } from '@/ui/terrace/mini-terrace';
+import { MINI_SIZE } from '@/core/picture/mini-terrace';
 
 const NAMES: Readonly<Partial<Record<StationId, string>>> = {
   mains: 'Mains',
@@ -24,7 +25,7 @@ export function StationStrip({
   station: StationId | null;
   onStation(station: StationId): void;
 }) {
-  const cols = columns(0, MINI_WIDTH, { regulated });
+  const cols = columns(0, MINI_SIZE.width, { regulated });
   const lit = station === 'before' || station === 'after' ? 'reservoir' : station;
   return (
     <div className="relative" data-testid="station-strip">
@@ -42,7 +43,10 @@ export function StationStrip({
                 aria-pressed={lit === s}
                 title={NAMES[s]}
                 className={`absolute inset-y-0 ${lit === s ? 'border-x-2 border-volt bg-volt/10' : 'hover:bg-volt/5'}`}
-                style={{ left: `${(100 * from) / MINI_WIDTH}%`, width: `${(100 * (to - from)) / MINI_WIDTH}%` }}
+                style={{
+                  left: `${(100 * from) / MINI_SIZE.width}%`,
+                  width: `${(100 * (to - from)) / MINI_SIZE.width}%`,
+                }}
                 onClick={() => onStation(s)}
               />
             );

@@ -1,6 +1,8 @@
 import Link from 'next/link';
 import type { TestPoint } from '@/core/bench/test-point';
 import type { Netlist } from '@/core/netlist/netlist';
+import type { Picture } from '@/core/sheet/log-mentions';
+import { PhotoStrip } from '@/ui/photo-strip';
 import { FigureList } from '@/ui/figure-list';
 
 /** A test point of the circuit: what a probe should read there, each with its working. */
@@ -8,10 +10,13 @@ export function TestCard({
   test,
   points,
   benchPath,
+  pictures,
 }: {
   test: Netlist['tests'][number];
   points: readonly TestPoint[];
   benchPath: string;
+  /** Pictures of the log that name it. */
+  pictures: readonly Picture[];
 }) {
   return (
     <section className="border-l-[3px] border-volt pl-3" aria-label={test.ref} data-testid="test-card">
@@ -29,6 +34,7 @@ export function TestCard({
         </Link>
         .
       </p>
+      <PhotoStrip pictures={pictures} />
     </section>
   );
 }

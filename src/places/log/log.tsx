@@ -1,17 +1,20 @@
 'use client';
 
-import { Download, Pencil, Trash2 } from 'lucide-react';
+import { Download, ImagePlus, Pencil, Trash2 } from 'lucide-react';
 import { useDeferredValue, useRef, useState, type FormEvent } from 'react';
 import { logCsv, logDays, logMarkdown } from '@/core/sheet/log';
 import type { LogEntry } from '@/core/design/design';
-import { LOG_MAX, LOG_TEXT_MAX } from '@/core/design/how-many';
+import { LOG_MAX, LOG_TEXT_MAX, PHOTOS_MAX } from '@/core/design/how-many';
 import { download, fileName } from '@/ui/download';
 import { IconButton } from '@/ui/icon-button';
+import { PhotoStrip } from '@/ui/photo-strip';
+import { keepPhoto } from '@/ui/photos';
 import { Room } from '@/ui/room';
 import { useDesign, useEdit } from '@/ui/session';
+import { StageChoice } from '@/ui/stage-choice';
 
 const today = () => new Date().toISOString().slice(0, 10);
-const blank = (): LogEntry => ({ day: today(), what: '', why: '' });
+const blank = (): LogEntry => ({ day: today(), what: '', why: '', photos: [] });
 
 /** Log: what was done to the box, when and why; the readings of each day stand with it. */
 export function Log() {
@@ -22,6 +25,7 @@ export function Log() {
   const [changing, setChanging] = useState<number | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [search, setSearch] = useState('');
+  const [taking, setTaking] = useState(0);
   const what = useRef<HTMLInputElement>(null);
   const wanted = useDeferredValue(search);
   const days = logDays(design, wanted);
@@ -29,7 +33,7 @@ export function Log() {
 
   function write(event: FormEvent) {
     event.preventDefault();
-    const entry = { day: draft.day, what: draft.what.trim(), why: draft.why.trim() };
+    const entry = { day: draft.day, what: draft.what.trim(), why: draft.why.trim(), photos: draft.photos };
     const wrong = faultOf(entry, changing === null && design.log.length >= LOG_MAX);
     setFault(wrong);
     if (wrong) return;
@@ -37,6 +41,26 @@ export function Log() {
     setDraft({ ...blank(), day: entry.day });
     setChanging(null);
     what.current?.focus();
+  }
+
+  /** Keeps pictures one after the other; what cannot be kept is said, the others stay. */
+  async function takeIn(files: readonly File[]) {
+    const refused: string[] = [];
+    setTaking(files.length);
+    for (const file of files) {
+      const asked = await keepPhoto(file);
+      if (asked.ok)
+        setDraft((d) =>
+          d.photos.includes(asked.value.id) || d.photos.length >= PHOTOS_MAX
+            ? d
+            : { ...d, photos: [...d.photos, asked.value.id] },
+        );
+      else refused.push(`${file.name}: ${asked.refusal.sentence}`);
+      setTaking((n) => n - 1);
+    }
+    if (draft.photos.length + files.length - refused.length > PHOTOS_MAX)
+      refused.push(`An entry holds ${PHOTOS_MAX} pictures: make two of it.`);
+    setFault(refused.length > 0 ? refused.join(' ') : null);
   }
 
   return (
@@ -47,6 +71,15 @@ export function Log() {
             <h1 className="text-[23px] font-semibold leading-7">What was done to it, and why</h1>
             <p className="text-quiet">What you read on the bench stands with its day.</p>
           </div>
+          <label className="flex items-center gap-2 text-[14px]">
+            It is
+            <StageChoice
+              of={design.name}
+              value={design.stage}
+              onChoose={(stage) => edit({ stage })}
+              className="field !w-auto"
+            />
+          </label>
           <button type="button" className="btn" onClick={() => download(`${name}-log.csv`, logCsv(design), 'text/csv')}>
             <Download size={15} /> CSV
           </button>
@@ -87,9 +120,33 @@ export function Log() {
             Why
             <input className="field" value={draft.why} onChange={(e) => setDraft({ ...draft, why: e.target.value })} />
           </label>
-          <button type="submit" className="btn btn-main !min-h-[34px]">
+          <button type="submit" className="btn btn-main !min-h-[34px]" disabled={taking > 0}>
             {changing === null ? 'Write it down' : 'Change it'}
           </button>
+          <div className="min-[760px]:col-span-4">
+            <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[14px]">
+              <label className="btn has-[:focus-visible]:outline-2 has-[:focus-visible]:outline-volt">
+                <ImagePlus size={15} /> {taking > 0 ? `Keeping ${taking}…` : 'Add pictures'}
+                <input
+                  type="file"
+                  multiple
+                  accept="image/jpeg,image/png,image/webp"
+                  className="sr-only"
+                  onChange={(e) => {
+                    void takeIn([...(e.target.files ?? [])]);
+                    e.target.value = '';
+                  }}
+                />
+              </label>
+              <span className="text-quiet">
+                Name a part or a test point, C1 or TP3, and they stand beside it on the circuit.
+              </span>
+            </div>
+            <PhotoStrip
+              pictures={draft.photos.map((id) => ({ id, day: draft.day, what: draft.what }))}
+              onRemove={(gone) => setDraft({ ...draft, photos: draft.photos.filter((id) => id !== gone) })}
+            />
+          </div>
           <p id="log-fault" role="alert" className="min-h-[20px] text-[13.5px] text-fail min-[760px]:col-span-4">
             {fault}
           </p>
@@ -116,10 +173,11 @@ export function Log() {
               <ul className="space-y-1">
                 {d.entries.map(({ at, entry }) => (
                   <li key={at} className="flex items-start gap-2">
-                    <p className="min-w-0 flex-1 break-words">
+                    <div className="min-w-0 flex-1 break-words">
                       <span className="font-semibold">{entry.what}</span>
                       {entry.why !== '' && <span className="block text-[14.5px]">{entry.why}</span>}
-                    </p>
+                      <PhotoStrip pictures={entry.photos.map((id) => ({ id, day: entry.day, what: entry.what }))} />
+                    </div>
                     <IconButton
                       label={`Change: ${entry.what}`}
                       title="Change this entry"

@@ -1,12 +1,13 @@
 'use client';
 
 import { FileUp } from 'lucide-react';
+import Link from 'next/link';
 import { useRef, useState } from 'react';
 import type { Design } from '@/core/design/design';
 import { NAME_MAX } from '@/core/design/how-many';
 import { Alert } from '@/ui/alert';
 import type { Refusal } from '@/ui/api';
-import { readDesignFile } from '@/ui/design-file';
+import { readDesignFile, readDesignText, type FoundDesign } from '@/ui/design-file';
 import { Preview } from './preview';
 import { TextField } from './text-field';
 import { Awaited, WayIn } from './way-in';
@@ -14,14 +15,16 @@ import { Awaited, WayIn } from './way-in';
 /** A file: a design exported before, here or elsewhere. */
 export function FromFile() {
   const input = useRef<HTMLInputElement>(null);
-  const [read, setRead] = useState<{ file: string; design: Design } | null>(null);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [read, setRead] = useState<{ from: string; design: Design; repairs: string[] } | null>(null);
+  const [refused, setRefused] = useState<(Refusal & { id?: string }) | null>(null);
+  const [pasted, setPasted] = useState('');
   const [name, setName] = useState('');
-  async function take(chosen: File) {
-    const found = await readDesignFile(chosen);
-    setRead(found.ok ? { file: chosen.name, design: found.design } : null);
-    setRefusal(found.ok ? null : found.refusal);
+  function show(from: string, found: FoundDesign) {
+    setRead(found.ok ? { from, design: found.design, repairs: found.repairs } : null);
+    setRefused(found.ok ? null : { ...found.refusal, ...(found.id ? { id: found.id } : {}) });
   }
+  const take = async (chosen: File) => show(chosen.name, await readDesignFile(chosen));
+  const takeText = async () => show('what was pasted', await readDesignText(pasted, 'what was pasted'));
   return (
     <WayIn
       form={
@@ -40,7 +43,7 @@ export function FromFile() {
           <input
             ref={input}
             type="file"
-            accept="application/json,.json"
+            accept=".json,.md,.html,.txt"
             className="hidden"
             aria-label="File of a design"
             onChange={(e) => {
@@ -50,14 +53,42 @@ export function FromFile() {
             }}
           />
           <p className="text-[14px] text-quiet">
-            A design exported as JSON, of this version or an older one; or drop it here.
+            A design as JSON, of this version or an older one, the Markdown of a sheet, a shared page; or drop it here.
           </p>
-          {read && <p className="font-semibold">{read.file}</p>}
-          {refusal && (
+          <label className="block text-[14px]">
+            Or paste it, or what the code of a label says
+            <textarea
+              className="field !h-auto min-h-[64px] py-1 font-mono text-[13px]"
+              rows={3}
+              spellCheck={false}
+              value={pasted}
+              onChange={(e) => setPasted(e.target.value)}
+            />
+          </label>
+          <button type="button" className="btn" disabled={pasted.trim() === ''} onClick={() => void takeText()}>
+            Read what was pasted
+          </button>
+          {read && <p className="font-semibold">{read.from}</p>}
+          {read && read.repairs.length > 0 && (
+            <div role="status" className="border-l-[3px] border-tight pl-3 text-[14px]">
+              <p className="font-semibold">Mended, so that it can be read:</p>
+              <ul>
+                {read.repairs.map((r, n) => (
+                  <li key={n}>{r}</li>
+                ))}
+              </ul>
+            </div>
+          )}
+          {refused && (
             <Alert>
-              {refusal.path && <code className="font-semibold">{refusal.path}</code>}
-              {refusal.path && ': '}
-              {refusal.sentence}
+              {refused.path && <code className="font-semibold">{refused.path}</code>}
+              {refused.path && ': '}
+              {refused.sentence}{' '}
+              {refused.id && (
+                <Link className="font-semibold underline" href={`/design/${encodeURIComponent(refused.id)}`}>
+                  Look for it on this shelf
+                </Link>
+              )}
             </Alert>
           )}
           <TextField label="Name" hint="optional" value={name} onChange={(e) => setName(e.target.value)} />

@@ -7,6 +7,9 @@ import { useDesign } from '@/ui/session';
 import type { RemoteSolver } from '@/workers/client';
 import { useSolved } from '@/ui/use-solved';
 import dynamic from 'next/dynamic';
+import { Fragment, useState } from 'react';
+import { FigureButton } from '@/ui/figure-button';
+import { Working } from '@/ui/working';
 import type { Design } from '@/core/design/design';
 
 // Below the bill, and only once it is there: the page stands without it.
@@ -18,6 +21,7 @@ export function Bill() {
   const design = useDesign();
 
   const { value: lines, trouble } = useSolved(askBill);
+  const [opened, setOpened] = useState<string | null>(null);
 
   if (trouble)
     return (
@@ -47,20 +51,42 @@ export function Bill() {
         </thead>
         <tbody>
           {lines.map((l, n) => (
-            <tr key={n} className="border-t border-rule/60">
-              <td className="whitespace-nowrap px-2 py-1 font-medium">{l.references}</td>
-              <td className="px-2">{l.what}</td>
-              <td className="px-2 text-right">{l.count}</td>
-              <td className="px-2">{l.needed}</td>
-              <td className="px-2">{l.had}</td>
-              <td className={`px-2 ${l.fromDrawer === null ? '' : 'text-volt'}`}>
-                {l.fromDrawer === null ? 'to buy' : `drawer: ${l.fromDrawer}`}
-              </td>
-              <td className="whitespace-nowrap px-2 text-right">
-                {formatQuantity(l.count * l.priceEachEur, 'EUR')}
-                {l.typicalPrice && <span className="text-quiet"> ≈</span>}
-              </td>
-            </tr>
+            <Fragment key={n}>
+              <tr className="border-t border-rule/60">
+                <td className="whitespace-nowrap px-2 py-1 font-medium">{l.references}</td>
+                <td className="px-2">{l.what}</td>
+                <td className="px-2 text-right">{l.count}</td>
+                <td className="px-2">
+                  {l.bears.length === 0
+                    ? l.needed
+                    : l.bears.map((f, i) => (
+                        <Fragment key={f.id}>
+                          {i > 0 && ', '}
+                          <FigureButton figure={f} open={opened} onOpen={setOpened} />
+                        </Fragment>
+                      ))}
+                </td>
+                <td className="px-2">{l.had}</td>
+                <td className={`px-2 ${l.fromDrawer === null ? '' : 'text-volt'}`}>
+                  {l.fromDrawer === null ? 'to buy' : `drawer: ${l.fromDrawer}`}
+                </td>
+                <td className="whitespace-nowrap px-2 text-right">
+                  {formatQuantity(l.count * l.priceEachEur, 'EUR')}
+                  {l.typicalPrice && <span className="text-quiet"> ≈</span>}
+                </td>
+              </tr>
+              {l.bears
+                .filter((f) => f.id === opened)
+                .map((f) => (
+                  <tr key={f.id}>
+                    <td colSpan={7} className="px-2 pb-2">
+                      <div className="border-l-2 border-volt pl-3">
+                        <Working figure={f} />
+                      </div>
+                    </td>
+                  </tr>
+                ))}
+            </Fragment>
           ))}
         </tbody>
         <tfoot>

@@ -1,9 +1,9 @@
 'use client';
 
 import { useRef, type KeyboardEvent, type PointerEvent, type Ref } from 'react';
-import { polyline } from '@/ui/polyline';
+import { polyline } from '@/core/picture/polyline';
 import type { MeasuredTrace } from '@/core/study/scope-shapes';
-import { apart } from '@/ui/terrace/geometry';
+import { apart } from '@/core/picture/terrace-geometry';
 import { formatQuantity } from '@/core/quantity/format';
 import { DIVISIONS, STROKES, type Shown } from './channel';
 

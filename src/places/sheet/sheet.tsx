@@ -1,14 +1,15 @@
 'use client';
 
 import { figureText } from '@/core/study/figure';
-import { Download, Printer } from 'lucide-react';
+import { Printer, Tag } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { Design } from '@/core/design/design';
 import { NOTE_MAX } from '@/core/design/how-many';
 import { arrangementWords, ratingWords } from '@/core/design/words';
 import { report } from '@/core/sheet/report';
+import type { Paper } from '@/core/sheet/pdf';
 import { summaryOf } from '@/core/picture/summary';
-import { downloadDesign } from '@/ui/download';
 import { MiniTerrace } from '@/ui/terrace/mini-terrace';
 import { useDesign, useEdit, useSession, useView } from '@/ui/session';
 import { Working } from '@/ui/working';
@@ -16,11 +17,13 @@ import { useSolved } from '@/ui/use-solved';
 import { Alert } from '@/ui/alert';
 import type { RemoteSolver } from '@/workers/client';
 import { Room } from '@/ui/room';
+import { TakeAlong } from './take-along';
+
+// Its code is made by a package of its own, and only where a label is wanted.
+const LabelMaker = dynamic(() => import('./label-maker').then((m) => m.LabelMaker), { ssr: false });
 
 const askBench = (solver: RemoteSolver, design: Design) => solver.bench(design);
 const askMost = (solver: RemoteSolver, design: Design) => solver.most(design);
-
-type Paper = 'A4' | 'Letter';
 
 /** Sheet: what will I want to know in two years? One page that stays with the box. */
 export function Sheet() {
@@ -33,6 +36,7 @@ export function Sheet() {
   const { value: most, trouble: mostTrouble } = useSolved(askMost);
   const [opened, setOpened] = useState<string | null>(null);
   const [paper, setPaper] = useState<Paper>('A4');
+  const [labelled, setLabelled] = useState(false);
 
   // What could not be found is said above the sheet and left out of it; what is still on its way is waited for.
   const found = (points || benchTrouble) && (most || mostTrouble);
@@ -40,21 +44,26 @@ export function Sheet() {
   return (
     <Room name="Sheet" className="bg-sunk print:bg-transparent">
       <style>{`@page { size: ${paper === 'A4' ? 'A4' : 'letter'}; margin: 11mm 12mm; }`}</style>
-      <div className="mx-auto flex max-w-[860px] items-center gap-3 px-5 py-3 print:hidden">
-        <p className="mr-auto text-quiet">Prints in black; on one page unless the notes are long.</p>
+      <div className="mx-auto flex max-w-[860px] flex-wrap items-center gap-x-3 gap-y-2 px-5 py-3 print:hidden">
         <label className="flex items-center gap-2">
           Paper
           <select className="field !w-auto" value={paper} onChange={(e) => setPaper(e.target.value as Paper)}>
-            <option>A4</option>
-            <option>Letter</option>
+            <option value="A4">A4</option>
+            <option value="LETTER">Letter</option>
           </select>
         </label>
-        <button type="button" className="btn" onClick={() => downloadDesign(design)}>
-          <Download size={16} /> Export JSON
-        </button>
-        <button type="button" className="btn btn-main" onClick={() => window.print()}>
+        {page && picture && <TakeAlong picture={picture} page={page} paper={paper} />}
+        <button type="button" className="btn" onClick={() => window.print()}>
           <Printer size={16} /> Print
         </button>
+        <button type="button" className="btn" aria-expanded={labelled} onClick={() => setLabelled(!labelled)}>
+          <Tag size={16} /> Label
+        </button>
+        {labelled && picture && (
+          <div className="w-full border-l-[3px] border-volt bg-raised px-4 py-3">
+            <LabelMaker picture={picture} />
+          </div>
+        )}
       </div>
       {trouble && (
         <Alert className="mx-auto max-w-[860px] px-5 pb-2">
@@ -213,6 +222,34 @@ export function Sheet() {
               </tbody>
             </table>
           </section>
+          {page.tryFirst.length > 0 && (
+            <section className="mt-2">
+              <h2 className="text-[15px] font-semibold">When it fails, try first</h2>
+              <p>In this order, unloaded but for the last: the first one outside its window is where to look.</p>
+              <ol>
+                {page.tryFirst.map((t) => (
+                  <li key={t.label} className="border-t border-rule">
+                    <span className="font-semibold">
+                      {t.label}, {t.should}.
+                    </span>{' '}
+                    <span className="text-quiet">Less:</span> {t.low} <span className="text-quiet">More:</span> {t.high}
+                  </li>
+                ))}
+              </ol>
+            </section>
+          )}
+          {page.changed.length > 0 && (
+            <section className="mt-2">
+              <h2 className="text-[15px] font-semibold">Last done to it, and why</h2>
+              <ul>
+                {page.changed.map((c, n) => (
+                  <li key={n} className="border-t border-rule">
+                    <span className="text-quiet">{c.day}</span> <span className="font-semibold">{c.what}</span> {c.why}
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
           <section className="mt-2">
             <h2 className="text-[15px] font-semibold">
               <label htmlFor="note">Notes</label>

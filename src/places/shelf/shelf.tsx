@@ -4,6 +4,8 @@ import { Copy, Download, FileUp, Plus, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { STAGES, type StageOfLife } from '@/core/design/kinds';
+import { STAGE_WORDS } from '@/core/design/stage-words';
 import type { Summary } from '@/core/picture/summary';
 import type { ShelfEntry } from '@/server/designs';
 import {
@@ -13,16 +15,20 @@ import {
   fetchSummaries,
   removeDesign,
   restoreDesign,
+  saveDesign,
   type Refusal,
 } from '@/ui/api';
 import { download, downloadDesign, fileName } from '@/ui/download';
 import { Mark } from '@/ui/mark';
+import { StageChoice } from '@/ui/stage-choice';
 import { StateSign } from '@/ui/state-sign';
 import { ThemeSwitch } from '@/ui/theme-switch';
 import { SHELF_PAGE } from './page-size';
 import { MiniTerrace } from '@/ui/terrace/mini-terrace';
 
 type Order = 'recent' | 'worst' | 'name';
+/** What of the shelf is looked at: all but what is retired, or one stage. */
+type Held = 'kept' | StageOfLife;
 
 /** How often the shelf asks again while something on it is being looked at, ms. */
 const ASK_AGAIN_MS = 700;
@@ -60,18 +66,21 @@ export function Shelf({
   const [refusal, setRefusal] = useState<(Refusal & { what: string }) | null>(null);
   const [search, setSearch] = useState('');
   const [order, setOrder] = useState<Order>('recent');
+  const [held, setHeld] = useState<Held>('kept');
   const [shown, setShown] = useState(SHELF_PAGE);
   const wanted = useDeferredValue(search.trim().toLowerCase());
 
   const list = useMemo(() => {
     const found = entries.filter(
       (e) =>
-        e.id !== gone?.id && (wanted === '' || `${e.name} ${e.headline?.rating ?? ''}`.toLowerCase().includes(wanted)),
+        e.id !== gone?.id &&
+        (held === 'kept' ? e.stage !== 'retired' : e.stage === held) &&
+        (wanted === '' || `${e.name} ${e.headline?.rating ?? ''}`.toLowerCase().includes(wanted)),
     );
     if (order === 'name') found.sort((a, b) => a.name.localeCompare(b.name));
     if (order === 'worst') found.sort((a, b) => trouble(b) - trouble(a));
     return found;
-  }, [entries, gone, wanted, order]);
+  }, [entries, gone, wanted, order, held]);
 
   // Terraces that come into view later than the page are fetched then.
   const [fetched, setFetched] = useState<Record<string, Summary>>({});
@@ -113,6 +122,15 @@ export function Shelf({
     const created = await createDesign({ ...design, name: `${design.name.slice(0, 72)}, copy` });
     if (created.ok) router.refresh();
     else setRefusal({ what, ...created.refusal });
+  }
+
+  async function goOn(entry: ShelfEntry, stage: StageOfLife) {
+    const what = `‘${entry.name}’ was not changed.`;
+    const found = await fetchDesign(entry.id);
+    if (!found.ok) return setRefusal({ what, ...found.refusal });
+    const saved = await saveDesign({ ...found.value, design: { ...found.value.design, stage } });
+    if (saved.ok) router.refresh();
+    else setRefusal({ what, ...saved.refusal });
   }
 
   async function take(entry: ShelfEntry) {
@@ -172,8 +190,8 @@ export function Shelf({
         </p>
       )}
       <main>
-        {entries.length > 3 && (
-          <div className="mb-3 flex items-center gap-3">
+        {(entries.length > 3 || entries.some((e) => e.stage === 'retired')) && (
+          <div className="mb-3 flex flex-wrap items-center gap-3">
             <input
               className="field max-w-[320px]"
               type="search"
@@ -191,6 +209,19 @@ export function Shelf({
               <option value="recent">Last changed first</option>
               <option value="worst">In trouble first</option>
               <option value="name">By name</option>
+            </select>
+            <select
+              className="field !w-auto"
+              aria-label="Which of them"
+              value={held}
+              onChange={(e) => setHeld(e.target.value as Held)}
+            >
+              <option value="kept">All but retired</option>
+              {STAGES.map((s) => (
+                <option key={s} value={s}>
+                  {STAGE_WORDS[s]}
+                </option>
+              ))}
             </select>
             <span className="text-quiet">
               {list.length} of {entries.length}
@@ -215,6 +246,7 @@ export function Shelf({
                 key={e.id}
                 entry={e}
                 summary={drawn[e.id] ?? fetched[e.id]}
+                onStage={(stage) => void goOn(e, stage)}
                 onRemove={() => void remove(e)}
                 onDuplicate={() => void duplicate(e)}
                 onExport={() => void take(e)}
@@ -222,8 +254,14 @@ export function Shelf({
             ))}
           </ul>
         )}
-        {list.length === 0 && entries.length > 0 && search && (
-          <p className="mt-8 text-center text-quiet">Nothing on the shelf matches ‘{search}’.</p>
+        {list.length === 0 && entries.length > 0 && !(gone && entries.length === 1) && (
+          <p className="mt-8 text-center text-quiet">
+            {search
+              ? `Nothing on the shelf matches ‘${search}’.`
+              : held === 'kept'
+                ? 'All that is left here is retired.'
+                : `Nothing here is at that stage: ${STAGE_WORDS[held].toLowerCase()}.`}
+          </p>
         )}
         {list.length > shown && (
           <button type="button" className="btn mx-auto mt-5" onClick={() => setShown(shown + 4 * SHELF_PAGE)}>
@@ -238,12 +276,14 @@ export function Shelf({
 function Entry({
   entry,
   summary,
+  onStage,
   onRemove,
   onDuplicate,
   onExport,
 }: {
   entry: ShelfEntry;
   summary: Summary | undefined;
+  onStage(stage: StageOfLife): void;
   onRemove(): void;
   onDuplicate(): void;
   onExport(): void;
@@ -261,6 +301,16 @@ function Entry({
             {entry.name}
           </Link>
         </h2>
+        <div className="float-right -mr-1 ml-2">
+          {!entry.fault && (
+            <StageChoice
+              of={entry.name}
+              value={entry.stage}
+              onChoose={onStage}
+              className="relative z-10 min-h-[24px] cursor-pointer rounded border border-transparent bg-transparent text-right text-[13.5px] text-quiet hover:border-edge"
+            />
+          )}
+        </div>
         <p className="text-[14px] text-quiet">
           {headline?.rating ?? (entry.fault ? 'Nothing to show' : 'Being looked at…')}
           {headline?.hazard && <span className="font-semibold text-fail"> ⚠ hazardous voltage</span>}

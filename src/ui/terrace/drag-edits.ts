@@ -5,7 +5,7 @@ import type { Picture } from '@/core/picture/picture';
 import { withOutput } from '@/core/design/regulator-edit';
 import { regulatorModel } from '@/core/parts/regulators';
 import { E12, nearestInDecades } from '@/core/quantity/preferred';
-import type { VoltAxis } from '@/ui/terrace/geometry';
+import type { VoltAxis } from '@/core/picture/terrace-geometry';
 import { modelOf } from '@/core/circuit/feed';
 import { dcSourceOf } from '@/core/design/source';
 import { openVolts, type DcSource } from '@/core/parts/dc-source';

@@ -2,7 +2,7 @@ import type { Band, Picture } from '@/core/picture/picture';
 import type { StationId } from '@/core/judge/verdict';
 import type { StationHeat } from '@/core/study/warmth';
 import { formatQuantity } from '@/core/quantity/format';
-import type { Columns } from '@/ui/terrace/geometry';
+import type { Columns } from '@/core/picture/terrace-geometry';
 
 interface Props {
   picture: Picture;

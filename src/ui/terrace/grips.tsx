@@ -1,7 +1,7 @@
 import { termsOf } from '@/core/design/source';
 import type { Band, Picture } from '@/core/picture/picture';
 import { dragEdits } from './drag-edits';
-import type { Columns, VoltAxis } from './geometry';
+import type { Columns, VoltAxis } from '@/core/picture/terrace-geometry';
 import { Grip } from './grip';
 import type { RailScene } from './rail-scene';
 

@@ -1,6 +1,6 @@
 import type { RegulatorModel } from '@/core/parts/regulators/model';
 import { formatQuantity } from '@/core/quantity/format';
-import { pathOf, type Point } from './geometry';
+import { pathOf, type Point } from '@/core/picture/terrace-geometry';
 import { Tag } from './tag';
 
 interface Props {

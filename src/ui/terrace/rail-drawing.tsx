@@ -7,7 +7,7 @@ import { BANDS, type Band, type Picture } from '@/core/picture/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { onRail } from '@/core/study/point';
-import { archPoints, flatPoints, bandOf, pathOf, shortfallArea, type Columns } from '@/ui/terrace/geometry';
+import { archPoints, flatPoints, bandOf, pathOf, shortfallArea, type Columns } from '@/core/picture/terrace-geometry';
 import { LimitCurve } from './limit-curve';
 import { Daylight } from './daylight';
 import type { RailScene } from './rail-scene';

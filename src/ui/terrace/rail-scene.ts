@@ -1,7 +1,7 @@
 import { levelsOf, type Levels } from '@/core/picture/levels';
 import { BANDS, type Band, type Picture } from '@/core/picture/picture';
 import { onRail } from '@/core/study/point';
-import { followPoints, steps, wavePoints, type Columns, type Point } from '@/ui/terrace/geometry';
+import { followPoints, steps, wavePoints, type Columns, type Point } from '@/core/picture/terrace-geometry';
 
 /** One rail in one mains band as lines over the terrace's columns, volts as magnitudes. */
 export interface RailLines {

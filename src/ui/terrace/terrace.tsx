@@ -11,7 +11,7 @@ import type { StationId } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { orSay } from '@/ui/loading';
 import { useSession, useView } from '@/ui/session';
-import { axisTicks, columns, lensAxis, voltAxis, type VoltAxis } from '@/ui/terrace/geometry';
+import { axisTicks, columns, lensAxis, voltAxis, type VoltAxis } from '@/core/picture/terrace-geometry';
 import { Embers } from './embers';
 import { RailDrawing } from './rail-drawing';
 import { lensOf } from './lens';

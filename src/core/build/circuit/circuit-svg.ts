@@ -1,7 +1,6 @@
+import { escaped } from '@/core/quantity/escaped';
 import { LINE_PX, type CircuitDrawing } from './drawing';
 import { strokesOf, type Convention } from './strokes';
-
-const escaped = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
 
 /** A drawing of a circuit as a file of its own, in black. */
 export function circuitSvg(drawing: CircuitDrawing, convention: Convention, title: string): string {

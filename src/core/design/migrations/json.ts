@@ -9,3 +9,11 @@ export function filled(document: Json, key: string, more: Json): unknown {
   const old = document[key];
   return isRecord(old) ? { ...more, ...old } : old;
 }
+
+/** The same of each group in a list. */
+export function eachFilled(document: Json, key: string, more: Json): unknown {
+  const old = document[key];
+  return Array.isArray(old)
+    ? old.map((member) => (isRecord(member) ? { ...more, ...member } : (member as unknown)))
+    : old;
+}

@@ -40,6 +40,8 @@ export interface AheadModel {
 
 /** What a tracking one draws for its zener, A. */
 const TRACKING_A = 0.004;
+/** Typical, in hobby quantities. */
+const INPUT_CAPACITOR_EUR = 0.1;
 const ONE = { passes: 1, emitterOhm: 0 };
 
 export function aheadModel(pre: PreRegulator): AheadModel | null {
@@ -64,9 +66,15 @@ export function aheadModel(pre: PreRegulator): AheadModel | null {
       jcKPerW: size.thetaJcKPerW,
       jaKPerW: size.thetaJaKPerW,
       junctionMaxC: REGULATOR_JUNCTION_MAX_C,
-      priceEur,
-      // What else stands at its pins the regulator behind it has at its own.
-      wired: wired.filter((w) => w.kind === 'regulator').map((w) => ({ ...w, what: 'shares volts and heat' })),
+      priceEur: priceEur + INPUT_CAPACITOR_EUR,
+      // At its output stands the regulator behind it with a capacitor of its own; its input wants one.
+      wired: wired.flatMap((w): WiredPart[] =>
+        w.kind === 'regulator'
+          ? [{ ...w, what: 'shares volts and heat' }]
+          : w.pins['plus'] === 'in'
+            ? [{ ...w, billed: undefined }]
+            : [],
+      ),
     };
   }
   const t = passTransistor(pre.transistor);

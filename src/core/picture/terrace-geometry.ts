@@ -1,7 +1,7 @@
 import type { Levels } from '@/core/picture/levels';
 import { niceStep } from '@/core/quantity/nice-step';
-import { polyline } from '../polyline';
-import { voltScale, type VoltScale } from './volt-scale';
+import { polyline } from '@/core/picture/polyline';
+import { voltScale, type VoltScale } from '@/core/picture/volt-scale';
 
 type Span = [number, number];
 
