@@ -19,7 +19,7 @@ const config = {
     ],
   },
   // These come as ES modules only.
-  transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z-]+|internmap|ml-[a-z-]+|is-any-array|flatqueue)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z-]+|internmap|ml-[a-z-]+|is-any-array|flatqueue|pdfjs-dist)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   setupFiles: ['<rootDir>/tests/unit/setup.ts'],
   testPathIgnorePatterns: ['/node_modules/', '<rootDir>/.mutate/'],

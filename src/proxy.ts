@@ -64,4 +64,5 @@ function readable(pathname: string): boolean {
   }
 }
 
-export const config = { matcher: ['/((?!_next/static|_next/image|icon.svg).*)'] };
+// A backup that is handed in is larger than anything that is held in memory on its way: its route asks by itself.
+export const config = { matcher: ['/((?!_next/static|_next/image|icon.svg|api/backup/look).*)'] };

@@ -1,6 +1,8 @@
 import { SHELF_PAGE } from '@/places/shelf/page-size';
 import { Shelf } from '@/places/shelf/shelf';
-import { databaseTrouble } from '@/server/database';
+import { backupReminder } from '@/places/shelf/backup-reminder';
+import { lastBackup } from '@/server/backup';
+import { database, databaseTrouble } from '@/server/database';
 import { store } from '@/server/store';
 import { FileTrouble } from '@/ui/file-trouble';
 
@@ -16,6 +18,14 @@ export default function Page() {
       entries={entries}
       drawn={store().summaries(entries.slice(0, SHELF_PAGE).map((e) => e.id))}
       notice={trouble?.message ?? null}
+      backup={
+        trouble
+          ? null
+          : backupReminder(
+              lastBackup(database()),
+              entries.map((e) => e.updatedAt),
+            )
+      }
     />
   );
 }

@@ -14,9 +14,12 @@ export interface Opened {
   readOnly: DatabaseTrouble | null;
 }
 
-/** A file that is kept: migrated, copied once a day. `:memory:` for a test. */
-export function openDatabase(file: string): Database.Database {
-  const { db, readOnly } = openFile(file);
+/**
+ * A file that is kept: migrated, copied once a day. `:memory:` for a test.
+ * @param copies false for one that is only passing through
+ */
+export function openDatabase(file: string, { copies = true } = {}): Database.Database {
+  const { db, readOnly } = openFile(file, copies);
   if (readOnly) throw readOnly;
   return db;
 }
@@ -27,13 +30,13 @@ export function openDatabase(file: string): Database.Database {
  * @throws DatabaseTrouble when it is damaged or cannot be reached
  * @throws Error when a migration fails; the file is then as it was
  */
-export function openFile(file: string): Opened {
+export function openFile(file: string, copies = true): Opened {
   const inMemory = file === ':memory:';
   try {
     const existed = !inMemory && existsSync(file);
     if (!inMemory) mkdirSync(path.dirname(file), { recursive: true });
     const known = migrationFiles();
-    const newest = Number(known.at(-1)!.slice(0, 3));
+    const newest = newestVersion();
     const db = new Database(file, { timeout: BUSY_MS });
     if (existed) check(db);
     if (versionOf(db) > newest) {
@@ -43,14 +46,17 @@ export function openFile(file: string): Opened {
     db.pragma('journal_mode = WAL');
     // An autosave that was answered has to survive a pulled plug, not only a killed process.
     db.pragma('synchronous = FULL');
-    migrate(db, existed ? file : null, known);
-    if (existed) keepDailyCopy(db, file);
+    migrate(db, existed && copies ? file : null, known);
+    if (existed && copies) keepDailyCopy(db, file);
     return { db, readOnly: null };
   } catch (error) {
     const kind = troubleOf(error);
     throw kind ? troubleWith(kind, file) : error;
   }
 }
+
+/** The version this program brings a file up to. */
+export const newestVersion = (): number => Number(migrationFiles().at(-1)!.slice(0, 3));
 
 function troubleWith(kind: TroubleKind, file: string): DatabaseTrouble {
   return new DatabaseTrouble(kind, troubleWords(kind, file), file, copiesOf(file)[0] ?? null);

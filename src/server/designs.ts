@@ -167,12 +167,14 @@ export function designStore(db: Database.Database) {
     restore(id: string): boolean {
       return mark.run(null, id).changes === 1;
     },
-    /** Fills an empty database at once; of two programs that start on it together only one does. */
-    fillIfEmpty(designs: readonly { design: Design; at: string }[]): void {
+    /** Fills an empty database at once; of two programs that start on it together only one does, and is told so. */
+    fillIfEmpty(designs: readonly { design: Design; at: string }[]): boolean {
       const fill = db.transaction(() => {
-        if (count.get()!.n === 0) for (const { design, at } of designs) this.create(design, at);
+        if (count.get()!.n > 0) return false;
+        for (const { design, at } of designs) this.create(design, at);
+        return true;
       });
-      fill.immediate();
+      return fill.immediate();
     },
   };
 }

@@ -1,4 +1,5 @@
 import { NextResponse, type NextRequest } from 'next/server';
+import { allowedHost } from './allowed-host';
 import { databaseFile, refuseReadOnly } from './database';
 import { DEPTH_MAX } from './stored-document';
 import { depthOfJson } from './json-depth';
@@ -50,6 +51,12 @@ export function refuseForeign(request: NextRequest): NextResponse | null {
     return problem(403, 'Not from here', 'Changes are taken from this program’s own pages only.');
   }
   return null;
+}
+
+/** Refuses a request for another host, where the proxy that refuses all others does not stand in front. */
+export function refuseHost(request: NextRequest): NextResponse | null {
+  const host = request.headers.get('host');
+  return allowedHost(host) ? null : problem(403, 'Not from here', 'This program answers on this machine only.');
 }
 
 /** What failed, told apart: the file, or the program itself. */

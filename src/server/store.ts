@@ -1,7 +1,8 @@
 import { startingDrawer } from '@/core/drawer/starting';
-import { database, refuseReadOnly } from './database';
+import { database, databaseFile, refuseReadOnly } from './database';
 import { demoDesigns } from '@/core/design/demo-designs';
 import { demoDrawer } from './demo-drawer';
+import { fillDemoRecords } from './demo-records';
 import { instrumentStore, type InstrumentStore } from './instruments/store';
 import { designStore, type DesignsStore } from './designs';
 import { partStore, type PartStore } from './parts';
@@ -31,9 +32,13 @@ export function store(): DesignsStore {
     designs = designStore(database());
     if (process.env['EMBER_RAIL_DEMO'] && writable()) {
       // Written a second apart so that the shelf keeps their order.
-      designs.fillIfEmpty(
+      const filled = designs.fillIfEmpty(
         demoDesigns().map((design, n) => ({ design, at: new Date(Date.now() - n * 1000).toISOString() })),
       );
+      if (filled) {
+        drawer();
+        fillDemoRecords(database(), databaseFile(), designs);
+      }
     }
   }
   // After what was asked for: a design saved now is summed up too.

@@ -51,7 +51,7 @@ export function labelOf(
           : `Fuse T ${n(fuse, 'A')}, 250 V`,
       `${day}${kept ? `, revision ${kept.revision}` : ''}`,
     ],
-    hazard: hazard === null ? null : 'Dangerous volts inside. Plug out, wait, measure.',
+    hazard: hazard === null ? null : 'Dangerous volts inside',
     code: labelCode(design, kept?.id ?? null),
   };
 }

@@ -27,6 +27,8 @@ const FACES = {
   bolditalics: 'Roboto-MediumItalic.ttf',
 };
 const MARGIN_PT = 32;
+/** Letter is the shorter page, and holds the same sheet. */
+const LETTERS_PT = { A4: 7.2, LETTER: 6.8 } as const;
 const FOOTER_PT = 16;
 
 /** A PDF with its fonts in it, text that can be selected, black ink, and pages that are counted. */
@@ -92,17 +94,17 @@ interface Maker {
 }
 
 /** What is the same in all of them, with a date that does not move. */
-function aboutIt(title: string, day: string) {
+function aboutIt(title: string, day: string, fontSize: number = LETTERS_PT.A4) {
   const at = new Date(`${day}T12:00:00Z`);
   return {
     info: { title, creator: 'Ember Rail', producer: 'Ember Rail', creationDate: at, modDate: at },
-    defaultStyle: { font: FONT, fontSize: 7.2, lineHeight: 1.02, color: 'black' },
+    defaultStyle: { font: FONT, fontSize, lineHeight: 1.02, color: 'black' },
   };
 }
 
 function definitionOf({ title, day, paper, content }: Print): TDocumentDefinitions {
   return {
-    ...aboutIt(title, day),
+    ...aboutIt(title, day, LETTERS_PT[paper]),
     pageSize: paper,
     pageMargins: [MARGIN_PT, MARGIN_PT, MARGIN_PT, FOOTER_PT + 14],
     footer: (page, of) => ({

@@ -43,9 +43,9 @@ export function LabelMaker({ picture }: { picture: Picture }) {
         )}
       </div>
       <div className="min-w-[240px] flex-1 space-y-1.5 text-[14px]">
-        <div className="flex flex-wrap items-end gap-2">
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
           {(['w', 'h'] as const).map((side) => (
-            <label key={side} className="block">
+            <label key={side} className="flex items-center gap-1.5">
               {side === 'w' ? 'Wide, mm' : 'High, mm'}
               <input
                 className="field !w-[84px]"

@@ -44,21 +44,24 @@ export function Sheet() {
   return (
     <Room name="Sheet" className="bg-sunk print:bg-transparent">
       <style>{`@page { size: ${paper === 'A4' ? 'A4' : 'letter'}; margin: 11mm 12mm; }`}</style>
-      <div className="mx-auto flex max-w-[860px] flex-wrap items-center gap-x-3 gap-y-2 px-5 py-3 print:hidden">
-        <label className="flex items-center gap-2">
-          Paper
-          <select className="field !w-auto" value={paper} onChange={(e) => setPaper(e.target.value as Paper)}>
-            <option value="A4">A4</option>
-            <option value="LETTER">Letter</option>
-          </select>
-        </label>
-        {page && picture && <TakeAlong picture={picture} page={page} paper={paper} />}
-        <button type="button" className="btn" onClick={() => window.print()}>
-          <Printer size={16} /> Print
-        </button>
-        <button type="button" className="btn" aria-expanded={labelled} onClick={() => setLabelled(!labelled)}>
-          <Tag size={16} /> Label
-        </button>
+      <div className="mx-auto max-w-[860px] px-5 py-3 print:hidden">
+        {page && picture && (
+          <TakeAlong picture={picture} page={page} paper={paper}>
+            <button type="button" className="btn" onClick={() => window.print()}>
+              <Printer size={16} /> Print
+            </button>
+            <button type="button" className="btn" aria-expanded={labelled} onClick={() => setLabelled(!labelled)}>
+              <Tag size={16} /> Label
+            </button>
+            <label className="ml-auto flex items-center gap-2">
+              Paper
+              <select className="field !w-auto" value={paper} onChange={(e) => setPaper(e.target.value as Paper)}>
+                <option value="A4">A4</option>
+                <option value="LETTER">Letter</option>
+              </select>
+            </label>
+          </TakeAlong>
+        )}
         {labelled && picture && (
           <div className="w-full border-l-[3px] border-volt bg-raised px-4 py-3">
             <LabelMaker picture={picture} />

@@ -1,7 +1,7 @@
 'use client';
 
 import { Download } from 'lucide-react';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { Picture } from '@/core/picture/picture';
 import type { Report } from '@/core/sheet/report';
 import type { Paper } from '@/core/sheet/pdf';
@@ -12,8 +12,7 @@ import { picturesOfLog } from './pictures-of-log';
 
 type What = 'PDF' | 'Markdown' | 'Shared page' | 'Bench log' | 'Parts list' | 'Terrace' | 'JSON';
 
-const FILES: readonly { what: What; says: string }[] = [
-  { what: 'PDF', says: 'the sheet, made here' },
+const ALSO: readonly { what: What; says: string }[] = [
   { what: 'Bench log', says: 'PDF: readings and days, with pictures' },
   { what: 'Parts list', says: 'PDF: everything it is made of' },
   { what: 'Shared page', says: 'HTML: opens anywhere, with the design in it' },
@@ -23,7 +22,18 @@ const FILES: readonly { what: What; says: string }[] = [
 ];
 
 /** Everything of the sheet that can be taken along as a file. */
-export function TakeAlong({ picture, page, paper }: { picture: Picture; page: Report; paper: Paper }) {
+export function TakeAlong({
+  picture,
+  page,
+  paper,
+  children,
+}: {
+  picture: Picture;
+  page: Report;
+  paper: Paper;
+  /** What stands beside the first of them. */
+  children: ReactNode;
+}) {
   const [making, setMaking] = useState<What | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const { design } = picture;
@@ -82,12 +92,18 @@ export function TakeAlong({ picture, page, paper }: { picture: Picture; page: Re
 
   return (
     <section aria-label="Take it along" className="print:hidden">
-      <ul className="flex flex-wrap gap-1.5">
-        {FILES.map(({ what, says }) => (
+      <div className="flex flex-wrap items-center gap-2">
+        <button type="button" className="btn btn-main" disabled={making !== null} onClick={() => void take('PDF')}>
+          <Download size={16} /> {making === 'PDF' ? 'Making…' : 'PDF'}
+        </button>
+        {children}
+      </div>
+      <ul aria-label="Also as a file" className="mt-2 flex flex-wrap gap-1.5">
+        {ALSO.map(({ what, says }) => (
           <li key={what}>
             <button
               type="button"
-              className={`btn ${what === 'PDF' ? 'btn-main' : ''}`}
+              className="btn btn-bare"
               title={says}
               disabled={making !== null}
               onClick={() => void take(what)}

@@ -54,11 +54,14 @@ export function Shelf({
   entries: given,
   drawn,
   notice,
+  backup,
 }: {
   entries: ShelfEntry[];
   drawn: Record<string, Summary>;
   /** Why nothing can be changed; null where it can. */
   notice: string | null;
+  /** What reminds of a backup; null where none is due. */
+  backup: string | null;
 }) {
   const router = useRouter();
   const { entries, stale } = useShelf(given);
@@ -157,6 +160,9 @@ export function Shelf({
         <Link href="/drawer" className="btn">
           Drawer
         </Link>
+        <Link href="/backup" className="btn">
+          Backup
+        </Link>
         <Link href="/new" className="btn btn-main">
           <Plus size={16} /> Begin a supply
         </Link>
@@ -164,6 +170,14 @@ export function Shelf({
       {notice && (
         <p role="status" className="mb-3 rounded border-2 border-tight px-3 py-2">
           {notice}
+        </p>
+      )}
+      {backup && (
+        <p className="mb-3 rounded border border-edge bg-raised px-3 py-1.5">
+          {backup}{' '}
+          <Link href="/backup" className="font-semibold underline">
+            Make one
+          </Link>
         </p>
       )}
       {refusal && (

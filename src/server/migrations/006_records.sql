@@ -13,3 +13,9 @@ ALTER TABLE designs ADD COLUMN stage TEXT NOT NULL DEFAULT 'sketch';
 UPDATE designs SET stage = 'measured'
 WHERE json_valid(document)
   AND (json_array_length(document, '$.bench.readings') > 0 OR json_array_length(document, '$.bench.loadLine') > 0);
+
+-- What the program itself remembers: when the last backup was made.
+CREATE TABLE remembered (
+  what   TEXT PRIMARY KEY,
+  value  TEXT NOT NULL
+) STRICT;
