@@ -147,6 +147,8 @@ export function DesignFrame({ children }: { children: ReactNode }) {
     ),
     { name: 'Go to the shelf', run: () => router.push('/') },
     { name: 'New design', run: () => router.push('/new') },
+    { name: 'Words: what every term means', run: () => router.push('/glossary') },
+    { name: 'Backup and restore', run: () => router.push('/backup') },
     { name: 'Export this design as JSON', run: () => downloadDesign(store.getState().design) },
     { name: 'Theme: light or dark', run: toggleTheme },
     { name: 'Low line in front', hint: '1', run: () => view.setState({ band: 'low' }) },

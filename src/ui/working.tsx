@@ -1,4 +1,5 @@
 import { formatQuantity } from '@/core/quantity/format';
+import { Explained } from './explained';
 import { figureText, type Figure } from '@/core/study/figure';
 
 const ORIGIN_WORDS: Record<Figure['origin'], string> = {
@@ -30,7 +31,9 @@ export function Working({ figure, named = true }: { figure: Figure; named?: bool
           {figure.condition ? `, ${figure.condition}` : ''}
         </span>
       </p>
-      <p className="mt-0.5 italic">{figure.expression}</p>
+      <p className="mt-0.5 italic">
+        <Explained text={figure.expression} />
+      </p>
       {figure.inputs.length > 0 && (
         <ul className="mt-0.5 flex flex-wrap gap-x-4">
           {figure.inputs.map((input) => (
@@ -48,7 +51,9 @@ export function Working({ figure, named = true }: { figure: Figure; named?: bool
           {formatQuantity(figure.estimate.value, figure.unit)}
         </p>
       )}
-      <p className="mt-0.5 text-[13px] text-quiet">{[figure.source, ...figure.assumes].join(' ')}</p>
+      <p className="mt-0.5 text-[13px] text-quiet">
+        <Explained text={[figure.source, ...figure.assumes].join(' ')} />
+      </p>
     </div>
   );
 }

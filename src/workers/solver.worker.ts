@@ -1,4 +1,6 @@
 import type { UnderWay } from '@/core/bench/next-step';
+import { differences, type Difference } from '@/core/picture/differences';
+import { billDifferences, type BillsCompared } from '@/core/study/bill-differences';
 import { underWay } from '@/core/build/under-way';
 import * as Comlink from 'comlink';
 import type { FactorId } from '@/core/bench/factors';
@@ -80,6 +82,9 @@ export interface Beside {
   then: { summary: Summary; figures: Compared };
   now: { summary: Summary; figures: Compared };
   moved: MovedVerdict[];
+  /** What of the supply is not the same. */
+  differs: Difference[];
+  bill: BillsCompared;
 }
 
 /** The arguments about regulators and cooling, on one design. */
@@ -245,6 +250,8 @@ const solver = {
         then: comparable(before),
         now: comparable(after),
         moved: movedVerdicts(before.picture.verdicts, after.picture.verdicts),
+        differs: differences(then, now),
+        bill: billDifferences(billOf(before.study), billOf(after.study)),
       };
     });
   },

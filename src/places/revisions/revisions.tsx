@@ -4,10 +4,12 @@ import { History, GitCompareArrows } from 'lucide-react';
 import { useEffect, useRef, useState, type FormEvent } from 'react';
 import { LOG_TEXT_MAX, REVISION_NAME_MAX } from '@/core/design/how-many';
 import { Alert } from '@/ui/alert';
+import { fetchShelf } from '@/ui/api';
 import { fetchRevision, fetchRevisions, keepRevision, type Revision } from '@/ui/revisions';
 import { Room } from '@/ui/room';
-import { useSession, useView } from '@/ui/session';
-import { BesideNow } from './beside-now';
+import { useDesign, useSession, useView } from '@/ui/session';
+import { Comparison, type Sides } from './comparison';
+import { choicesOf } from './what-to-compare';
 
 /** Revisions: how the design stood at the moments that matter, under a name; nothing is ever lost. */
 export function Revisions() {
@@ -18,7 +20,9 @@ export function Revisions() {
   const [done, setDone] = useState('');
   const [busy, setBusy] = useState(false);
   const [draft, setDraft] = useState({ name: '', why: '' });
-  const [opened, setOpened] = useState<string | null>(null);
+  const [sides, setSides] = useState<Sides | null>(null);
+  const [others, setOthers] = useState<{ id: string; name: string }[]>([]);
+  const measured = useDesign().bench;
   const name = useRef<HTMLInputElement>(null);
   useEffect(() => {
     let current = true;
@@ -26,6 +30,10 @@ export function Revisions() {
       if (!current) return;
       if (asked.ok) setKept(asked.value);
       else setFault(asked.refusal.sentence);
+    });
+    // What else is on the shelf may be laid beside it; without the list it is not offered.
+    void fetchShelf().then((asked) => {
+      if (current && asked.ok) setOthers(asked.value.filter((e) => e.id !== id && e.headline !== null));
     });
     return () => {
       current = false;
@@ -110,6 +118,30 @@ export function Revisions() {
         <p role="status" className="mt-2 min-h-[22px] text-[14px]">
           {done}
         </p>
+        {kept && (
+          <div className="min-h-[36px]">
+            {sides ? (
+              <>
+                <button type="button" className="btn float-right" onClick={() => setSides(null)}>
+                  Close
+                </button>
+                <Comparison
+                  choices={choicesOf(kept, others, measured.readings.length + measured.loadLine.length > 0)}
+                  sides={sides}
+                  onSides={setSides}
+                />
+              </>
+            ) : (
+              <button
+                type="button"
+                className="btn"
+                onClick={() => setSides({ left: kept[0] ? `revision ${kept[0].id}` : 'now', right: 'now' })}
+              >
+                <GitCompareArrows size={15} /> Compare two states, or two designs
+              </button>
+            )}
+          </div>
+        )}
         {kept?.length === 0 && (
           <p className="mt-2 text-quiet">
             Nothing kept yet. Worth a name: the design as it went to the bench, and as it left it.
@@ -132,9 +164,9 @@ export function Revisions() {
                 <button
                   type="button"
                   className="btn"
-                  aria-expanded={opened === r.id}
+                  aria-pressed={sides?.left === `revision ${r.id}`}
                   aria-label={`Beside now: ${r.name}`}
-                  onClick={() => setOpened(opened === r.id ? null : r.id)}
+                  onClick={() => setSides({ left: `revision ${r.id}`, right: 'now' })}
                 >
                   <GitCompareArrows size={15} /> Beside now
                 </button>
@@ -148,11 +180,6 @@ export function Revisions() {
                   <History size={15} /> Go back to it
                 </button>
               </div>
-              {opened === r.id && (
-                <div className="min-w-0 min-[640px]:col-span-3">
-                  <BesideNow revision={r} />
-                </div>
-              )}
             </li>
           ))}
         </ol>

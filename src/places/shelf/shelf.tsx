@@ -153,6 +153,9 @@ export function Shelf({
           <h1 className="text-[25px] font-semibold leading-7">Ember Rail</h1>
           <p className="text-[14px] text-quiet">Transformer-fed linear supplies, from load to sheet</p>
         </div>
+        <Link href="/glossary" className="btn btn-bare">
+          Words
+        </Link>
         <ThemeSwitch />
         <Link href="/new?way=file" className="btn">
           <FileUp size={16} /> Import

@@ -4,6 +4,7 @@ import { useState, type FocusEvent, type PointerEvent } from 'react';
 import { FIELD_HINTS } from '@/core/design/field-hints';
 import { stationFigures } from '@/core/picture/station-figures';
 import type { Band, Picture } from '@/core/picture/picture';
+import { Explained } from '@/ui/explained';
 import { FigureButtons } from '@/ui/figure-buttons';
 import { isPinned, togglePin } from '@/ui/pins';
 import { useSession, useView } from '@/ui/session';
@@ -45,7 +46,7 @@ export function BenchDrawer({ picture, band }: { picture: Picture; band: Band })
       </div>
       <div className="min-w-0">
         <p className="mb-1 min-h-[36px] text-[13px] leading-[18px] text-quiet" data-testid="field-hint">
-          {hint ?? 'Point at a field, or go to it: what it is, what is usual, what it changes.'}
+          <Explained text={hint ?? 'Point at a field, or go to it: what it is, what is usual, what it changes.'} />
         </p>
         {figures.length > 0 && (
           <FigureButtons

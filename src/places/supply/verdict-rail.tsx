@@ -7,6 +7,7 @@ import { orSay } from '@/ui/loading';
 import type { Picture } from '@/core/picture/picture';
 import type { Effect, Fix, Verdict } from '@/core/judge/verdict';
 import { capitalised, formatNominal, formatQuantity } from '@/core/quantity/format';
+import { Explained } from '@/ui/explained';
 import { useEdit, useSession, useView } from '@/ui/session';
 import { STATE_WORDS, stateInWords } from '@/ui/state-in-words';
 import { StateSign, stateColour } from '@/ui/state-sign';
@@ -128,8 +129,15 @@ function OpenVerdict({ verdict, failsNow, onApplied }: { verdict: Verdict; fails
       </button>
       <MarginBar verdict={verdict} />
       <p className="text-[13px] leading-snug text-quiet">
-        {verdict.figure.condition ? `${capitalised(verdict.figure.condition)}. ` : ''}
-        {verdict.limitSource} {verdict.reason}
+        <Explained
+          text={[
+            verdict.figure.condition ? `${capitalised(verdict.figure.condition)}.` : '',
+            verdict.limitSource,
+            verdict.reason,
+          ]
+            .join(' ')
+            .trim()}
+        />
       </p>
       {Math.abs(verdict.left) < NEAR && verdict.state !== 'holds' && <HowSure verdict={verdict} />}
       {verdict.state !== 'holds' && (

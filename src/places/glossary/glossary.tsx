@@ -1,0 +1,49 @@
+'use client';
+
+import Link from 'next/link';
+import { useDeferredValue, useState } from 'react';
+import { GLOSSARY, termAnchor } from '@/core/design/glossary';
+import { Mark } from '@/ui/mark';
+import { ThemeSwitch } from '@/ui/theme-switch';
+
+/** Words: every term of the program, and what it means. */
+export function Glossary() {
+  const [search, setSearch] = useState('');
+  const wanted = useDeferredValue(search.trim().toLowerCase());
+  const found = GLOSSARY.filter((t) => [t.term, ...t.also, t.says].join(' ').toLowerCase().includes(wanted));
+  return (
+    <div className="mx-auto max-w-[860px] px-5 pb-12">
+      <header className="flex items-center gap-3 py-4">
+        <Link href="/" aria-label="Shelf">
+          <Mark size={34} />
+        </Link>
+        <h1 className="mr-auto text-[25px] font-semibold leading-7">Words</h1>
+        <ThemeSwitch />
+        <Link href="/" className="btn">
+          Shelf
+        </Link>
+      </header>
+      <main>
+        <label className="flex max-w-[360px] items-center gap-2">
+          Find
+          <input type="search" className="field" value={search} onChange={(e) => setSearch(e.target.value)} />
+        </label>
+        <p role="status" className="mt-1 min-h-[22px] text-[14px] text-quiet">
+          {wanted === '' ? '' : `${found.length} of ${GLOSSARY.length}`}
+        </p>
+        <dl>
+          {found.map((t) => (
+            <div
+              key={t.term}
+              id={termAnchor(t)}
+              className="grid gap-x-5 border-t border-rule py-2 target:bg-raised min-[640px]:grid-cols-[190px_minmax(0,1fr)]"
+            >
+              <dt className="serif font-semibold">{t.term}</dt>
+              <dd>{t.says}</dd>
+            </div>
+          ))}
+        </dl>
+      </main>
+    </div>
+  );
+}
