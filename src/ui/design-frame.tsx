@@ -2,12 +2,13 @@
 
 import dynamic from 'next/dynamic';
 import { usePathname, useRouter } from 'next/navigation';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, useSyncExternalStore, type ReactNode } from 'react';
 import { useStore } from 'zustand';
 import { BANDS } from '@/core/picture/picture';
 import { border } from './border';
 import { DesignBar } from './design-bar';
 import { downloadDesign } from './download';
+import { guidedDesign, onGuided } from './guided';
 import type { Action } from './palette';
 import { placesOf, roomAt, roomPath, type RoomId } from './places';
 import { useKeptScroll } from './kept-scroll';
@@ -38,6 +39,17 @@ const Conflict = dynamic(
   orSay(() => import('./frame-dialogs').then((m) => m.Conflict)),
   { ssr: false },
 );
+
+const Guide = dynamic(
+  orSay(() => import('./guide').then((m) => m.Guide)),
+  { ssr: false },
+);
+
+/** The first steps, on the design they are taken on: what shows them comes with them alone. */
+function Guided() {
+  const id = useView((s) => s.id);
+  return useSyncExternalStore(onGuided, guidedDesign, () => null) === id ? <Guide /> : null;
+}
 
 /** The pinned figures, where there are any: what shows them comes with the first. */
 function Pins() {
@@ -167,6 +179,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
         <DesignBar onKeys={() => setKeys(true)} onPalette={() => setPalette('')} />
         <Street />
         <Pins />
+        <Guided />
       </header>
       {save === 'gone' && (
         <p role="alert" className="flex items-center gap-3 bg-fail-soft px-4 py-1.5 text-fail print:hidden">

@@ -18,13 +18,15 @@ export const fetchRevision = (designId: string, id: string) =>
 /**
  * Keeps a state of a design under a name, and answers with all that are kept.
  * @param unlessKept nothing is kept where the newest one is that very state
+ * @param revisionId its own name: sent twice it is kept once
  */
 export const keepRevision = (
   designId: string,
   { name, why, design }: { name: string; why: string; design: Design },
   unlessKept = false,
+  revisionId: string = crypto.randomUUID(),
 ) =>
   askServer<Revision[]>(
     at(designId),
-    json('POST', { id: crypto.randomUUID(), name: name.trim(), why: why.trim(), design, unlessKept }),
+    json('POST', { id: revisionId, name: name.trim(), why: why.trim(), design, unlessKept }),
   );

@@ -7,6 +7,7 @@ import type { Picture } from '@/core/picture/picture';
 import type { StoredDesign } from '@/server/designs';
 import { startAutosave, type Autosave } from './autosave';
 import { createDesignStore, type DesignStore } from './design-store';
+import { startKeepingMoments } from './kept-moments';
 import { startSolving } from './solving';
 import { createView, type SessionState, type View } from './view';
 
@@ -50,6 +51,7 @@ export function SessionProvider({
     return () => started.stop();
   }, [parts]);
   useEffect(() => startSolving(parts.document, parts.view), [parts]);
+  useEffect(() => startKeepingMoments(parts.document, parts.view.getState().id), [parts]);
   return <SessionContext.Provider value={session}>{children}</SessionContext.Provider>;
 }
 

@@ -1,6 +1,7 @@
 import type { UnderWay } from '@/core/bench/next-step';
 import { differences, type Difference } from '@/core/picture/differences';
 import { billDifferences, type BillsCompared } from '@/core/study/bill-differences';
+import { twoSides, type OneSide, type Question } from '@/core/study/two-sides';
 import { underWay } from '@/core/build/under-way';
 import * as Comlink from 'comlink';
 import type { FactorId } from '@/core/bench/factors';
@@ -346,6 +347,10 @@ const solver = {
   },
   bill(design: Design): Answer<BillLine[]> {
     return answer(() => billOf(studyDesign(design)));
+  },
+  /** Both answers to a question builders disagree about. */
+  twoSides(design: Design, question: Question): Answer<OneSide[]> {
+    return answer(() => twoSides(design, question));
   },
   /** How far its parts are. */
   underWay(design: Design): Answer<UnderWay | null> {

@@ -2,6 +2,9 @@ import type { Design, Reservoir } from '@/core/design/design';
 import { typicalCapacitorPrice, typicalEsr, typicalRippleRating } from '@/core/parts/capacitor';
 import { E6, nearestInDecades } from '@/core/quantity/preferred';
 
+/** Hours a can's life is promised for at its grade: the usual figure. */
+export const GRADE_HOURS = 2000;
+
 /** Ripple at its rating warms a can by about this much inside, K. */
 const RATED_RISE_K = 5;
 

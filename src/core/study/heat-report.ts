@@ -13,7 +13,7 @@ import { STANDARD_SECONDARY_V } from '@/core/parts/transformer';
 import { formatNominal } from '@/core/quantity/format';
 import { E12, nearestInDecades, stepInList } from '@/core/quantity/preferred';
 import { SolveError } from '@/core/solve/solve-error';
-import { canLife } from './can-choice';
+import { canLife, GRADE_HOURS } from './can-choice';
 import { copperHeat, type CopperHeat } from './copper-heat';
 import { insideAir, type RegulatorHeat } from './heat';
 import { lossesOf, type Losses } from './losses';
@@ -52,9 +52,6 @@ export interface HeatView {
   rows: HeatRow[];
   settled: boolean;
 }
-
-/** Hours a can's life is promised for at its grade: the usual figure. */
-const GRADE_HOURS = 2000;
 
 /** The heat of one corner, steady or some minutes after cold. @throws SolveError when that corner does not converge */
 export function heatView(design: Design, corner: ConditionId, minutes: number | null): HeatView | null {

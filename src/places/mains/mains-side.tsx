@@ -7,6 +7,7 @@ import { formatNominal } from '@/core/quantity/format';
 import { stepInList } from '@/core/quantity/preferred';
 import { Alert } from '@/ui/alert';
 import { ChoiceField } from '@/ui/choice-field';
+import { TwoSides } from '@/ui/two-sides';
 import { FigureList } from '@/ui/figure-list';
 import { roomPath } from '@/ui/places';
 import { QuantityField } from '@/ui/quantity-field';
@@ -113,6 +114,9 @@ export function MainsSide() {
                   ]}
                   onChange={(v: string) => set({ switchPoles: v === '1' ? 1 : 2 })}
                 />
+                <div className="self-end">
+                  <TwoSides question="switch" />
+                </div>
               </>
             )}
           </div>

@@ -4,7 +4,7 @@ import { FileUp } from 'lucide-react';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
 import type { Design } from '@/core/design/design';
-import { NAME_MAX } from '@/core/design/how-many';
+import { LOG_TEXT_MAX, NAME_MAX } from '@/core/design/how-many';
 import { Alert } from '@/ui/alert';
 import type { Refusal } from '@/ui/api';
 import { readDesignFile, readDesignText, type FoundDesign } from '@/ui/design-file';
@@ -98,6 +98,14 @@ export function FromFile() {
         <Preview
           design={read && { ...read.design, name: name.trim().slice(0, NAME_MAX) || read.design.name }}
           lead="As it stands in the file."
+          {...(read
+            ? {
+                keptAs: {
+                  name: 'As imported',
+                  why: [`From ${read.from}.`, ...read.repairs].join(' ').slice(0, LOG_TEXT_MAX),
+                },
+              }
+            : {})}
           awaited={
             <Awaited title="The design in the file comes back,">
               solved and judged before it goes on the shelf. A file that cannot be read is told where it is wrong.

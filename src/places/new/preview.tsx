@@ -8,9 +8,20 @@ import { ProposalCard } from './proposal-card';
 import { useMake, usePreview } from './use-preview';
 
 /** What a way in comes to, before it is made; until something can be made of what is typed, what will come back. */
-export function Preview({ design, lead, awaited }: { design: Design | null; lead: string; awaited: ReactNode }) {
+export function Preview({
+  design,
+  lead,
+  awaited,
+  keptAs,
+}: {
+  design: Design | null;
+  lead: string;
+  awaited: ReactNode;
+  /** The name its first state is kept under; left out, none is kept. */
+  keptAs?: { name: string; why: string };
+}) {
   const { picture, trouble, current } = usePreview(design);
-  const { busy, refused, make } = useMake();
+  const { busy, refused, make } = useMake(keptAs);
   if (!design) return awaited;
   return (
     <>

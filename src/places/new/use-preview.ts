@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import type { Design } from '@/core/design/design';
 import type { Picture } from '@/core/picture/picture';
 import { createDesign } from '@/ui/api';
+import { keepMoment } from '@/ui/kept-moments';
 import { asked } from '@/workers/asked';
 
 /** A design still to be made, solved and judged once the hand rests. */
@@ -44,8 +45,15 @@ export function usePreview(design: Design | null): {
     : { picture: shown.picture, trouble: shown.trouble, current: shown.of === key };
 }
 
-/** Puts a design on the shelf and opens it. */
-export function useMake(): { busy: boolean; refused: string | null; make(design: Design): Promise<void> } {
+/**
+ * Puts a design on the shelf and opens it.
+ * @param keptAs the name its first state is kept under; left out, none is kept
+ */
+export function useMake(keptAs?: { name: string; why: string }): {
+  busy: boolean;
+  refused: string | null;
+  make(design: Design): Promise<void>;
+} {
   const router = useRouter();
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState<string | null>(null);
@@ -56,8 +64,11 @@ export function useMake(): { busy: boolean; refused: string | null; make(design:
       setBusy(true);
       const created = await createDesign(design);
       setBusy(false);
-      if (created.ok) router.push(`/design/${created.value.id}`);
-      else setRefused(created.refusal.sentence);
+      if (created.ok) {
+        const { id } = created.value;
+        if (keptAs) keepMoment(id, created.value.design, keptAs.name, keptAs.why);
+        router.push(`/design/${id}`);
+      } else setRefused(created.refusal.sentence);
     },
   };
 }

@@ -12,6 +12,7 @@ import { ChoiceField } from '@/ui/choice-field';
 import { useDesign, useEdit, useView } from '@/ui/session';
 import { useSolved } from '@/ui/use-solved';
 import { Alert } from '@/ui/alert';
+import { TwoSides } from '@/ui/two-sides';
 import type { RemoteSolver } from '@/workers/client';
 import { Burst } from './burst';
 
@@ -78,6 +79,9 @@ export function Cans() {
               ]}
               onChange={(g: string) => edit({ reservoir: { gradeC: g === '105' ? 105 : 85 } })}
             />
+          </div>
+          <div className="self-end">
+            <TwoSides question="grade" />
           </div>
           <Small label="Hours at its grade" value={hours} onChange={setHours} unit="" />
           <Small label="Air around it" value={air} onChange={setAir} unit="°C" />

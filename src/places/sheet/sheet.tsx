@@ -91,7 +91,9 @@ export function Sheet() {
         >
           <header className="flex items-start justify-between gap-6 border-b-2 border-ink pb-2">
             <div className="min-w-0">
-              <h1 className="text-[22px] font-semibold leading-tight break-words">{design.name}</h1>
+              <h1 dir="auto" className="text-left text-[22px] font-semibold leading-tight break-words">
+                {design.name}
+              </h1>
               <p>{arrangementWords(design)}</p>
             </div>
             <p className="serif shrink-0 text-right text-[19px] font-semibold leading-tight">

@@ -10,13 +10,16 @@ import { download, downloadDesign, fileName, save } from '@/ui/download';
 import { askCircuit } from './ask-circuit';
 import { picturesOfLog } from './pictures-of-log';
 
-type What = 'PDF' | 'Markdown' | 'Shared page' | 'Bench log' | 'Parts list' | 'Terrace' | 'JSON';
+type What =
+  'PDF' | 'Markdown' | 'Shared page' | 'Bench log' | 'Parts list' | 'Verdicts' | 'Readings' | 'Terrace' | 'JSON';
 
 const ALSO: readonly { what: What; says: string }[] = [
   { what: 'Bench log', says: 'PDF: readings and days, with pictures' },
   { what: 'Parts list', says: 'PDF: everything it is made of' },
   { what: 'Shared page', says: 'HTML: opens anywhere, with the design in it' },
   { what: 'Markdown', says: 'for a wiki, with the design in it' },
+  { what: 'Verdicts', says: 'CSV' },
+  { what: 'Readings', says: 'CSV' },
   { what: 'Terrace', says: 'SVG' },
   { what: 'JSON', says: 'the design itself' },
 ];
@@ -68,6 +71,14 @@ export function TakeAlong({
     Markdown: async () => {
       const { sheetMarkdown } = await import('@/core/sheet/markdown');
       download(`${file}.md`, sheetMarkdown(picture, page, day), 'text/markdown');
+    },
+    Verdicts: async () => {
+      const { verdictsCsv } = await import('@/core/sheet/verdicts-csv');
+      download(`${file}-verdicts.csv`, verdictsCsv(picture.verdicts), 'text/csv');
+    },
+    Readings: async () => {
+      const { readingsCsv } = await import('@/core/bench/readings-csv');
+      download(`${file}-readings.csv`, readingsCsv(design), 'text/csv');
     },
     Terrace: async () => {
       const [{ terraceSvg }, { summaryOf }] = await Promise.all([

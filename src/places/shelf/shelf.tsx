@@ -19,6 +19,7 @@ import {
   type Refusal,
 } from '@/ui/api';
 import { download, downloadDesign, fileName } from '@/ui/download';
+import { guide } from '@/ui/guided';
 import { Mark } from '@/ui/mark';
 import { StageChoice } from '@/ui/stage-choice';
 import { StateSign } from '@/ui/state-sign';
@@ -136,6 +137,16 @@ export function Shelf({
     else setRefusal({ what, ...saved.refusal });
   }
 
+  /** On a design of their own: what is broken there is nobody's. */
+  async function firstSteps() {
+    const what = 'The first steps could not be begun.';
+    const { exampleForFirstSteps } = await import('@/core/design/first-steps');
+    const created = await createDesign(exampleForFirstSteps());
+    if (!created.ok) return setRefusal({ what, ...created.refusal });
+    guide(created.value.id);
+    router.push(`/design/${created.value.id}`);
+  }
+
   async function take(entry: ShelfEntry) {
     const found = await fetchDesign(entry.id);
     if (found.ok) return downloadDesign(found.value.design);
@@ -153,6 +164,9 @@ export function Shelf({
           <h1 className="text-[25px] font-semibold leading-7">Ember Rail</h1>
           <p className="text-[14px] text-quiet">Transformer-fed linear supplies, from load to sheet</p>
         </div>
+        <button type="button" className="btn btn-bare" onClick={() => void firstSteps()}>
+          First steps
+        </button>
         <Link href="/glossary" className="btn btn-bare">
           Words
         </Link>
@@ -252,9 +266,14 @@ export function Shelf({
               Say what a supply has to feed, and you get a set of standard parts that passes at low line and high line,
               with the reasons.
             </p>
-            <Link href="/new" className="btn btn-main mt-4">
-              <Plus size={16} /> Begin a supply
-            </Link>
+            <div className="mt-4 flex justify-center gap-2">
+              <Link href="/new" className="btn btn-main">
+                <Plus size={16} /> Begin a supply
+              </Link>
+              <button type="button" className="btn" onClick={() => void firstSteps()}>
+                First steps, five minutes
+              </button>
+            </div>
           </section>
         ) : (
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(300px,100%),1fr))] gap-4">
@@ -313,7 +332,7 @@ function Entry({
       data-testid="shelf-entry"
     >
       <div className="px-3 pt-2.5">
-        <h2 className="truncate text-[17px] font-semibold leading-6">
+        <h2 dir="auto" className="truncate text-left text-[17px] font-semibold leading-6">
           <Link href={`/design/${entry.id}`} className="after:absolute after:inset-0">
             {entry.name}
           </Link>

@@ -10,6 +10,7 @@ import { regulatorModel } from '@/core/parts/regulators';
 import { formatNominal } from '@/core/quantity/format';
 import { E12 } from '@/core/quantity/preferred';
 import { ChoiceField } from '@/ui/choice-field';
+import { TwoSides } from '@/ui/two-sides';
 import { QuantityField } from '@/ui/quantity-field';
 import { by, inDecades } from '@/ui/stepping';
 
@@ -106,6 +107,9 @@ function Discrete({ regulator, onRegulator }: Pick<Props, 'regulator' | 'onRegul
             {field('referencePct', by(0.5))}
             {field('shuntPct', by(0.5))}
             {field('resistorPct', by(0.5))}
+            <div className="self-end">
+              <TwoSides question="precision" />
+            </div>
             <ChoiceField
               label="Op-amps fed from"
               value={regulator.opampRail}

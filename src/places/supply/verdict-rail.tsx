@@ -7,6 +7,7 @@ import { orSay } from '@/ui/loading';
 import type { Picture } from '@/core/picture/picture';
 import type { Effect, Fix, Verdict } from '@/core/judge/verdict';
 import { capitalised, formatNominal, formatQuantity } from '@/core/quantity/format';
+import { keepMoment } from '@/ui/kept-moments';
 import { Explained } from '@/ui/explained';
 import { useEdit, useSession, useView } from '@/ui/session';
 import { STATE_WORDS, stateInWords } from '@/ui/state-in-words';
@@ -178,6 +179,8 @@ function FixButton({
   onApplied(): void;
 }) {
   const edit = useEdit();
+  const { document } = useSession();
+  const id = useView((s) => s.id);
   const { self, others } = fix;
   // As many lines as its room has beside its own name; all of them stand in the title.
   const shown = Math.min(2, Math.max(0, ROOM_LINES - Math.ceil(fix.edit.label.length / NAME_LETTERS)));
@@ -189,6 +192,7 @@ function FixButton({
         className="flex min-h-[84px] w-full flex-col rounded border border-rule bg-raised px-2.5 py-1 text-left leading-[18px] hover:border-edge"
         title={[fix.edit.label, ...others.map(effectWords)].join('\n')}
         onClick={() => {
+          keepMoment(id, document.getState().design, `Before ‘${fix.edit.label}’`);
           edit(fix.edit.patch);
           onApplied();
         }}

@@ -1,4 +1,7 @@
+import { Download } from 'lucide-react';
 import { useState, type KeyboardEvent } from 'react';
+import { cornersCsv } from '@/core/judge/corners-csv';
+import { download, fileName } from '@/ui/download';
 import type { Cell, Grid, GridRow } from '@/core/judge/corners';
 import { termsOf } from '@/core/design/source';
 import { figureText } from '@/core/study/figure';
@@ -41,7 +44,16 @@ export function CornerGrid({ grid }: { grid: Grid | null }) {
             : `All ${judged} pass in every corner${tight > 0 ? `, ${tight} tight` : ''}; the closest is ${first.title.toLowerCase()}, at ${grid.cells[first.worst]!.words}`}
       </h2>
       {grid && (
-        <div className="mt-2 overflow-x-auto">
+        <button
+          type="button"
+          className="btn float-right"
+          onClick={() => download(`${fileName(design.name)}-corners.csv`, cornersCsv(grid), 'text/csv')}
+        >
+          <Download size={15} /> CSV
+        </button>
+      )}
+      {grid && (
+        <div className="mt-2 clear-both overflow-x-auto">
           <table className="w-full border-collapse text-[13.5px]">
             <thead className="text-[13px] text-quiet">
               <tr>
