@@ -29,7 +29,7 @@ test('the dome’s load line is fitted; the values are taken as a revision, and 
   await page.keyboard.press('Control+z');
   await expect(page.getByText('Computed from turns and wire')).toBeVisible();
   await visit(page, 'Keep', 'Revisions');
-  await page.getByRole('button', { name: /^Go back to Fitted/ }).click();
+  await page.getByRole('button', { name: /^Go back to it: Fitted/ }).click();
   await expect(page.getByRole('status')).toContainText('is now as “Fitted');
   await page.getByRole('button', { name: /^Beside now: Before the fit/ }).click();
   await expect(page.getByTestId('beside').getByRole('row', { name: /^Ripple, p-p/ })).toContainText('V');

@@ -134,7 +134,7 @@ export function Backup({ last, copies }: { last: string | null; copies: readonly
                     type="button"
                     className="btn"
                     disabled={busy !== null}
-                    aria-label={`Look into ${c.name}`}
+                    aria-label={`Look into it: ${c.name}`}
                     onClick={() => void open(c.name, { copy: c.name })}
                   >
                     <Eye size={15} /> Look into it

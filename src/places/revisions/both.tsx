@@ -75,7 +75,7 @@ export function Both({
           )}
         </div>
         <div>
-          <h3 className="text-[15px] font-semibold">What differs</h3>
+          <h2 className="text-[15px] font-semibold">What differs</h2>
           {differs.length === 0 ? (
             <p className="text-[14.5px]">Nothing of the supply itself.</p>
           ) : (
@@ -92,10 +92,10 @@ export function Both({
           )}
         </div>
         <div>
-          <h3 className="text-[15px] font-semibold">
+          <h2 className="text-[15px] font-semibold">
             The bill: {formatQuantity(bill.beforeEur, 'EUR')} → {formatQuantity(bill.afterEur, 'EUR')}
             <span className="font-normal text-quiet"> ≈</span>
-          </h3>
+          </h2>
           <ul aria-label="What the bill gains and loses" className="text-[14px]">
             {bill.lines.map((l) => (
               <li key={l.what} className="flex flex-wrap gap-x-3 border-t border-rule/60 py-0.5">

@@ -31,6 +31,7 @@ export function Comparison({
       {label}
       <select
         className="field !w-auto max-w-[320px]"
+        aria-label={label}
         value={sides[which]}
         onChange={(e) => onSides({ ...sides, [which]: e.target.value as Side })}
       >

@@ -174,7 +174,7 @@ export function Revisions() {
                   type="button"
                   className="btn"
                   disabled={busy}
-                  aria-label={`Go back to ${r.name}`}
+                  aria-label={`Go back to it: ${r.name}`}
                   onClick={() => void goBack(r)}
                 >
                   <History size={15} /> Go back to it
