@@ -25,8 +25,8 @@ export function labelCode(design: Design, id: string | null): LabelCode {
     ['all', design],
     ['no records', withoutRecords(design)],
   ] as const) {
-    const text =
-      HOLDS + toBase45(deflateSync(new TextEncoder().encode(JSON.stringify(document)), { level: 9, dictionary }));
+    const packed = deflateSync(new TextEncoder().encode(JSON.stringify(document)), { level: 9, dictionary });
+    const text = HOLDS + toBase45(Uint8Array.from([...packed, ...checkOf(packed)]));
     if (text.length <= CODE_LETTERS_MAX) return { text, holds };
   }
   return { text: `${NAMES}${(id ?? '').toUpperCase()}`, holds: 'name' };
@@ -48,6 +48,16 @@ const withoutRecords = (design: Design): Design => ({
   },
 });
 
+/** Two sums that no single wrong letter leaves as they were (Fletcher). */
+function checkOf(bytes: Uint8Array): [number, number] {
+  let [one, two] = [1, 0];
+  for (const b of bytes) {
+    one = (one + b) % 255;
+    two = (two + one) % 255;
+  }
+  return [one, two];
+}
+
 export type ReadLabel = { kind: 'document'; value: unknown } | { kind: 'name'; id: string } | { kind: 'spoiled' };
 
 /** What a label's code says; null where it is none of a label. */
@@ -56,10 +66,13 @@ export function readLabel(text: string): ReadLabel | null {
   if (said.startsWith(NAMES)) return { kind: 'name', id: said.slice(NAMES.length).toLowerCase() };
   if (!said.startsWith(HOLDS)) return null;
   const bytes = fromBase45(said.slice(HOLDS.length));
-  if (!bytes) return { kind: 'spoiled' };
+  if (!bytes || bytes.length < 3) return { kind: 'spoiled' };
+  const packed = bytes.subarray(0, -2);
+  // A letter that was misread could fall where it only changes a figure.
+  if (checkOf(packed).some((sum, n) => sum !== bytes[packed.length + n])) return { kind: 'spoiled' };
   try {
     const unfolded = new Uint8Array(TEXT_MAX);
-    const document = inflateSync(bytes, { dictionary, out: unfolded });
+    const document = inflateSync(packed, { dictionary, out: unfolded });
     return { kind: 'document', value: JSON.parse(new TextDecoder().decode(document)) as unknown };
   } catch {
     return { kind: 'spoiled' };
