@@ -1,44 +1,36 @@
 'use client';
 
-import { Tooltip } from 'radix-ui';
-import { useState } from 'react';
-import { stretches, type Term } from '@/core/design/glossary';
+import { useEffect, useSyncExternalStore } from 'react';
+import { whenIdle } from './when-idle';
+
+type Words = (props: { text: string }) => React.JSX.Element;
+
+// Loaded once, when the page has nothing else to do: until then the sentence stands there without them.
+let words: Words | null = null;
+let asked = false;
+const waiting = new Set<() => void>();
+
+function load(): void {
+  if (asked) return;
+  asked = true;
+  void import('./explained-words').then((m) => {
+    words = m.ExplainedWords;
+    for (const tell of waiting) tell();
+  });
+}
+
+function subscribe(tell: () => void): () => void {
+  waiting.add(tell);
+  return () => waiting.delete(tell);
+}
 
 /** A sentence whose terms say what they mean: under the pointer, by keyboard, under a finger. */
 export function Explained({ text }: { text: string }) {
-  return (
-    <Tooltip.Provider delayDuration={250}>
-      {stretches(text).map((s, n) => (s.term ? <Word key={n} text={s.text} term={s.term} /> : s.text))}
-    </Tooltip.Provider>
+  const Words = useSyncExternalStore(
+    subscribe,
+    () => words,
+    () => null,
   );
-}
-
-function Word({ text, term }: { text: string; term: Term }) {
-  const [open, setOpen] = useState(false);
-  return (
-    <Tooltip.Root open={open} onOpenChange={setOpen}>
-      <Tooltip.Trigger asChild>
-        <button
-          type="button"
-          className="cursor-help text-inherit underline decoration-edge decoration-dotted underline-offset-[3px]"
-          // A finger does not hover.
-          onClick={(e) => {
-            e.preventDefault();
-            setOpen(true);
-          }}
-        >
-          {text}
-        </button>
-      </Tooltip.Trigger>
-      <Tooltip.Portal>
-        <Tooltip.Content
-          sideOffset={5}
-          collisionPadding={10}
-          className="z-50 max-w-[330px] rounded border border-edge bg-paper px-3 py-2 text-[14px] leading-snug shadow-lg"
-        >
-          <span className="serif font-semibold">{term.term}.</span> {term.says}
-        </Tooltip.Content>
-      </Tooltip.Portal>
-    </Tooltip.Root>
-  );
+  useEffect(() => (words ? undefined : whenIdle(load)), []);
+  return Words ? <Words text={text} /> : text;
 }

@@ -7,8 +7,8 @@ import type { Picture } from '@/core/picture/picture';
 import type { StoredDesign } from '@/server/designs';
 import { startAutosave, type Autosave } from './autosave';
 import { createDesignStore, type DesignStore } from './design-store';
-import { startKeepingMoments } from './kept-moments';
 import { startSolving } from './solving';
+import { whenIdle } from './when-idle';
 import { createView, type SessionState, type View } from './view';
 
 export interface Session {
@@ -51,7 +51,21 @@ export function SessionProvider({
     return () => started.stop();
   }, [parts]);
   useEffect(() => startSolving(parts.document, parts.view), [parts]);
-  useEffect(() => startKeepingMoments(parts.document, parts.view.getState().id), [parts]);
+  // Wanted only once somebody reads something: it comes when the page has nothing else to do.
+  useEffect(() => {
+    let stop = () => {};
+    let gone = false;
+    const off = whenIdle(() => {
+      void import('./kept-moments').then(({ startKeepingMoments }) => {
+        if (!gone) stop = startKeepingMoments(parts.document, parts.view.getState().id);
+      });
+    });
+    return () => {
+      gone = true;
+      off();
+      stop();
+    };
+  }, [parts]);
   return <SessionContext.Provider value={session}>{children}</SessionContext.Provider>;
 }
 

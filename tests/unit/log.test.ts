@@ -2,7 +2,8 @@ import Papa from 'papaparse';
 import { demoDesigns } from '@/core/design/demo-designs';
 import { readDesign } from '@/core/design/schema';
 import type { Design } from '@/core/design/design';
-import { logCsv, logDays, logMarkdown } from '@/core/sheet/log';
+import { logDays, logMarkdown } from '@/core/sheet/log';
+import { logCsv } from '@/core/sheet/log-csv';
 import { clock, dome } from '../support/demos';
 
 test('the days come newest first, each with what was done and what was read then', () => {

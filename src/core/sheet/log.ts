@@ -1,7 +1,5 @@
-import Papa from 'papaparse';
 import { pointNames } from '@/core/bench/stages';
 import type { Design, LogEntry } from '@/core/design/design';
-import { harmless } from '@/core/drawer/csv';
 import { formatQuantity as q } from '@/core/quantity/format';
 
 /** What happened to a box on one day. */
@@ -38,13 +36,6 @@ export function logDays(design: Design, wanted = ''): LogDay[] {
     })
     .sort((a, b) => b.day.localeCompare(a.day));
 }
-
-/** The log as CSV (RFC 4180), a line an entry. */
-export const logCsv = ({ log }: Pick<Design, 'log'>): string =>
-  Papa.unparse({
-    fields: ['day', 'what', 'why'],
-    data: log.map((e) => [e.day, harmless(e.what), harmless(e.why)]),
-  });
 
 /** A text as Markdown that means nothing but itself. */
 export const plainMarkdown = (text: string): string => text.replace(/\s+/g, ' ').replace(/([\\`*_{}[\]<>#|])/g, '\\$1');

@@ -1,13 +1,12 @@
 'use client';
 
 import { Download, Eye, FileUp, History } from 'lucide-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { Alert } from '@/ui/alert';
 import { lookInto, makeBackup, putInPlace, type Copy, type Look } from '@/ui/backup';
 import { save } from '@/ui/download';
-import { Mark } from '@/ui/mark';
+import { PageHead } from '@/ui/page-head';
 import { ThemeSwitch } from '@/ui/theme-switch';
 
 /** Backup: everything in one file, and back again after a look inside. */
@@ -52,16 +51,9 @@ export function Backup({ last, copies }: { last: string | null; copies: readonly
 
   return (
     <div className="mx-auto max-w-[860px] px-5 pb-12">
-      <header className="flex items-center gap-3 py-4">
-        <Link href="/" aria-label="Shelf">
-          <Mark size={34} />
-        </Link>
-        <h1 className="mr-auto text-[25px] font-semibold leading-7">Backup</h1>
+      <PageHead title="Backup">
         <ThemeSwitch />
-        <Link href="/" className="btn">
-          Shelf
-        </Link>
-      </header>
+      </PageHead>
       <main>
         <section aria-label="Make a backup" className="border-l-[3px] border-volt bg-raised px-4 py-3">
           <p className="text-[17px]">

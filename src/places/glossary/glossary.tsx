@@ -1,9 +1,8 @@
 'use client';
 
-import Link from 'next/link';
 import { useDeferredValue, useState } from 'react';
 import { GLOSSARY, termAnchor } from '@/core/design/glossary';
-import { Mark } from '@/ui/mark';
+import { PageHead } from '@/ui/page-head';
 import { ThemeSwitch } from '@/ui/theme-switch';
 
 /** Words: every term of the program, and what it means. */
@@ -13,16 +12,9 @@ export function Glossary() {
   const found = GLOSSARY.filter((t) => [t.term, ...t.also, t.says].join(' ').toLowerCase().includes(wanted));
   return (
     <div className="mx-auto max-w-[860px] px-5 pb-12">
-      <header className="flex items-center gap-3 py-4">
-        <Link href="/" aria-label="Shelf">
-          <Mark size={34} />
-        </Link>
-        <h1 className="mr-auto text-[25px] font-semibold leading-7">Words</h1>
+      <PageHead title="Words">
         <ThemeSwitch />
-        <Link href="/" className="btn">
-          Shelf
-        </Link>
-      </header>
+      </PageHead>
       <main>
         <label className="flex max-w-[360px] items-center gap-2">
           Find

@@ -2,7 +2,7 @@
 
 import { Download, ImagePlus, Pencil, Trash2 } from 'lucide-react';
 import { useDeferredValue, useRef, useState, type FormEvent } from 'react';
-import { logCsv, logDays, logMarkdown } from '@/core/sheet/log';
+import { logDays, logMarkdown } from '@/core/sheet/log';
 import type { LogEntry } from '@/core/design/design';
 import { LOG_MAX, LOG_TEXT_MAX, PHOTOS_MAX } from '@/core/design/how-many';
 import { download, fileName } from '@/ui/download';
@@ -30,6 +30,11 @@ export function Log() {
   const wanted = useDeferredValue(search);
   const days = logDays(design, wanted);
   const name = fileName(design.name);
+
+  async function saveCsv() {
+    const { logCsv } = await import('@/core/sheet/log-csv');
+    download(`${name}-log.csv`, logCsv(design), 'text/csv');
+  }
 
   function write(event: FormEvent) {
     event.preventDefault();
@@ -80,7 +85,7 @@ export function Log() {
               className="field !w-auto"
             />
           </label>
-          <button type="button" className="btn" onClick={() => download(`${name}-log.csv`, logCsv(design), 'text/csv')}>
+          <button type="button" className="btn" onClick={() => void saveCsv()}>
             <Download size={15} /> CSV
           </button>
           <button

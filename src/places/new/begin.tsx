@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { Loading, orSay } from '@/ui/loading';
-import { Mark } from '@/ui/mark';
+import { PageHead } from '@/ui/page-head';
 import { ThemeSwitch } from '@/ui/theme-switch';
 import { FromLoad } from './from-load';
 import { WayPicture, type Way } from './way-picture';
@@ -40,16 +40,9 @@ export function Begin() {
   const way = WAYS.find((w) => w.id === asked)?.id ?? 'load';
   return (
     <div className="mx-auto max-w-[1240px] px-5 pb-10">
-      <header className="flex items-center gap-3 py-3">
-        <Link href="/" aria-label="Ember Rail: to the shelf">
-          <Mark size={34} />
-        </Link>
-        <div className="mr-auto">
-          <h1 className="text-[25px] font-semibold leading-7">Begin a supply</h1>
-          <p className="text-[14px] text-quiet">Type as you write it: 15 V, 600m, 0,5 A, 5 mV</p>
-        </div>
+      <PageHead title="Begin a supply" says="Type as you write it: 15 V, 600m, 0,5 A, 5 mV">
         <ThemeSwitch />
-      </header>
+      </PageHead>
       <main>
         <nav aria-label="Ways in">
           <ul className="mb-5 grid grid-cols-2 gap-2 min-[640px]:grid-cols-3 min-[980px]:grid-cols-5">

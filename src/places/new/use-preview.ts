@@ -5,7 +5,6 @@ import { useEffect, useState } from 'react';
 import type { Design } from '@/core/design/design';
 import type { Picture } from '@/core/picture/picture';
 import { createDesign } from '@/ui/api';
-import { keepMoment } from '@/ui/kept-moments';
 import { asked } from '@/workers/asked';
 
 /** A design still to be made, solved and judged once the hand rests. */
@@ -66,7 +65,10 @@ export function useMake(keptAs?: { name: string; why: string }): {
       setBusy(false);
       if (created.ok) {
         const { id } = created.value;
-        if (keptAs) keepMoment(id, created.value.design, keptAs.name, keptAs.why);
+        if (keptAs) {
+          const { keepMoment } = await import('@/ui/kept-moments');
+          keepMoment(id, created.value.design, keptAs.name, keptAs.why);
+        }
         router.push(`/design/${id}`);
       } else setRefused(created.refusal.sentence);
     },

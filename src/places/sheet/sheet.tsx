@@ -12,13 +12,13 @@ import type { Paper } from '@/core/sheet/pdf';
 import { summaryOf } from '@/core/picture/summary';
 import { MiniTerrace } from '@/ui/terrace/mini-terrace';
 import { useDesign, useEdit, useSession, useView } from '@/ui/session';
-import { Working } from '@/ui/working';
 import { useSolved } from '@/ui/use-solved';
 import { Alert } from '@/ui/alert';
 import type { RemoteSolver } from '@/workers/client';
 import { Room } from '@/ui/room';
 import { TakeAlong } from './take-along';
 
+const Working = dynamic(() => import('@/ui/working').then((m) => m.Working), { ssr: false });
 // Its code is made by a package of its own, and only where a label is wanted.
 const LabelMaker = dynamic(() => import('./label-maker').then((m) => m.LabelMaker), { ssr: false });
 
@@ -86,7 +86,7 @@ export function Sheet() {
         </p>
       ) : (
         <article
-          className="mx-auto mb-10 max-w-[860px] border border-rule bg-paper px-9 py-6 text-[13.5px] leading-snug print:m-0 print:max-w-none print:border-0 print:p-0 print:text-[8pt] print:leading-[1.14] [&_h2]:print:text-[10.5pt]"
+          className="mx-auto mb-10 max-w-[860px] border border-rule bg-paper px-9 py-6 text-[13.5px] leading-snug print:m-0 print:max-w-none print:border-0 print:p-0 print:text-[7pt] print:leading-[1.1] [&_h2]:print:text-[9pt] [&_section]:print:mt-1"
           data-testid="sheet"
         >
           <header className="flex items-start justify-between gap-6 border-b-2 border-ink pb-2">

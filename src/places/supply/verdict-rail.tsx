@@ -7,7 +7,6 @@ import { orSay } from '@/ui/loading';
 import type { Picture } from '@/core/picture/picture';
 import type { Effect, Fix, Verdict } from '@/core/judge/verdict';
 import { capitalised, formatNominal, formatQuantity } from '@/core/quantity/format';
-import { keepMoment } from '@/ui/kept-moments';
 import { Explained } from '@/ui/explained';
 import { useEdit, useSession, useView } from '@/ui/session';
 import { STATE_WORDS, stateInWords } from '@/ui/state-in-words';
@@ -109,7 +108,7 @@ function OpenVerdict({ verdict, failsNow, onApplied }: { verdict: Verdict; fails
   const colour = stateColour(verdict.state);
   return (
     <li
-      className="border-b border-rule bg-paper px-4 pb-2.5 pt-2"
+      className="flex flex-col items-stretch border-b border-rule bg-paper px-4 pb-2.5 pt-2"
       data-verdict={verdict.id}
       data-state={verdict.state}
       data-open
@@ -123,27 +122,20 @@ function OpenVerdict({ verdict, failsNow, onApplied }: { verdict: Verdict; fails
       </div>
       <button
         type="button"
-        className="num mt-1 text-[14.5px] leading-snug"
+        className="num mt-1 self-start text-left text-[14.5px] leading-snug"
         onClick={() => view.setState({ opened: `verdict:${verdict.id}`, station: verdict.station })}
       >
         {verdict.sentence}
       </button>
       <MarginBar verdict={verdict} />
-      <p className="text-[13px] leading-snug text-quiet">
-        <Explained
-          text={[
-            verdict.figure.condition ? `${capitalised(verdict.figure.condition)}.` : '',
-            verdict.limitSource,
-            verdict.reason,
-          ]
-            .join(' ')
-            .trim()}
-        />
-      </p>
-      {Math.abs(verdict.left) < NEAR && verdict.state !== 'holds' && <HowSure verdict={verdict} />}
+      {Math.abs(verdict.left) < NEAR && verdict.state !== 'holds' && (
+        <div className="order-2">
+          <HowSure verdict={verdict} />
+        </div>
+      )}
       {verdict.state !== 'holds' && (
         // Three fixes have their room before they are found: nothing below them moves when they come.
-        <div className="mt-2 min-h-[264px]" aria-busy={fixing}>
+        <div className="order-3 mt-2 min-h-[264px]" aria-busy={fixing}>
           {fixes && fixes.length > 0 && (
             <ul className={`space-y-1.5 ${fixing ? 'opacity-60' : ''}`}>
               {fixes.map((f) => (
@@ -159,6 +151,18 @@ function OpenVerdict({ verdict, failsNow, onApplied }: { verdict: Verdict; fails
           )}
         </div>
       )}
+      {/* Stands above what cures it, and comes after it by keyboard: its words are stops of their own. */}
+      <p className="order-1 text-[13px] leading-snug text-quiet">
+        <Explained
+          text={[
+            verdict.figure.condition ? `${capitalised(verdict.figure.condition)}.` : '',
+            verdict.limitSource,
+            verdict.reason,
+          ]
+            .join(' ')
+            .trim()}
+        />
+      </p>
     </li>
   );
 }
@@ -192,7 +196,8 @@ function FixButton({
         className="flex min-h-[84px] w-full flex-col rounded border border-rule bg-raised px-2.5 py-1 text-left leading-[18px] hover:border-edge"
         title={[fix.edit.label, ...others.map(effectWords)].join('\n')}
         onClick={() => {
-          keepMoment(id, document.getState().design, `Before ‘${fix.edit.label}’`);
+          const before = document.getState().design;
+          void import('@/ui/kept-moments').then((m) => m.keepMoment(id, before, `Before ‘${fix.edit.label}’`));
           edit(fix.edit.patch);
           onApplied();
         }}

@@ -1,6 +1,5 @@
 import { Download } from 'lucide-react';
 import { useState, type KeyboardEvent } from 'react';
-import { cornersCsv } from '@/core/judge/corners-csv';
 import { download, fileName } from '@/ui/download';
 import type { Cell, Grid, GridRow } from '@/core/judge/corners';
 import { termsOf } from '@/core/design/source';
@@ -22,6 +21,10 @@ export function CornerGrid({ grid }: { grid: Grid | null }) {
   const columns = grid
     ? LINES.flatMap((line) => grid.cells.map((cell, n) => ({ cell, n })).filter(({ cell }) => cell.mains === line))
     : [];
+  async function saveCsv(of: Grid) {
+    const { cornersCsv } = await import('@/core/judge/corners-csv');
+    download(`${fileName(design.name)}-corners.csv`, cornersCsv(of), 'text/csv');
+  }
   const failing = grid ? countOf(grid, 'fails') : 0;
   const tight = grid ? countOf(grid, 'tight') : 0;
   const judged = grid ? grid.rows.length + grid.events.length : 0;
@@ -44,11 +47,7 @@ export function CornerGrid({ grid }: { grid: Grid | null }) {
             : `All ${judged} pass in every corner${tight > 0 ? `, ${tight} tight` : ''}; the closest is ${first.title.toLowerCase()}, at ${grid.cells[first.worst]!.words}`}
       </h2>
       {grid && (
-        <button
-          type="button"
-          className="btn float-right"
-          onClick={() => download(`${fileName(design.name)}-corners.csv`, cornersCsv(grid), 'text/csv')}
-        >
+        <button type="button" className="btn float-right" onClick={() => void saveCsv(grid)}>
           <Download size={15} /> CSV
         </button>
       )}
