@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { stretches, type Term } from '@/core/design/glossary';
 
 /** A sentence whose terms say what they mean: under the pointer, by keyboard, under a finger. */
-export function ExplainedWords({ text }: { text: string }) {
+export function withWords(text: string) {
   return (
     <Tooltip.Provider delayDuration={250}>
       {stretches(text).map((s, n) => (s.term ? <Word key={n} text={s.text} term={s.term} /> : s.text))}

@@ -3,10 +3,10 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { whenIdle } from './when-idle';
 
-type Words = (props: { text: string }) => React.JSX.Element;
+type WithWords = (text: string) => React.JSX.Element;
 
 // Loaded once, when the page has nothing else to do: until then the sentence stands there without them.
-let words: Words | null = null;
+let withWords: WithWords | null = null;
 let asked = false;
 const waiting = new Set<() => void>();
 
@@ -14,7 +14,7 @@ function load(): void {
   if (asked) return;
   asked = true;
   void import('./explained-words').then((m) => {
-    words = m.ExplainedWords;
+    withWords = m.withWords;
     for (const tell of waiting) tell();
   });
 }
@@ -26,11 +26,11 @@ function subscribe(tell: () => void): () => void {
 
 /** A sentence whose terms say what they mean: under the pointer, by keyboard, under a finger. */
 export function Explained({ text }: { text: string }) {
-  const Words = useSyncExternalStore(
+  const explained = useSyncExternalStore(
     subscribe,
-    () => words,
+    () => withWords,
     () => null,
   );
-  useEffect(() => (words ? undefined : whenIdle(load)), []);
-  return Words ? <Words text={text} /> : text;
+  useEffect(() => (withWords ? undefined : whenIdle(load)), []);
+  return explained ? explained(text) : text;
 }

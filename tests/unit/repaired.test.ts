@@ -15,6 +15,7 @@ test('a sound design comes through as it is, also one level down in what the ser
 });
 
 test.each<[string, (d: Loose) => void, string[]]>([
+  ['a member at the top', (d) => (d['colour'] = 'green' as never), ['colour is nothing a design has: left out.']],
   [
     'a member no design has',
     (d) => (d['mains']!['colour'] = 'green'),

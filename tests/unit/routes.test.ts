@@ -11,6 +11,10 @@ process.env['EMBER_RAIL_DB'] = path.join(mkdtempSync(path.join(tmpdir(), 'routes
 import * as all from '@/app/api/designs/route';
 import * as one from '@/app/api/designs/[id]/route';
 import * as summaries from '@/app/api/summaries/route';
+import * as photos from '@/app/api/photos/route';
+import * as photo from '@/app/api/photos/[id]/route';
+import * as look from '@/app/api/backup/look/route';
+import * as restore from '@/app/api/backup/restore/route';
 import { demoDesigns } from '@/core/design/demo-designs';
 
 const design = demoDesigns()[0]!;
@@ -188,5 +192,53 @@ describe('the proxy before every route', () => {
     const answer = ask('/design/%ff', '127.0.0.1:3000');
     expect(answer.status).toBe(400);
     expect(await answer.json()).toMatchObject({ title: 'No such address' });
+  });
+});
+
+describe('pictures and backups at the border', () => {
+  const bytes = (at: string, body: BodyInit, headers: Record<string, string> = {}) =>
+    new NextRequest(`${HOME}${at}`, {
+      method: 'POST',
+      headers: { host: '127.0.0.1:3000', origin: HOME, ...headers },
+      body,
+      duplex: 'half',
+    } as ConstructorParameters<typeof NextRequest>[1]);
+  /** A body of so many bytes that nobody holds in memory. */
+  const endless = (size: number) => {
+    let sent = 0;
+    return new ReadableStream<Uint8Array>({
+      pull(to) {
+        if (sent >= size) return to.close();
+        sent += 1_000_000;
+        to.enqueue(new Uint8Array(1_000_000));
+      },
+    });
+  };
+
+  test('a picture of 100 MB is refused by what it says of itself, and by what it is where it says nothing', async () => {
+    const said = await photos.POST(bytes('/api/photos', 'x', { 'content-length': '100000000' }));
+    expect(said.status).toBe(413);
+    expect(await said.json()).toMatchObject({ detail: expect.stringContaining('25 MB is the most') });
+    expect((await photos.POST(bytes('/api/photos', endless(100_000_000)))).status).toBe(413);
+  });
+
+  test('what is no picture is a sentence, and one that is not kept is not found', async () => {
+    const answer = await photos.POST(bytes('/api/photos', 'MZ\u0090 this program cannot be run'));
+    expect(answer.status).toBe(422);
+    expect(await answer.json()).toMatchObject({ detail: expect.stringContaining('no picture') });
+    const gone = await photo.GET(request('GET', '/api/photos/x'), at('../../etc/passwd'));
+    expect(gone.status).toBe(404);
+  });
+
+  test('a backup comes from this machine’s own pages alone, is looked into first, and never replaces anything when it is none', async () => {
+    const foreign = bytes('/api/backup/look', 'x', { host: 'evil.example' });
+    expect((await look.POST(foreign)).status).toBe(403);
+    expect((await look.POST(bytes('/api/backup/look', 'x', { origin: 'https://evil.example' }))).status).toBe(403);
+    const none = await look.POST(bytes('/api/backup/look', 'not one of ours at all'));
+    expect(none.status).toBe(422);
+    expect((await look.POST(bytes('/api/backup/look?copy=../shelf.db', ''))).status).toBe(404);
+    expect((await restore.POST(request('POST', '/api/backup/restore', { token: '../shelf.db' }))).status).toBe(422);
+    const unknown = { token: '00000000-0000-4000-8000-000000000000' };
+    expect((await restore.POST(request('POST', '/api/backup/restore', unknown))).status).toBe(409);
   });
 });

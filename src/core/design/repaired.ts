@@ -25,8 +25,8 @@ export function readRepaired(given: unknown): Repaired {
   const value = unwrapped(given);
   const plain = readDesign(value);
   if (plain.ok) return { ok: true, design: plain.design, repairs: [] };
-  if (plain.fault.path === 'format' || plain.fault.path === '') return plain;
-  const document = structuredClone(migrated(value as Record<string, unknown>));
+  if (plain.fault.path === 'format' || !isRecord(value)) return plain;
+  const document = structuredClone(migrated(value));
   const repairs: string[] = [];
   for (let round = 0; round < ROUNDS_MAX; round++) {
     const wrong = faultsOf(document);
