@@ -137,5 +137,7 @@ async function write(): Promise<void> {
 }
 write().catch((error: unknown) => {
   if (error instanceof SolveError) refuse(`${positionals[0]}: it cannot be solved: ${error.message}`);
-  refuse(`${values.out} could not be written: ${error instanceof Error ? error.message : String(error)}`);
+  const reason = error instanceof Error ? error.message : String(error);
+  const inTheWay = error instanceof Error && 'syscall' in error;
+  refuse(inTheWay ? `${values.out} could not be written: ${reason}` : `${positionals[0]}: ${reason}`);
 });

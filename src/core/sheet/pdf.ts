@@ -71,7 +71,7 @@ const ASCENT = 0.927;
 async function made(definition: TDocumentDefinitions): Promise<Uint8Array> {
   const [{ default: pdfmake }, { default: faces }] = await Promise.all([
     import('pdfmake'),
-    import('pdfmake/build/vfs_fonts'),
+    import('pdfmake/build/vfs_fonts.js'),
   ]);
   const maker = pdfmake as unknown as Maker;
   for (const [name, data] of Object.entries(faces as unknown as Record<string, string>))
