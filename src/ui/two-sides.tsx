@@ -8,10 +8,12 @@ import { Loading, orSay } from './loading';
 const load = () => import('./two-sides-list').then((m) => m.TwoSidesList);
 const TwoSidesList = dynamic(orSay(load), { ssr: false, loading: Loading });
 
-const TITLES: Readonly<Record<Question, string>> = {
-  grade: '85 or 105 °C cans',
-  switch: 'A switch of one pole or two',
-  precision: 'Precise parts, or accept the error',
+/** What each is asked by, and what its dialog is called. */
+const QUESTIONS: Readonly<Record<Question, { ask: string; title: string }>> = {
+  bank: { ask: 'One or many?', title: 'One large can, or several' },
+  grade: { ask: '85 or 105?', title: '85 or 105 °C cans' },
+  switch: { ask: 'One pole or two?', title: 'A switch of one pole or two' },
+  precision: { ask: 'Precise or common?', title: 'Precise parts, or accept the error' },
 };
 
 /** Opens what speaks for either side of a choice, where the choice is made. */
@@ -19,8 +21,8 @@ export function TwoSides({ question }: { question: Question }) {
   return (
     <DialogButton
       ready={load}
-      label="Which is right?"
-      title={TITLES[question]}
+      label={QUESTIONS[question].ask}
+      title={QUESTIONS[question].title}
       description="Builders answer this differently. Both, on this design’s own values; nothing changes until you take one."
       wide
     >

@@ -232,7 +232,7 @@ test('the first steps end with a change of one’s own', async ({ page }) => {
 
 test('either side of a choice is shown on the design’s own values, and can be taken', async ({ page }) => {
   await open(page, CLOCK, '/reservoir');
-  await page.getByRole('button', { name: 'Which is right?' }).click();
+  await page.getByRole('button', { name: '85 or 105?' }).click();
   const dialog = page.getByRole('dialog', { name: '85 or 105 °C cans' });
   await expect(dialog).toContainText('This design has it.');
   await accessible(page);

@@ -26,6 +26,7 @@ import { applyPatch, type Design } from '@/core/design/design';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import { clock, dome, drum } from '../support/demos';
 import { absurd, plausible } from '../support/designs';
+import { readPdf } from '../support/read-pdf';
 
 const INSIDE: Inside = { wMm: 300, dMm: 200, hMm: 100 };
 const AROUND = { ring: false, frequencyHz: 50 };
@@ -354,7 +355,11 @@ describe('templates, read back', () => {
     const faces = (['front', 'rear', 'floor'] as const).map((f) =>
       drillTemplate(plan.placed, plan.inside, f, 'inside', 'x'),
     );
-    const pdf = await PDFDocument.load(await templatePdf(faces, 'Clock −1'));
+    const bytes = await templatePdf(faces, 'Clock −1');
+    const print = await readPdf(bytes);
+    expect(print.text).toContain('Pilot 2 mm first');
+    expect(print.fonts.map((f) => f.embedded)).toEqual([true]);
+    const pdf = await PDFDocument.load(bytes);
     expect(pdf.getPageCount()).toBe(3);
     for (const page of pdf.getPages()) expect(page.getWidth()).toBeGreaterThanOrEqual((plan.inside.wMm * 72) / 25.4);
     const streams = pdf.context

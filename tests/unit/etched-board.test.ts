@@ -29,6 +29,7 @@ import { studyDesign } from '@/core/study/study';
 import { absurd, plausible } from '../support/designs';
 import { clock, dome, drum, first, physics } from '../support/demos';
 import { flooded, legsIn, plotted, rasterised } from '../support/read-gerber';
+import { readPdf } from '../support/read-pdf';
 
 const NO_VOLTS = new Map<string, string>();
 
@@ -285,6 +286,9 @@ test('print and centroids are true to size: the copper for toner lies as seen fr
   const pdf = await boardPdf(board, 'Drum ±18 V', NO_VOLTS);
   expect(Buffer.from(await boardPdf(board, 'Drum ±18 V', NO_VOLTS)).equals(Buffer.from(pdf))).toBe(true);
   expect((await PDFDocument.load(pdf)).getPages()).toHaveLength(3);
+  const print = await readPdf(pdf);
+  expect(print.text).toContain('Drum ±18 V');
+  expect(print.fonts.every((f) => f.embedded)).toBe(true);
 });
 
 test('a doubtful board: nothing to solder; 400 V between its nets', () => {

@@ -18,6 +18,7 @@ import { netlistOf } from '@/core/netlist/netlist-of';
 import { studyDesign } from '@/core/study/study';
 import { absurd, plausible } from '../support/designs';
 import { clock, dome, drum, physics, tide } from '../support/demos';
+import { readPdf } from '../support/read-pdf';
 
 const laid = (design: Design) => stripboard(netlistOf(design));
 
@@ -279,5 +280,8 @@ test('its print is two pages, the same bytes for the same board', async () => {
   expect(Buffer.from(await stripPdf(laid(drum), 'Drum ±18 V')).equals(Buffer.from(pdf))).toBe(true);
   const pages = (await PDFDocument.load(pdf)).getPages();
   expect(pages).toHaveLength(2);
+  const print = await readPdf(pdf);
+  expect(print.text).toContain('Drum ±18 V');
+  expect(print.fonts.map((f) => f.embedded)).toEqual([true]);
   expect(pages[0]!.getWidth()).toBeCloseTo((210 * 72) / 25.4, 1);
 });

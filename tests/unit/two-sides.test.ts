@@ -1,5 +1,6 @@
 import { applyPatch } from '@/core/design/design';
 import { readDesign } from '@/core/design/schema';
+import { studyDesign } from '@/core/study/study';
 import { twoSides } from '@/core/study/two-sides';
 import { clock, physics } from '../support/demos';
 
@@ -16,6 +17,16 @@ test('85 or 105 °C: the same core, four times the life', () => {
   expect(value(low!.figures, /Lasts/)).toBeGreaterThan(40_000);
   expect(value(low!.figures, /Lasts/)).toBeLessThan(64_000);
   expect(twoSides(applyPatch(clock, { reservoir: { capacitanceF: 0 } }), 'grade')).toEqual([]);
+});
+
+test('one large can or four: the bank has less resistance, bears more and is lower; the valley is simulated', () => {
+  const [one, many] = twoSides(clock, 'bank');
+  expect(value(many!.figures, /ESR/)).toBeLessThan(value(one!.figures, /ESR/));
+  expect(value(many!.figures, /bear/)).toBeGreaterThan(value(one!.figures, /bear/));
+  expect(value(many!.figures, /Height/)).toBeLessThan(value(one!.figures, /Height/));
+  const valley = studyDesign(applyPatch(clock, one!.patch)).low.rail.minV;
+  expect(value(one!.figures, /Valley/)).toBeCloseTo(valley, 3);
+  expect([one!.here, many!.here]).toEqual([true, false]);
 });
 
 test('one pole leaves the mains on the primary where a plug goes in either way, and only there', () => {
@@ -47,7 +58,12 @@ test('precise or common parts: their errors add up, and come to volts and ampere
 });
 
 test('taking a side is what the document can hold', () => {
-  for (const side of [...twoSides(clock, 'grade'), ...twoSides(clock, 'switch'), ...twoSides(physics, 'precision')]) {
+  for (const side of [
+    ...twoSides(clock, 'bank'),
+    ...twoSides(clock, 'grade'),
+    ...twoSides(clock, 'switch'),
+    ...twoSides(physics, 'precision'),
+  ]) {
     const base = 'regulator' in side.patch ? physics : clock;
     expect(readDesign(applyPatch(base, side.patch))).toMatchObject({ ok: true });
     for (const f of side.figures)

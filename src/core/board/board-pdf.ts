@@ -1,4 +1,5 @@
-import { LineCapStyle, PDFDocument, rgb, StandardFonts } from 'pdf-lib';
+import { LineCapStyle, PDFDocument, rgb } from 'pdf-lib';
+import { paperFont } from '@/core/build/paper-font';
 import { PT_PER_MM } from '@/core/build/paper';
 import { printed, PRINT_WORDS, printViews } from './board-print';
 import type { EtchedBoard } from './etched';
@@ -12,7 +13,7 @@ export async function boardPdf(
 ): Promise<Uint8Array> {
   const pdf = await PDFDocument.create({ updateMetadata: false });
   pdf.setTitle(title);
-  const font = await pdf.embedFont(StandardFonts.Helvetica);
+  const font = await paperFont(pdf);
   const black = rgb(0, 0, 0);
   for (const view of printViews(board)) {
     const { page, X, Y } = truePage(pdf, font, { wMm: board.wMm, hMm: board.hMm, says: [title, PRINT_WORDS[view]] });

@@ -1,5 +1,7 @@
-import { PDFDocument, rgb, StandardFonts } from 'pdf-lib';
-import { printable, PT_PER_MM } from '@/core/build/paper';
+import { PDFDocument, rgb } from 'pdf-lib';
+import { paperFont } from '@/core/build/paper-font';
+import { printed } from '@/core/build/letters';
+import { PT_PER_MM } from '@/core/build/paper';
 import { onCopper, stripDrawing } from './strip-drawing';
 import { truePage } from './true-page';
 import type { Stripboard } from './on-strips';
@@ -13,7 +15,7 @@ const VIEWS = [
 export async function stripPdf(board: Stripboard, title: string): Promise<Uint8Array> {
   const pdf = await PDFDocument.create({ updateMetadata: false });
   pdf.setTitle(title);
-  const font = await pdf.embedFont(StandardFonts.Helvetica);
+  const font = await paperFont(pdf);
   const { wMm, hMm, shapes } = stripDrawing(board);
   const ink = (grey: number) => rgb(grey, grey, grey);
   for (const { copper, says } of VIEWS) {
@@ -89,7 +91,7 @@ export async function stripPdf(board: Stripboard, title: string): Promise<Uint8A
           page.drawCircle({ x: X(s.x), y: Y(s.y), size: (s.wire ? 0.9 : 0.6) * PT_PER_MM, color: ink(0) });
           break;
         case 'text': {
-          const words = printable(s.text);
+          const words = printed(s.text);
           const size = s.size * PT_PER_MM;
           const width = font.widthOfTextAtSize(words, size);
           const back = s.anchor === 'middle' ? width / 2 : s.anchor === 'end' ? width : 0;

@@ -1,5 +1,6 @@
 import { rgb, type PDFDocument, type PDFFont, type PDFPage } from 'pdf-lib';
-import { A4_MM, CHECK_LINE_MM, printable, PT_PER_MM } from '@/core/build/paper';
+import { printed } from '@/core/build/letters';
+import { A4_MM, CHECK_LINE_MM, PT_PER_MM } from '@/core/build/paper';
 
 const MARGIN_MM = 15;
 /** Below a drawing: the line the print is checked by, and what it is. */
@@ -29,7 +30,7 @@ export function truePage(
   for (const x of [0, CHECK_LINE_MM])
     page.drawLine({ start: { x: X(x), y: Y(line - 2) }, end: { x: X(x), y: Y(line + 2) }, thickness: 0.5, color });
   [`${CHECK_LINE_MM} mm: measure it on the print`, ...says].forEach((text, n) =>
-    page.drawText(printable(text), { x: X(0), y: Y(line + 7 + 5 * n), size: 3 * PT_PER_MM, font, color }),
+    page.drawText(printed(text), { x: X(0), y: Y(line + 7 + 5 * n), size: 3 * PT_PER_MM, font, color }),
   );
   return { page, X, Y };
 }

@@ -1,5 +1,7 @@
-import { PDFDocument, rgb, StandardFonts } from 'pdf-lib';
-import { A4_MM as A4, printable, PT_PER_MM as PT } from '@/core/build/paper';
+import { PDFDocument, rgb } from 'pdf-lib';
+import { paperFont } from '@/core/build/paper-font';
+import { printed } from '@/core/build/letters';
+import { A4_MM as A4, PT_PER_MM as PT } from '@/core/build/paper';
 import type { Template } from './template';
 import { templatePaper, templateStrokes, type Layer } from './template-strokes';
 
@@ -9,7 +11,7 @@ const GREY: Readonly<Record<Layer, number>> = { cut: 0, mark: 0.4, text: 0 };
 export async function templatePdf(templates: readonly Template[], title: string): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   pdf.setTitle(title);
-  const font = await pdf.embedFont(StandardFonts.Helvetica);
+  const font = await paperFont(pdf);
   for (const template of templates) {
     const { left, below, w, h } = templatePaper(template);
     const [short, long] = w > h ? [h, w] : [w, h];
@@ -25,7 +27,7 @@ export async function templatePdf(templates: readonly Template[], title: string)
       else if (s.kind === 'circle')
         page.drawCircle({ x: X(s.x), y: Y(s.y), size: s.r * PT, borderWidth: 0.5, borderColor: color });
       else {
-        const text = printable(s.text);
+        const text = printed(s.text);
         const width = s.middle ? font.widthOfTextAtSize(text, s.mm * PT) : 0;
         page.drawText(text, { x: X(s.x) - width / 2, y: Y(s.y), size: s.mm * PT, font, color });
       }

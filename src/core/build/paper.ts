@@ -4,11 +4,3 @@ export const PT_PER_MM = 72 / 25.4;
 export const A4_MM = { w: 210, h: 297 } as const;
 /** A line of this length says whether a print is at its own size, mm. */
 export const CHECK_LINE_MM = 100;
-
-/** Letters a page's own font has; what it has not is shown as a question. */
-export const printable = (text: string): string =>
-  text
-    .replace(/−/g, '-')
-    .replace(/⌀/g, 'dia ')
-    .replace(/Ω/g, 'ohm')
-    .replace(/[^\u0020-\u00ff–—‘’“”•…]/g, '?');

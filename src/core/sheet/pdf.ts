@@ -1,7 +1,7 @@
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { PT_PER_MM } from '@/core/build/paper';
 import type { LabelDrawing, LabelSize } from './label';
-import { NO_SHAPE, printed } from './letters';
+import { NO_SHAPE, printed } from '@/core/build/letters';
 import type { SheetTable } from './sheet-tables';
 
 export type Paper = 'A4' | 'LETTER';

@@ -3,7 +3,7 @@ import type { Design } from '@/core/design/design';
 import { ratingWords } from '@/core/design/words';
 import { formatQuantity as q } from '@/core/quantity/format';
 import { billSums, type BillLine } from '@/core/study/bill-sums';
-import { printed } from './letters';
+import { printed } from '@/core/build/letters';
 import { logDays } from './log';
 import { heading, missing, pdfOf, table, tableOf, toFillIn, type PrintedOn } from './pdf';
 import type { Report } from './report';

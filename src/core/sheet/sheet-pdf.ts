@@ -3,7 +3,7 @@ import { arrangementWords, ratingWords } from '@/core/design/words';
 import { summaryOf } from '@/core/picture/summary';
 import { terraceSvg } from '@/core/picture/terrace-svg';
 import type { Picture } from '@/core/picture/picture';
-import { printed } from './letters';
+import { printed } from '@/core/build/letters';
 import { heading, missing, pdfOf, table, tableOf, toFillIn, type PrintedOn } from './pdf';
 import type { Report } from './report';
 import { sheetTables } from './sheet-tables';

@@ -1,12 +1,14 @@
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
 import type { Figure } from './figure';
-import { canLife, GRADE_HOURS } from './can-choice';
+import { bankOptions, canLife, GRADE_HOURS, type BankOption } from './can-choice';
+import { operatingPoint } from './operating-point';
+import { CONDITIONS } from '@/core/circuit/condition';
 import { heatView } from './heat-report';
 import { SMALL_EUR } from './cost';
 
 /** Questions builders answer differently, each for good reasons of its own. */
-export type Question = 'grade' | 'switch' | 'precision';
+export type Question = 'bank' | 'grade' | 'switch' | 'precision';
 
 /** One answer, with what it comes to in this design. */
 export interface OneSide {
@@ -21,9 +23,66 @@ export interface OneSide {
 
 /** Both answers to a question, on this design's own values; none where the question has no meaning in it. @throws SolveError */
 export function twoSides(design: Design, question: Question): OneSide[] {
+  if (question === 'bank') return bankSides(design);
   if (question === 'grade') return ([85, 105] as const).flatMap((gradeC) => gradeSide(design, gradeC));
   if (question === 'switch') return ([1, 2] as const).map((poles) => switchSide(design, poles));
   return precisionSides(design);
+}
+
+/** Of a bank of many so many stand for it. */
+const MANY = 4;
+
+function bankSides(design: Design): OneSide[] {
+  if (design.reservoir.capacitanceF <= 0) return [];
+  return bankOptions(design)
+    .filter((o) => o.reservoir.cans === 1 || o.reservoir.cans === MANY)
+    .map((option) => bankSide(design, option));
+}
+
+function bankSide(design: Design, { reservoir, esrOhm, rippleA, heightMm, priceEur }: BankOption): OneSide {
+  const one = reservoir.cans === 1;
+  const patch: Patch = { reservoir };
+  const valley = operatingPoint(applyPatch(design, patch), CONDITIONS.low).rail.minV;
+  const typical = (label: string, value: number, unit: Figure['unit'], expression: string): Figure => ({
+    id: `${reservoir.cans} ${label}`,
+    label,
+    value,
+    unit,
+    origin: label === 'Price' || label === 'Height' ? 'rule of thumb' : 'typical',
+    expression,
+    inputs: [
+      { label: 'cans', value: reservoir.cans, unit: '' },
+      { label: 'each', value: reservoir.capacitanceF, unit: 'F' },
+    ],
+    source: 'Typical of cans of this charge.',
+    assumes: [],
+  });
+  return {
+    name: one ? 'One large can' : `${MANY} smaller cans`,
+    right: one
+      ? 'Right where there is height and one clamp is welcome: two joints, one part to fail, and none that does more than its share.'
+      : 'Right where the box is low, where ripple current is what decides, or where a board is to hold them: together they have a fraction of the resistance and bear more, and they screen what stands behind.',
+    figures: [
+      {
+        id: `valley-${reservoir.cans}`,
+        label: 'Valley, low line',
+        value: valley,
+        unit: 'V',
+        origin: 'simulated',
+        condition: 'low line, full load',
+        expression: 'lowest point of the ripple',
+        inputs: [{ label: 'cans', value: reservoir.cans, unit: '' }],
+        source: 'The same solver as the design’s own verdicts.',
+        assumes: [],
+      },
+      typical('ESR together', esrOhm, 'ohm', 'ESR of one ÷ cans'),
+      typical('Ripple they bear', rippleA, 'A', 'rating of one × cans'),
+      typical('Height', heightMm, 'mm', 'by what one can stores'),
+      typical('Price', priceEur, 'EUR', 'price of one × cans'),
+    ],
+    patch,
+    here: design.reservoir.cans === reservoir.cans,
+  };
 }
 
 function gradeSide(design: Design, gradeC: 85 | 105): OneSide[] {

@@ -114,7 +114,7 @@ export function MainsSide() {
                   ]}
                   onChange={(v: string) => set({ switchPoles: v === '1' ? 1 : 2 })}
                 />
-                <div className="self-end">
+                <div className="col-start-2 self-end">
                   <TwoSides question="switch" />
                 </div>
               </>

@@ -83,6 +83,9 @@ export function Cans() {
           <div className="self-end">
             <TwoSides question="grade" />
           </div>
+          <div className="self-end">
+            <TwoSides question="bank" />
+          </div>
           <Small label="Hours at its grade" value={hours} onChange={setHours} unit="" />
           <Small label="Air around it" value={air} onChange={setAir} unit="°C" />
           <div className="w-[200px]">
