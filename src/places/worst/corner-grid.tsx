@@ -22,7 +22,7 @@ export function CornerGrid({ grid }: { grid: Grid | null }) {
     ? LINES.flatMap((line) => grid.cells.map((cell, n) => ({ cell, n })).filter(({ cell }) => cell.mains === line))
     : [];
   async function saveCsv(of: Grid) {
-    const { cornersCsv } = await import('@/core/judge/corners-csv');
+    const { cornersCsv } = await import('@/core/sheet/corners-csv');
     download(`${fileName(design.name)}-corners.csv`, cornersCsv(of), 'text/csv');
   }
   const failing = grid ? countOf(grid, 'fails') : 0;

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { harmless } from '@/core/drawer/csv';
-import type { Grid } from './corners';
+import type { Grid } from '@/core/judge/corners';
 
 /** Every verdict in every corner as CSV (RFC 4180): a line each, its figure and its limit in SI. */
 export function cornersCsv({ cells, rows }: Grid): string {
