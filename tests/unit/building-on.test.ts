@@ -108,11 +108,15 @@ test('every figure a part has to bear opens its working, and says what the line 
 });
 
 test('a resistor is to be bought for twice what its current makes of it: worked out again from what is printed', () => {
-  const figures = demoDesigns()
+  const resistor = { kind: 'resistor', resistanceOhm: 1 } as Design['filter']['after'][number];
+  const figures = [
+    applyPatch(clock, { indicator: { currentA: 0.01, forwardV: 2, at: 'rail' } }),
+    applyPatch(clock, { filter: { after: [resistor] } }),
+  ]
     .flatMap((design) => billOf(studyDesign(design)))
     .flatMap((line) => line.bears)
     .filter((f) => f.expression.includes('I² R'));
-  expect(figures.length).toBeGreaterThan(0);
+  expect(figures).toHaveLength(2);
   for (const f of figures) {
     const [, i, r] = f.inputs.map((x) => x.value) as [number, number, number];
     expect(f.value).toBeCloseTo(2 * i * i * r, 6);
