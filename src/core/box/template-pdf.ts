@@ -9,7 +9,7 @@ const GREY: Readonly<Record<Layer, number>> = { cut: 0, mark: 0.4, text: 0 };
 
 /** Templates at their own size, a page each. */
 export async function templatePdf(templates: readonly Template[], title: string): Promise<Uint8Array> {
-  const pdf = await PDFDocument.create();
+  const pdf = await PDFDocument.create({ updateMetadata: false });
   pdf.setTitle(title);
   const font = await paperFont(pdf);
   for (const template of templates) {
