@@ -84,7 +84,7 @@ test.describe('names and undo', () => {
     await note.focus();
     await page.keyboard.press('End');
     await page.keyboard.type(' New fuse fitted.');
-    await page.getByRole('button', { name: 'Export JSON' }).focus();
+    await page.getByRole('button', { name: 'JSON', exact: true }).focus();
     await saved(page);
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(note).toHaveValue(before);

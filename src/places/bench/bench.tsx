@@ -8,6 +8,7 @@ import { FED_FROM } from '@/core/design/kinds';
 import { termsOf } from '@/core/design/source';
 import { formatQuantity } from '@/core/quantity/format';
 import { useDesign, useEdit, useView } from '@/ui/session';
+import { Explained } from '@/ui/explained';
 import { Room } from '@/ui/room';
 import { Working } from '@/ui/working';
 import type { RemoteSolver } from '@/workers/client';
@@ -254,7 +255,9 @@ function Step({ point, reading, judged, enabled, working, onWorking, onKeep, onM
         <label htmlFor={id} className="text-[15.5px] font-semibold">
           {point.label}
         </label>
-        <p className="text-[14px] leading-snug text-quiet">{point.how}</p>
+        <p className="text-[14px] leading-snug text-quiet">
+          <Explained text={point.how} />
+        </p>
         {point.caution && <p className="mt-0.5 text-[14px] font-semibold leading-snug text-fail">⚠ {point.caution}</p>}
       </div>
       <div>

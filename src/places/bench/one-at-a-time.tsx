@@ -2,6 +2,7 @@
 
 import { useEffect, useRef, useState } from 'react';
 import { judgeReading } from '@/core/bench/readings';
+import { Explained } from '@/ui/explained';
 import type { TestPoint } from '@/core/bench/test-point';
 import type { Reading } from '@/core/design/design';
 import { formatQuantity } from '@/core/quantity/format';
@@ -84,7 +85,9 @@ function Large({
   return (
     <div className="mt-2">
       <h2 className="text-[34px] font-semibold leading-tight">{point.label}</h2>
-      <p className="text-[20px] leading-snug">{point.how}</p>
+      <p className="text-[20px] leading-snug">
+        <Explained text={point.how} />
+      </p>
       {point.caution && <p className="mt-1 text-[20px] font-semibold leading-snug text-fail">⚠ {point.caution}</p>}
       <div className="mt-4 flex flex-wrap items-center gap-x-8 gap-y-3">
         <input

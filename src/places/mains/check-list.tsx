@@ -2,6 +2,7 @@
 
 import type { CheckPoint, MainsReport } from '@/core/mains-side/report';
 import type { MainsSide } from '@/core/design/design';
+import { Explained } from '@/ui/explained';
 import { formatNominal } from '@/core/quantity/format';
 import { E12, nearestInDecades } from '@/core/quantity/preferred';
 import { useDesign, useEdit } from '@/ui/session';
@@ -43,7 +44,9 @@ export function CheckList({ points, report }: { points: readonly CheckPoint[]; r
             )}
             <span className={`min-w-0 flex-1 ${p.state === 'wrong' ? 'font-medium' : ''}`}>
               {p.text}
-              <span className="block text-[13px] font-normal text-quiet">{p.why}</span>
+              <span className="block text-[13px] font-normal text-quiet">
+                <Explained text={p.why} />
+              </span>
             </span>
             {cure && (
               <button type="button" className="btn" onClick={() => edit(cure.patch)}>
