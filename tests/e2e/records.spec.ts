@@ -57,6 +57,7 @@ test('the sheet is taken along: a PDF, a page and Markdown that bring the design
   for (const file of [shared, markdown]) {
     await goTo(page, '/new?way=file');
     await page.getByLabel('File of a design').setInputFiles(file);
+    await page.getByLabel('Name', { exact: false }).last().fill(`Back from ${path.extname(file)}`);
     await page.getByRole('button', { name: 'Take it and open' }).click();
     await expect(page).toHaveURL(/\/design\//);
     await expect(page.getByTestId('verdict-count')).toContainText('18 pass');
