@@ -40,6 +40,10 @@ const Conflict = dynamic(
   { ssr: false },
 );
 
+const WordsHere = dynamic(
+  orSay(() => import('./words-here').then((m) => m.WordsHere)),
+  { ssr: false },
+);
 const Guide = dynamic(
   orSay(() => import('./guide').then((m) => m.Guide)),
   { ssr: false },
@@ -69,6 +73,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
   const history = useHistory();
   const router = useRouter();
   const [keys, setKeys] = useState(false);
+  const [words, setWords] = useState(false);
   /** What was typed into the list of actions before it stood; null while it is closed. */
   const [palette, setPalette] = useState<string | null>(null);
   const conflict = useView((s) => s.conflict);
@@ -159,6 +164,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
     ),
     { name: 'Go to the shelf', run: () => router.push('/') },
     { name: 'New design', run: () => router.push('/new') },
+    { name: 'Words on this page', run: () => setWords(true) },
     { name: 'Words: what every term means', run: () => router.push('/glossary') },
     { name: 'Backup and restore', run: () => router.push('/backup') },
     { name: 'Export this design as JSON', run: () => downloadDesign(store.getState().design) },
@@ -215,6 +221,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
         </p>
       )}
       {children}
+      {words && <WordsHere onClose={() => setWords(false)} />}
       {keys && <Keys onClose={() => setKeys(false)} />}
       {palette !== null && <Palette typed={palette} actions={actions} onClose={() => setPalette(null)} />}
       {conflict !== null && <Conflict />}

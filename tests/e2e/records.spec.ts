@@ -57,7 +57,10 @@ test('the sheet is taken along: a PDF, a page and Markdown that bring the design
   for (const file of [shared, markdown]) {
     await goTo(page, '/new?way=file');
     await page.getByLabel('File of a design').setInputFiles(file);
-    await page.getByLabel('Name', { exact: false }).last().fill(`Back from ${path.extname(file)}`);
+    await page
+      .getByLabel('Name', { exact: false })
+      .last()
+      .fill(`Back from ${path.extname(file)}`);
     await page.getByRole('button', { name: 'Take it and open' }).click();
     await expect(page).toHaveURL(/\/design\//);
     await expect(page.getByTestId('verdict-count')).toContainText('18 pass');
@@ -199,6 +202,15 @@ test('a word says what it means where it stands, and all of them have a page', a
   const word = page.locator('[data-verdict=headroom]').getByRole('button', { name: 'valley', exact: true });
   await word.focus();
   await expect(page.getByRole('tooltip')).toContainText('The lowest point of the ripple');
+  // Every other word of a room is in its own list.
+  await open(page, CLOCK, '/heat');
+  await expect(page.locator('main')).toContainText('junction');
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Type a few letters').fill('words on this');
+  await page.keyboard.press('Enter');
+  const here = page.getByRole('dialog', { name: 'Words on this page' });
+  await expect(here).toContainText('The spot of silicon the watts arise in');
+  await accessible(page);
   await goTo(page, '/glossary');
   await page.getByLabel('Find').fill('reservoir’s minus');
   await expect(page.getByRole('term')).toHaveText(['Star ground']);

@@ -1,0 +1,33 @@
+'use client';
+
+import { useState } from 'react';
+import { stretches } from '@/core/design/glossary';
+import { DialogPanel } from './dialog-panel';
+
+/** Every term that stands in the room just now, with what it means. */
+export function WordsHere({ onClose }: { onClose(): void }) {
+  const [found] = useState(() =>
+    stretches(document.getElementById('room')?.innerText ?? '')
+      .flatMap((s) => (s.term ? [s.term] : []))
+      .sort((a, b) => a.term.localeCompare(b.term)),
+  );
+  return (
+    <DialogPanel onOpenChange={onClose} title="Words on this page" wide>
+      {found.length === 0 ? (
+        <p className="text-quiet">No word of the trade stands here.</p>
+      ) : (
+        <dl>
+          {found.map((t) => (
+            <div
+              key={t.term}
+              className="grid gap-x-5 border-t border-rule py-1.5 min-[640px]:grid-cols-[190px_minmax(0,1fr)]"
+            >
+              <dt className="serif font-semibold">{t.term}</dt>
+              <dd>{t.says}</dd>
+            </div>
+          ))}
+        </dl>
+      )}
+    </DialogPanel>
+  );
+}
