@@ -18,7 +18,7 @@ export function Street() {
   const design = useDesign();
   const room = roomAt(usePathname(), id);
   const asks = design.build.kit.length > 0 || design.build.placed.length > 0;
-  const { value: underWay } = useSolved(asks ? askUnderWay : null);
+  const { value: underWay } = useSolved(asks ? askUnderWay : null, { waitMs: 300 });
   const next = picture && (!asks || underWay) && nextStep(design, picture, asks ? underWay : null);
   return (
     <div className="flex items-stretch gap-x-4 border-b border-rule px-3 max-[999px]:flex-wrap">

@@ -1,3 +1,4 @@
+import { buf as crc32 } from 'crc-32';
 import { deflateSync, inflateSync } from 'fflate';
 import type { Design } from '@/core/design/design';
 import { fromBase45, toBase45 } from './base45';
@@ -48,15 +49,9 @@ const withoutRecords = (design: Design): Design => ({
   },
 });
 
-/** Two sums that no single wrong letter leaves as they were (Fletcher). */
-function checkOf(bytes: Uint8Array): [number, number] {
-  let [one, two] = [1, 0];
-  for (const b of bytes) {
-    one = (one + b) % 255;
-    two = (two + one) % 255;
-  }
-  return [one, two];
-}
+/** Four bytes that no single wrong letter leaves as they were (CRC-32). */
+const checkOf = (bytes: Uint8Array): Uint8Array => new Uint8Array(Int32Array.of(crc32(bytes)).buffer);
+const CHECK_BYTES = 4;
 
 export type ReadLabel = { kind: 'document'; value: unknown } | { kind: 'name'; id: string } | { kind: 'spoiled' };
 
@@ -66,8 +61,8 @@ export function readLabel(text: string): ReadLabel | null {
   if (said.startsWith(NAMES)) return { kind: 'name', id: said.slice(NAMES.length).toLowerCase() };
   if (!said.startsWith(HOLDS)) return null;
   const bytes = fromBase45(said.slice(HOLDS.length));
-  if (!bytes || bytes.length < 3) return { kind: 'spoiled' };
-  const packed = bytes.subarray(0, -2);
+  if (!bytes || bytes.length <= CHECK_BYTES) return { kind: 'spoiled' };
+  const packed = bytes.subarray(0, -CHECK_BYTES);
   // A letter that was misread could fall where it only changes a figure.
   if (checkOf(packed).some((sum, n) => sum !== bytes[packed.length + n])) return { kind: 'spoiled' };
   try {

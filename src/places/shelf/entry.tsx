@@ -5,6 +5,7 @@ import Link from 'next/link';
 import type { StageOfLife } from '@/core/design/kinds';
 import type { Summary } from '@/core/picture/summary';
 import type { ShelfEntry } from '@/server/designs';
+import { IconButton } from '@/ui/icon-button';
 import { StageChoice } from '@/ui/stage-choice';
 import { StateSign } from '@/ui/state-sign';
 import { MiniTerrace } from '@/ui/terrace/mini-terrace';
@@ -81,33 +82,15 @@ export function Entry({
           )}
         </p>
         <span className="relative z-10 -mr-1.5 flex opacity-60 focus-within:opacity-100 group-hover:opacity-100">
-          <button
-            type="button"
-            className="btn btn-bare !min-h-[26px] !px-1.5"
-            aria-label={`Export ${entry.name}`}
-            title="Export as JSON"
-            onClick={onExport}
-          >
+          <IconButton label={`Export ${entry.name}`} title="Export as JSON" onClick={onExport}>
             <Download size={15} />
-          </button>
-          <button
-            type="button"
-            className="btn btn-bare !min-h-[26px] !px-1.5"
-            aria-label={`Duplicate ${entry.name}`}
-            title="Duplicate"
-            onClick={onDuplicate}
-          >
+          </IconButton>
+          <IconButton label={`Duplicate ${entry.name}`} title="Duplicate" onClick={onDuplicate}>
             <Copy size={15} />
-          </button>
-          <button
-            type="button"
-            className="btn btn-bare !min-h-[26px] !px-1.5"
-            aria-label={`Delete ${entry.name}`}
-            title="Delete"
-            onClick={onRemove}
-          >
+          </IconButton>
+          <IconButton label={`Delete ${entry.name}`} title="Delete" onClick={onRemove}>
             <Trash2 size={15} />
-          </button>
+          </IconButton>
         </span>
       </div>
     </li>
