@@ -1,4 +1,4 @@
-import { buf as crc32 } from 'crc-32';
+import crc32 from 'crc-32';
 import { deflateSync, inflateSync } from 'fflate';
 import type { Design } from '@/core/design/design';
 import { fromBase45, toBase45 } from './base45';
@@ -50,7 +50,7 @@ const withoutRecords = (design: Design): Design => ({
 });
 
 /** Four bytes that no single wrong letter leaves as they were (CRC-32). */
-const checkOf = (bytes: Uint8Array): Uint8Array => new Uint8Array(Int32Array.of(crc32(bytes)).buffer);
+const checkOf = (bytes: Uint8Array): Uint8Array => new Uint8Array(Int32Array.of(crc32.buf(bytes)).buffer);
 const CHECK_BYTES = 4;
 
 export type ReadLabel = { kind: 'document'; value: unknown } | { kind: 'name'; id: string } | { kind: 'spoiled' };
