@@ -21,6 +21,11 @@ export async function bundle(entries) {
   });
 }
 
-/** What the server runs beside itself: the thread it solves in, sweeps, and stand-ins for instruments. */
+/** What the server runs beside itself: threads to solve and to look into backups, sweeps, stand-ins for instruments. */
 export const bundleServerThread = () =>
-  bundle(['server/solver-thread', 'server/instruments/sweep-process', 'server/instruments/stand-in-process']);
+  bundle([
+    'server/solver-thread',
+    'server/backup-thread',
+    'server/instruments/sweep-process',
+    'server/instruments/stand-in-process',
+  ]);

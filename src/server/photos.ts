@@ -8,8 +8,7 @@ const SIDE_MAX = 2400;
 export const PHOTO_BYTES_MAX = 25_000_000;
 /** Most points a picture may unfold to: more would not be a photograph. */
 const POINTS_MAX = 120e6;
-const TYPES = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp' } as const;
-type Format = keyof typeof TYPES;
+const TAKEN = ['jpeg', 'png', 'webp'];
 
 /** A picture as it is kept. */
 export interface Photo {
@@ -28,13 +27,16 @@ export interface Photo {
 export async function preparedPhoto(given: Buffer): Promise<Photo | string> {
   try {
     const read = sharp(given, { limitInputPixels: POINTS_MAX, failOn: 'error' });
-    const { format } = await read.metadata();
-    if (!isKept(format)) return NO_PICTURE;
+    const { format, hasAlpha } = await read.metadata();
+    if (!TAKEN.includes(format)) return NO_PICTURE;
+    // A print knows two kinds alone: WebP is kept as the one that shows it.
+    const drawn = format === 'png' || (format === 'webp' && hasAlpha);
     const made = read.rotate().resize({ width: SIDE_MAX, height: SIDE_MAX, fit: 'inside', withoutEnlargement: true });
-    const { data, info } = await (
-      format === 'jpeg' ? made.jpeg({ quality: 84 }) : format === 'png' ? made.png() : made.webp({ quality: 84 })
-    ).toBuffer({ resolveWithObject: true });
-    return { id: nameOf(data), type: TYPES[format], width: info.width, height: info.height, bytes: data };
+    const { data, info } = await (drawn ? made.png() : made.jpeg({ quality: 84 })).toBuffer({
+      resolveWithObject: true,
+    });
+    const { width, height } = info;
+    return { id: nameOf(data), type: drawn ? 'image/png' : 'image/jpeg', width, height, bytes: data };
   } catch (error) {
     // More points than a photograph has is told apart from what is none.
     return error instanceof Error && /pixel limit/.test(error.message)
@@ -44,7 +46,6 @@ export async function preparedPhoto(given: Buffer): Promise<Photo | string> {
 }
 
 const NO_PICTURE = 'This is no picture that can be kept: JPEG, PNG and WebP are, whole and undamaged.';
-const isKept = (format: string | undefined): format is Format => format !== undefined && format in TYPES;
 const nameOf = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex').slice(0, 32);
 
 /** The pictures of a database. What is kept is never changed. */

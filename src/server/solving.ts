@@ -1,16 +1,15 @@
 import { existsSync } from 'node:fs';
-import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { readDesign } from '@/core/design/schema';
 import type { Design } from '@/core/design/design';
 import { pictureOf } from '@/core/judge/picture';
 import type { Picture } from '@/core/picture/picture';
+import { bundledFile } from './bundled-file';
 import type { DesignsStore, Summed } from './designs';
 import { answerTo, type Question } from './solver-answers';
 import { threadOf, type ThreadLike } from './thread';
 
-/** Built beside the application by scripts/build.mjs. */
-const FILE = path.join(process.cwd(), 'node_modules/.cache/ember-rail/solver-thread.mjs');
+const FILE = bundledFile('solver-thread');
 /** A page waits no longer than this for its first picture: its window then solves it. */
 const PICTURE_MS = 1500;
 /** What takes longer than this to sum up is said to. */

@@ -3,6 +3,7 @@
 import { Tooltip } from 'radix-ui';
 import { useState } from 'react';
 import { stretches, type Term } from '@/core/design/glossary';
+import { WordSaid } from './word-said';
 
 /** A sentence whose terms say what they mean: under the pointer, by keyboard, under a finger. */
 export function withWords(text: string) {
@@ -36,7 +37,7 @@ function Word({ text, term }: { text: string; term: Term }) {
           collisionPadding={10}
           className="z-50 max-w-[330px] rounded border border-edge bg-paper px-3 py-2 text-[14px] leading-snug shadow-lg"
         >
-          <span className="serif font-semibold">{term.term}.</span> {term.says}
+          <WordSaid term={term} />
         </Tooltip.Content>
       </Tooltip.Portal>
     </Tooltip.Root>

@@ -17,6 +17,7 @@ const KEYS: readonly [string, string][] = [
   ['L', 'the lens: the tightest gap, magnified'],
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
   ['Ctrl K', 'all actions'],
+  ['F1', 'in a field or on a button: what the words of its name mean'],
   ['?', 'this list'],
 ];
 

@@ -202,6 +202,15 @@ test('a word says what it means where it stands, and all of them have a page', a
   const word = page.locator('[data-verdict=headroom]').getByRole('button', { name: 'valley', exact: true });
   await word.focus();
   await expect(page.getByRole('tooltip')).toContainText('The lowest point of the ripple');
+  // A word of a heading or a table's head says it to a pointer that rests, and one of a field's name on F1.
+  await open(page, CLOCK, '/load');
+  const head = page.getByRole('columnheader', { name: 'Duty' });
+  await expect(async () => {
+    await page.mouse.move(2, 2);
+    await head.hover();
+    await expect(page.getByRole('status').filter({ hasText: 'Duty. The share' })).toBeVisible({ timeout: 1500 });
+  }).toPass();
+  await accessible(page);
   // Every other word of a room is in its own list.
   await open(page, CLOCK, '/heat');
   await expect(page.locator('main')).toContainText('junction');

@@ -1,6 +1,7 @@
 import { fuzzCase } from '@/cli/fuzz';
 import { assemble } from '@/core/circuit/assemble';
-import { integratorFor, RUNNING_MAINS, TIGHT } from '@/core/solve/integrator';
+import { RUNNING_MAINS } from '@/core/solve/emf';
+import { integratorFor, TIGHT } from '@/core/solve/integrator';
 import { solveRun } from '@/core/solve/solve-run';
 import { elimination } from '@/core/solve/work';
 

@@ -52,15 +52,27 @@ describe('a picture', () => {
     expect(photo.bytes.includes('camera')).toBe(false);
   });
 
-  test.each(['jpeg', 'png', 'webp'] as const)(
-    'as %s is scaled down to 2400 px, its shape kept; a small one stays',
-    async (format) => {
-      const large = await kept(await plain(3600, 1200).toFormat(format).toBuffer());
-      expect([large.width, large.height, large.type]).toEqual([2400, 800, `image/${format}`]);
-      const small = await kept(await plain(64, 48).toFormat(format).toBuffer());
-      expect([small.width, small.height]).toEqual([64, 48]);
-    },
-  );
+  test.each([
+    ['jpeg', 'jpeg'],
+    ['png', 'png'],
+    // What a print could not hold is kept as what it can.
+    ['webp', 'jpeg'],
+  ] as const)('as %s is scaled down to 2400 px, its shape kept, as %s; a small one stays', async (format, as) => {
+    const large = await kept(await plain(3600, 1200).toFormat(format).toBuffer());
+    expect([large.width, large.height, large.type]).toEqual([2400, 800, `image/${as}`]);
+    expect((await sharp(large.bytes).metadata()).format).toBe(as);
+    const small = await kept(await plain(64, 48).toFormat(format).toBuffer());
+    expect([small.width, small.height]).toEqual([64, 48]);
+  });
+
+  test('a WebP that lets the paper through stays so', async () => {
+    const clear = sharp({
+      create: { width: 20, height: 10, channels: 4, background: { r: 200, g: 0, b: 0, alpha: 0.5 } },
+    });
+    const photo = await kept(await clear.webp({ lossless: true }).toBuffer());
+    expect(photo.type).toBe('image/png');
+    expect([...(await sharp(photo.bytes).raw().toBuffer()).subarray(0, 4)]).toEqual([200, 0, 0, 128]);
+  });
 
   test.each<[string, () => Buffer | Promise<Buffer>]>([
     ['a program', () => readFileSync(process.execPath).subarray(0, 200_000)],

@@ -252,20 +252,35 @@ export interface Stretch {
   term: Term | null;
 }
 
+/** Where a term stands in a text: letters `from` up to `to`. */
+export interface Place {
+  from: number;
+  to: number;
+  term: Term;
+}
+
+/** Every term of a text, every time it stands there. */
+export function termsIn(text: string): Place[] {
+  return [...text.matchAll(FINDER)].map((match) => ({
+    from: match.index,
+    to: match.index + match[0].length,
+    term: WORDS.get(match[0].toLowerCase())!,
+  }));
+}
+
 /** A text with its terms told apart; each only where it stands first. */
 export function stretches(text: string): Stretch[] {
   const found: Stretch[] = [];
   const said = new Set<Term>();
-  let from = 0;
-  for (const match of text.matchAll(FINDER)) {
-    const known = WORDS.get(match[0].toLowerCase())!;
+  let done = 0;
+  for (const { from, to, term: known } of termsIn(text)) {
     if (said.has(known)) continue;
     said.add(known);
-    if (match.index > from) found.push({ text: text.slice(from, match.index), term: null });
-    found.push({ text: match[0], term: known });
-    from = match.index + match[0].length;
+    if (from > done) found.push({ text: text.slice(done, from), term: null });
+    found.push({ text: text.slice(from, to), term: known });
+    done = to;
   }
-  if (from < text.length) found.push({ text: text.slice(from), term: null });
+  if (done < text.length) found.push({ text: text.slice(done), term: null });
   return found;
 }
 

@@ -30,3 +30,35 @@ const B_EMBEDDED: readonly number[] = [
 
 /** Weights of the error estimate. */
 export const D: readonly number[] = B.map((b, j) => b - B_EMBEDDED[j]!);
+
+/** The coefficients by name: module bindings and nested arrays cost more than the arithmetic. */
+const [A10, A20, A21, A30, A31, A32, A40, A41, A42, A43, A50, A52, A53, A54] = [
+  ...A[1]!,
+  ...A[2]!,
+  ...A[3]!,
+  ...A[4]!,
+  A[5]![0],
+  ...A[5]!.slice(2),
+] as [number, number, number, number, number, number, number, number, number, number, number, number, number, number];
+
+/**
+ * How far the stages before stage s carry: h times the sum of A[s][j]*k[j], `width` numbers into `out`. The k stand one
+ * stage after the other.
+ */
+export function carried(s: number, h: number, k: Float64Array, width: number, out: Float64Array): void {
+  if (s === 1) {
+    for (let n = 0; n < width; n++) out[n] = h * A10 * k[n]!;
+  } else if (s === 2) {
+    for (let n = 0; n < width; n++) out[n] = h * (A20 * k[n]! + A21 * k[width + n]!);
+  } else if (s === 3) {
+    for (let n = 0; n < width; n++) out[n] = h * (A30 * k[n]! + A31 * k[width + n]! + A32 * k[2 * width + n]!);
+  } else if (s === 4) {
+    for (let n = 0; n < width; n++) {
+      out[n] = h * (A40 * k[n]! + A41 * k[width + n]! + A42 * k[2 * width + n]! + A43 * k[3 * width + n]!);
+    }
+  } else {
+    for (let n = 0; n < width; n++) {
+      out[n] = h * (A50 * k[n]! + A52 * k[2 * width + n]! + A53 * k[3 * width + n]! + A54 * k[4 * width + n]!);
+    }
+  }
+}

@@ -1,7 +1,8 @@
 import type { Circuit } from '@/core/circuit/assemble';
 import { STAGES } from './esdirk';
 import { zeroBetween } from './zero';
-import type { Integrator, Records } from './integrator';
+import type { Integrator } from './integrator';
+import { makeRoom, type Records } from './records';
 
 /** One quantity of the circuit, a number per record. */
 export type Column = Float64Array;
@@ -128,11 +129,7 @@ export function columnsOf(integrator: Integrator, from = 0, to = integrator.reco
 export function mirrorRecords(circuit: Circuit, records: Records): void {
   const mirror = circuit.mirror!;
   const { stride, count } = records;
-  if (2 * count * stride > records.data.length) {
-    const bigger = new Float64Array(3 * count * stride);
-    bigger.set(records.data);
-    records.data = bigger;
-  }
+  makeRoom(records, count);
   const { data } = records;
   const nP = circuit.ports.length;
   for (let r = 0; r < count; r++) {

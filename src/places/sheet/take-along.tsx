@@ -52,9 +52,7 @@ export function TakeAlong({
     },
     'Bench log': async () => {
       const [{ logPdf }, pictures] = await Promise.all([import('@/core/sheet/records-pdf'), picturesOfLog(design)]);
-      // What the print cannot hold is counted there.
-      const shown = new Map([...pictures].filter(([, data]) => !data.startsWith('data:image/webp')));
-      savePdf('log', await logPdf(design, page, shown, { paper, day }));
+      savePdf('log', await logPdf(design, page, pictures, { paper, day }));
     },
     'Parts list': async () => {
       const [{ billPdf }, { bill }] = await Promise.all([import('@/core/sheet/records-pdf'), askCircuit(design)]);

@@ -1,8 +1,8 @@
 import { fork, type ChildProcess } from 'node:child_process';
-import path from 'node:path';
 import { INSTRUMENT_KINDS, type InstrumentKind } from '@/core/instrument/commands';
 import type { SweepEnd, SweepPlan } from '@/core/instrument/sweep';
 import type { Design } from '@/core/design/design';
+import { bundledFile } from '../bundled-file';
 import { Conversation, isSimulated } from './conversation';
 import { LineFault, type Said } from './line';
 import type { Ports } from './serve-stand-ins';
@@ -11,8 +11,6 @@ import type { InstrumentStore, KeptInstrument } from './store';
 import { STOP } from './sweep-words';
 import type { SweepNews, SweepOrder } from './sweep-process';
 
-/** Built beside the application by scripts/build.mjs. */
-const PROGRAMS = path.join(/* turbopackIgnore: true */ process.cwd(), 'node_modules/.cache/ember-rail');
 const START_MS = 20_000;
 /** Lines that are remembered. */
 const LOG_LINES = 4000;
@@ -86,7 +84,7 @@ export async function withInstrument<K extends InstrumentKind, T>(
 /** Starts simulated instruments around a build of a design in place of those that played before. */
 export async function playStandIns(order: Omit<StandInOrder, 'port'>): Promise<Playing | { fault: string }> {
   stopStandIns();
-  const child = fork(/* turbopackIgnore: true */ path.join(PROGRAMS, 'stand-in-process.mjs'), {
+  const child = fork(/* turbopackIgnore: true */ bundledFile('stand-in-process'), {
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
   const ports = await new Promise<Ports | string>((resolve) => {
@@ -140,7 +138,7 @@ export function startSweep(store: InstrumentStore, { plan, metal, design }: Swee
     source: of('source'),
     frequencyHz: design.mains.frequencyHz,
   };
-  const child = fork(/* turbopackIgnore: true */ path.join(PROGRAMS, 'sweep-process.mjs'), {
+  const child = fork(/* turbopackIgnore: true */ bundledFile('sweep-process'), {
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
   hub.sweep = child;

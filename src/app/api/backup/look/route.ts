@@ -2,9 +2,10 @@ import { copyFileSync, createWriteStream, rmSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { NextResponse } from 'next/server';
-import { BACKUP_BYTES_MAX, copyNamed, lookInto, newWaitingFile } from '@/server/backup';
-import { database, databaseFile } from '@/server/database';
+import { BACKUP_BYTES_MAX, copyNamed, newWaitingFile } from '@/server/backup';
+import { databaseFile } from '@/server/database';
 import { answered, problem, refuseHost } from '@/server/http';
+import { look } from '@/server/looking';
 
 export const dynamic = 'force-dynamic';
 
@@ -24,10 +25,10 @@ export const POST = answered(async (request) => {
     const refused = await taken(request.body, at);
     if (refused) return refused;
   }
-  const look = lookInto(database(), at, token);
-  if (typeof look !== 'string') return NextResponse.json(look);
+  const found = await look({ file, at, token });
+  if (typeof found !== 'string') return NextResponse.json(found);
   for (const part of ['', '-wal', '-shm']) rmSync(`${at}${part}`, { force: true });
-  return problem(422, 'No backup', look);
+  return problem(422, 'No backup', found);
 });
 
 /** Writes a body to a file as it comes; the problem to answer with where it is too large or nothing. */
