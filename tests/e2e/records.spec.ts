@@ -207,7 +207,7 @@ test('a word says what it means where it stands, and all of them have a page', a
   const head = page.getByRole('columnheader', { name: 'Duty' });
   await expect(async () => {
     await page.mouse.move(2, 2);
-    await head.hover();
+    await head.hover({ position: { x: 14, y: 9 } });
     await expect(page.getByRole('status').filter({ hasText: 'Duty. The share' })).toBeVisible({ timeout: 1500 });
   }).toPass();
   await accessible(page);

@@ -264,12 +264,12 @@ test('a capacitor left alone with its resistor falls as an exponential, and so d
   const circuit = halfWave();
   const stage = stageSolver(circuit, { done: 0 });
   const records = newRecords(circuit);
-  const carry = carryOf(stage, 1, records);
+  const carry = carryOf(stage, 1);
   const step = stepOf(circuit, stage, records, carry);
   const options = { mains: { phase: 0, factor: 0 }, record: true, carry: true, fromRest: false };
   step.x[0] = 30;
   step.setTolerance(1e-6, Float64Array.of(1), 1);
-  carry.begin(true);
+  carry.begin();
   step.derive(0, options);
   // dV/dt at the start: V/RC.
   expect(step.lastK[0]).toBeCloseTo(-30 / 0.12, 3);
@@ -292,7 +292,7 @@ test('halving a step divides its estimated error by sixteen', () => {
   const errorAt = (h: number) => {
     const stage = stageSolver(circuit, { done: 0 });
     const records = newRecords(circuit);
-    const step = stepOf(circuit, stage, records, carryOf(stage, 1, records));
+    const step = stepOf(circuit, stage, records, carryOf(stage, 1));
     const options = { mains: { phase: 0, factor: 0 }, record: false, carry: false, fromRest: false };
     step.x[0] = 30;
     step.setTolerance(1e-6, Float64Array.of(1), 1);

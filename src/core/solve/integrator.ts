@@ -62,11 +62,6 @@ export interface Integrator {
   readonly x: Float64Array;
   /** d(end)/d(start) of the last run that carried it. */
   readonly transition: Float64Array;
-  /**
-   * Moves every record of the last run, if it carried and recorded and its circuit is straight (stage.ts), as its start is
-   * moved; to first order.
-   */
-  mend(by: Float64Array): void;
   /** Lowest and highest value of each state in the last run. */
   readonly low: Float64Array;
   readonly high: Float64Array;
@@ -93,7 +88,7 @@ function newIntegrator(shape: Circuit): Integrator {
   const stage = stageSolver(shape, work);
   const records = newRecords(shape);
   const nX = shape.states;
-  const carry = carryOf(stage, nX, records);
+  const carry = carryOf(stage, nX);
   /** Work of a step beside its stages. */
   const stepWork = 8 * STAGES * (nX + shape.ports.length + shape.nodes);
   const longest =
@@ -135,7 +130,7 @@ function newIntegrator(shape: Circuit): Integrator {
   function run(start: Float64Array, from: number, to: number, options: RunOptions): number {
     const { mains } = options;
     x.set(start);
-    if (options.carry) carry.begin(options.record);
+    if (options.carry) carry.begin();
     low.set(x);
     high.set(x);
     flowed = 0;
@@ -258,7 +253,6 @@ function newIntegrator(shape: Circuit): Integrator {
     work,
     x,
     transition: carry.transition,
-    mend: carry.mend,
     low,
     high,
     get flowedA2s() {

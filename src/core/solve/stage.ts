@@ -267,7 +267,6 @@ export function stageSolver(shape: Circuit, work: Work) {
         out[to + n * nX + n]! += 1;
       }
       const live = response(d, portS);
-      if (live !== SEVERAL_LIVE) dPort.fill(0);
       if (live === SEVERAL_LIVE) {
         for (let p = 0; p < nP; p++) {
           for (let c = 0; c < nX; c++) {
@@ -283,38 +282,12 @@ export function stageSolver(shape: Circuit, work: Work) {
           }
         }
       } else if (live !== NONE_LIVE) {
-        for (let c = 0; c < nX; c++) dPort[live * nX + c] = portS[live * nP + live]! * d[at.u + live * nG + c]!;
         for (let n = 0; n < nX; n++) {
-          const share = d[at.yP + n * nP + live]!;
-          for (let c = 0; c < nX; c++) out[to + n * nX + c]! += share * dPort[live * nX + c]!;
+          const share = d[at.yP + n * nP + live]! * portS[live * nP + live]!;
+          for (let c = 0; c < nX; c++) out[to + n * nX + c]! += share * d[at.u + live * nG + c]!;
         }
       }
       if (swings.any) swings.rescale(out, to, nX);
-    },
-    /**
-     * Whether `rowSensitivity` is to be had: nothing in the circuit bends but diodes, every potential is tied down, and no
-     * load draws alternating current.
-     */
-    straight: apart.usable && !bent && !swings.any && at.bends === nP,
-    /**
-     * d(port currents, nodes, loads)/d(base) of the stage whose `sensitivity` was just asked for, row by row into `out`
-     * from `to` on; of a circuit that is `straight` alone.
-     */
-    rowSensitivity(out: Float64Array, to: number): void {
-      const d = level;
-      for (let p = 0; p < nP; p++) for (let c = 0; c < nX; c++) out[to++] = dPort[p * nX + c]!;
-      const nodesAt = to;
-      for (let k = 0; k < nodes; k++) {
-        for (let c = 0; c < nX; c++) {
-          let sum = d[at.node + k * nG + c]!;
-          for (let p = 0; p < nP; p++) sum += d[at.nodeP + k * nP + p]! * dPort[p * nX + c]!;
-          out[to++] = sum;
-        }
-      }
-      for (let r = 0; r < nR; r++) {
-        const slope = rails[r]!.load.slope[segment[r]!]!;
-        for (let c = 0; c < nX; c++) out[to++] = slope * out[nodesAt + rails[r]!.outputNode * nX + c]!;
-      }
     },
     /** Fills `node` and `loadA` for the stage just solved. */
     spell(): void {
