@@ -3,6 +3,7 @@ import { Arena } from './arena';
 import { carryOf } from './carry';
 import { emf, stops } from './emf';
 import { STAGES } from './esdirk';
+import { plainRun } from './native/plain-run';
 import { newRecords, type Records } from './records';
 import { sameShape } from './same-shape';
 import { SolveError } from './solve-error';
@@ -81,6 +82,8 @@ export interface Integrator {
   run(start: Float64Array, from: number, to: number, options: RunOptions): number;
   /** Hands the integrator on to the next circuit of its shape; it must not be used afterwards. */
   release(): void;
+  /** Gives up what it holds, for good. */
+  end(): void;
 }
 
 function newIntegrator(shape: Circuit): Integrator {
@@ -101,6 +104,8 @@ function newIntegrator(shape: Circuit): Integrator {
   /** Whether diodes can join others that conduct, at a bend worth foreseeing: behind a capacitor it is gentle. */
   const several = events.choked && foresight.several;
   if (several) step.watch(foresight.tell);
+  /** The machine's own code, where the circuit is plain enough for it. */
+  const plain = plainRun(shape, records.stride);
   const gridH = new Float64Array(LEVELS);
   const low = new Float64Array(nX);
   const high = new Float64Array(nX);
@@ -121,6 +126,7 @@ function newIntegrator(shape: Circuit): Integrator {
     events.load(next);
     foresight.load(next);
     first = FIRST * periodS;
+    plain?.load(next, longest * periodS, first);
   }
 
   function fail(words: string): never {
@@ -128,6 +134,23 @@ function newIntegrator(shape: Circuit): Integrator {
   }
 
   function run(start: Float64Array, from: number, to: number, options: RunOptions): number {
+    return (plain && runPlain(start, from, to, options)) || runAny(start, from, to, options);
+  }
+
+  /** A run by the machine's own code. @returns 0 where it does not know how to go on */
+  function runPlain(start: Float64Array, from: number, to: number, options: RunOptions): number {
+    const steps = plain!.run(start, from, to, options, records);
+    if (steps <= 0) return 0;
+    work.done += plain!.work();
+    x.set(plain!.x);
+    low.set(plain!.low);
+    high.set(plain!.high);
+    if (options.carry) carry.transition.set(plain!.transition);
+    flowed = plain!.flowed();
+    return steps;
+  }
+
+  function runAny(start: Float64Array, from: number, to: number, options: RunOptions): number {
     const { mains } = options;
     x.set(start);
     if (options.carry) carry.begin();
@@ -266,12 +289,14 @@ function newIntegrator(shape: Circuit): Integrator {
     setTolerance(relative, swing, squaredA2s) {
       step.setTolerance(relative, swing, squaredA2s);
       tolerated = (relative / LOOSE) ** 0.25;
+      plain?.setTolerance(swing, relative, squaredA2s, tolerated);
     },
     run,
     release() {
-      if (idle.length >= MOST_IDLE) idle.shift();
       idle.push(integrator);
+      if (idle.length > MOST_IDLE) idle.shift()!.end();
     },
+    end: () => plain?.release(),
   };
   return integrator;
 }

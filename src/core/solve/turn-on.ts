@@ -3,7 +3,7 @@ import { C } from './esdirk';
 import type { StageSolver } from './stage';
 
 /** A diode counts as about to conduct when it would carry this share of the load's current. */
-const ABOUT_TO_CONDUCT = 1e-4;
+export const ABOUT_TO_CONDUCT = 1e-4;
 
 /** Stages of a step whose voltages tell how a waiting diode's will run on. */
 export const TOLD = [1, 3, 5] as const;

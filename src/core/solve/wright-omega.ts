@@ -11,6 +11,9 @@ const FROM = LEAST - 1;
 const fine = Float64Array.from({ length: (COARSE - FROM) * RASTER + 1 }, (_, n) => iterated(FROM + n / RASTER));
 const coarse = Float64Array.from({ length: MOST - COARSE + 1 }, (_, n) => iterated(COARSE + n));
 
+/** The values that are kept: for another that works from them. */
+export const keptOmega = (): { fine: Float64Array; coarse: Float64Array } => ({ fine, coarse });
+
 /**
  * The Wright omega function of a real argument: the w > 0 with w + ln(w) = z.
  *

@@ -1,0 +1,93 @@
+import { keptOmega } from '../wright-omega';
+import { NATIVE_PLAIN } from './module';
+
+/** What the machine's own code does (native/plain.ts). Addresses are bytes in the shared memory. */
+export interface NativeCode {
+  run(table: number, fresh: boolean, from: number, record: boolean, carry: boolean, already: number): number;
+  wrightOmega(z: number): number;
+}
+
+const PAGE = 65_536;
+/** Rooms there are, each for one circuit's shape: more than stand ready at a time. */
+const ROOMS = 40;
+/** What levels, stages and records of most circuits take, bytes. */
+const ROOM_BYTES = 8 * PAGE;
+
+/** Where the numbers of one circuit stand in the memory the machine's own code shares. */
+export interface Room {
+  readonly code: NativeCode;
+  /** Arrays of nothing; null where the room is full. */
+  doubles(count: number): Float64Array | null;
+  ints(count: number): Int32Array | null;
+  /** Addresses of what is left of it. */
+  rest(): { from: number; end: number };
+  /** Gives it back: its arrays must not be used afterwards. */
+  release(): void;
+}
+
+interface Memory {
+  code: NativeCode;
+  buffer: ArrayBuffer;
+  /** Addresses of the rooms nobody has. */
+  free: number[];
+}
+
+let memory: Memory | null | undefined;
+
+function started(): Memory | null {
+  try {
+    const { fine, coarse } = keptOmega();
+    // The first page is the code's own.
+    const omegaAt = PAGE;
+    const coarseAt = omegaAt + 8 * fine.length;
+    const from = omegaAt + Math.ceil((8 * (fine.length + coarse.length)) / PAGE) * PAGE;
+    const shared = new WebAssembly.Memory({ initial: (from + ROOMS * ROOM_BYTES) / PAGE });
+    const bytes = Uint8Array.from(atob(NATIVE_PLAIN), (c) => c.charCodeAt(0));
+    const { exports } = new WebAssembly.Instance(new WebAssembly.Module(bytes), { env: { memory: shared } });
+    const code = exports as unknown as NativeCode & { setOmega(fine: number, coarse: number): void };
+    new Float64Array(shared.buffer, omegaAt, fine.length).set(fine);
+    new Float64Array(shared.buffer, coarseAt, coarse.length).set(coarse);
+    code.setOmega(omegaAt, coarseAt);
+    return {
+      code,
+      buffer: shared.buffer,
+      free: Array.from({ length: ROOMS }, (_, n) => from + (ROOMS - 1 - n) * ROOM_BYTES),
+    };
+  } catch {
+    // Where a page or a machine does not allow it everything is solved the general way, only slower.
+    return null;
+  }
+}
+
+/** A room for a circuit's numbers; null where there is none, or no code that would work there. */
+export function takeRoom(): Room | null {
+  memory ??= memory === undefined ? started() : null;
+  const from = memory?.free.pop();
+  if (!memory || from === undefined) return null;
+  const { buffer, free, code } = memory;
+  const end = from + ROOM_BYTES;
+  let next = from;
+  let held = true;
+  const place = (bytes: number): number | null => {
+    if (next + bytes > end) return null;
+    const at = next;
+    next += Math.ceil(bytes / 8) * 8;
+    return at;
+  };
+  return {
+    code,
+    doubles(count) {
+      const at = place(8 * count);
+      return at === null ? null : new Float64Array(buffer, at, count).fill(0);
+    },
+    ints(count) {
+      const at = place(4 * count);
+      return at === null ? null : new Int32Array(buffer, at, count).fill(0);
+    },
+    rest: () => ({ from: next, end }),
+    release() {
+      if (held) free.push(from);
+      held = false;
+    },
+  };
+}

@@ -1,0 +1,323 @@
+import { dropV, rectifies, type Circuit } from '@/core/circuit/assemble';
+import { stops, type Mains } from '../emf';
+import { stageLayout } from '../layout';
+import { LEVELS } from '../stage';
+import { ABOUT_TO_CONDUCT } from '../turn-on';
+import { DOUBLES, INTS, NUMBERS, OFFSETS, SIZES, type Double, type Int, type Named, type Size } from './fields';
+import { takeRoom, type Room } from './memory';
+
+const STAGES = 6;
+/** Combinations of load segments whose levels are kept. */
+const MOST_KEYS = 16;
+/** Steps whose records there is room for. */
+const MOST_RECORDED = 160;
+/** Instants in one run no step may straddle. */
+const MOST_STOPS = 64;
+
+/** What a run is asked for: as RunOptions (step.ts). */
+interface Asked {
+  mains: Mains;
+  record: boolean;
+  carry: boolean;
+}
+
+/** One circuit's shape in the hands of the machine's own code. */
+export interface PlainRun {
+  /** Takes over the values of a circuit of the same shape. @param longestS the longest step @param firstS into a pulse */
+  load(circuit: Circuit, longestS: number, firstS: number): void;
+  setTolerance(swing: Float64Array, relative: number, squaredA2s: number, tolerated: number): void;
+  /**
+   * A run as the integrator's.
+   * @param records of which `count` are there already
+   * @returns steps, or -1 where it does not know how to go on: then nothing of it is to be used
+   */
+  run(
+    start: Float64Array,
+    from: number,
+    to: number,
+    asked: Asked,
+    records: { data: Float64Array; count: number },
+  ): number;
+  readonly x: Float64Array;
+  readonly transition: Float64Array;
+  readonly low: Float64Array;
+  readonly high: Float64Array;
+  /** The integral of all currents squared over the last run, A²s, and its work. */
+  flowed(): number;
+  work(): number;
+  release(): void;
+}
+
+/**
+ * Whether a circuit is plain: nothing bends but diodes, every potential is tied down, no inductance lies in a diode's way,
+ * and something stores charge.
+ */
+function isPlain(shape: Circuit): boolean {
+  return (
+    shape.states > 0 &&
+    shape.floats === 0 &&
+    shape.acPorts.length === 0 &&
+    !shape.inductive &&
+    shape.ports.every((p) => p.law === 'diode' || p.law === 'open') &&
+    shape.rails.every((r) => r.load.extra === null) &&
+    shape.elements.every((e) => e.kind !== 'inductor' || e.halfAtA === Infinity)
+  );
+}
+
+/** @returns null for a circuit that is not plain, or where there is no room for it or no code */
+export function plainRun(shape: Circuit, stride: number): PlainRun | null {
+  if (!isPlain(shape)) return null;
+  const room = takeRoom();
+  if (!room) return null;
+  const made = runIn(room, shape, stride);
+  if (!made) room.release();
+  return made;
+}
+
+const KINDS = ['capacitor', 'inductor', 'resistor'];
+
+function runIn(room: Room, shape: Circuit, stride: number): PlainRun | null {
+  const at = stageLayout(shape);
+  const { elements, ports, windings, inputs, rails, states: nX, nodes } = shape;
+  const nP = ports.length;
+  const pieces = rails.map((r) => r.load.offset.length);
+  const nPieces = pieces.reduce((a, b) => a + b, 0);
+  const radix = pieces.map((_, r) => pieces.slice(0, r).reduce((p, n) => p * n, 1));
+  const keys = Math.min(
+    MOST_KEYS,
+    pieces.reduce((p, n) => p * n, 1),
+  );
+  const watched = ports.flatMap((p, n) => (rectifies(p) && p.into.length > 0 ? [n] : []));
+  const touched = ports.map((p) =>
+    p.into.flatMap(({ input, sign }) => {
+      const { plus, minus } = inputs[input]!;
+      return [{ node: plus, sign }, ...(minus >= 0 ? [{ node: minus, sign: -sign }] : [])];
+    }),
+  );
+  const capacity = STAGES * MOST_RECORDED;
+  const fits: Record<Double, number> = {
+    numbers: NUMBERS.length,
+    farad: elements.length,
+    ohmOf: elements.length,
+    henry: elements.length,
+    conductance: elements.length,
+    share: nP,
+    touchSign: touched.flat().length,
+    windingH: windings.length,
+    windingOhm: windings.length,
+    uE: nP,
+    matrix: nodes * nodes,
+    inverse: nodes * nodes,
+    theta: nP,
+    saturation: nP,
+    series: nP,
+    breakV: nPieces,
+    pieceOffset: nPieces,
+    pieceSlope: nPieces,
+    segmentLow: rails.length,
+    segmentHigh: rails.length,
+    portA: nP,
+    slope: nP,
+    more: nP,
+    right: nP,
+    portMatrix: nP * nP,
+    portInverse: nP * nP,
+    drives: nP,
+    base: nX,
+    outcome: nX + rails.length,
+    x: nX,
+    stageX: nX,
+    k: STAGES * nX,
+    lastK: nX,
+    squares: STAGES,
+    tolerance: nX,
+    nodeV: nodes,
+    loadA: rails.length,
+    sheet: STAGES * stride,
+    lastRow: stride,
+    sensitivity: STAGES * nX * nX,
+    dPort: nP * nX,
+    response: nP * nP,
+    dK: STAGES * nX * nX,
+    lastDK: nX * nX,
+    dBase: nX,
+    dEnd: nX * nX,
+    transition: nX * nX,
+    low: nX,
+    high: nX,
+    scratch: at.length,
+    records: capacity * stride,
+    gridH: LEVELS,
+    driveOfEmf: nP,
+    onV: nP,
+    inputV: inputs.length,
+    inputSlope: inputs.length,
+    intoSign: ports.flatMap((p) => p.into).length,
+    stops: MOST_STOPS,
+  };
+  const lists: Record<Int, readonly number[]> = {
+    kind: elements.map((e) => KINDS.indexOf(e.kind)),
+    plusOf: elements.map((e) => (e.kind === 'capacitor' ? e.plus : e.from)),
+    minusOf: elements.map((e) => (e.kind === 'capacitor' ? e.minus : e.to)),
+    stateOf: elements.map((e) => (e.kind === 'resistor' ? -1 : e.state)),
+    windingOf: ports.map((p) => p.winding),
+    touchFrom: starts(touched),
+    touchNode: touched.flat().map((t) => t.node),
+    windingState: windings.map((w) => w.state),
+    outputNode: rails.map((r) => r.outputNode),
+    open: ports.map((p) => (p.law === 'open' ? 1 : 0)),
+    pieces,
+    pieceFrom: pieces.map((_, r) => pieces.slice(0, r).reduce((a, b) => a + b, 0)),
+    segment: pieces.map(() => 0),
+    radix,
+    levelAt: new Array<number>(keys * (LEVELS + 1)).fill(0),
+    levelLoading: new Array<number>(keys * (LEVELS + 1)).fill(0),
+    live: ports.map(() => 0),
+    alive: ports.map(() => 0),
+    was: ports.map(() => 0),
+    active: ports.map(() => 0),
+    watchedPort: watched,
+    intoFrom: starts(ports.map((p) => p.into)),
+    intoInput: ports.flatMap((p) => p.into.map((i) => i.input)),
+    inputPlus: inputs.map((i) => i.plus),
+    inputMinus: inputs.map((i) => i.minus),
+  };
+  const table = room.ints(SIZES.length + OFFSETS.length + INTS.length + DOUBLES.length);
+  const ints = new Map(INTS.map((name) => [name, room.ints(lists[name].length)]));
+  const doubles = new Map(DOUBLES.map((name) => [name, room.doubles(fits[name])]));
+  if (!table || [...ints.values(), ...doubles.values()].includes(null)) return null;
+  for (const name of INTS) ints.get(name)!.set(lists[name]);
+  const d = (name: Double): Float64Array => doubles.get(name)!;
+  const set = (name: Named, value: number) => (d('numbers')[NUMBERS.indexOf(name)] = value);
+  const get = (name: Named): number => d('numbers')[NUMBERS.indexOf(name)]!;
+  const size = (name: Size, value: number) => (table[SIZES.indexOf(name)] = value);
+  const sizes: Record<Size, number> = {
+    states: nX,
+    ports: nP,
+    rails: rails.length,
+    nodes,
+    elements: elements.length,
+    windings: windings.length,
+    inputs: inputs.length,
+    watched: watched.length,
+    stride,
+    capacity,
+    direct: 0,
+    segmented: rails.some((r) => r.load.breakpoints.length > 0) ? 1 : 0,
+    keys,
+    loading: 0,
+    roomNext: room.rest().from,
+    roomEnd: room.rest().end,
+    stopCount: 0,
+  };
+  [
+    ...SIZES.map((name) => sizes[name]),
+    ...OFFSETS.map((name) => at[name]),
+    ...INTS.map((name) => ints.get(name)!.byteOffset),
+    ...DOUBLES.map((name) => d(name).byteOffset),
+  ].forEach((value, n) => (table[n] = value));
+  ports.forEach((p, n) => (d('share')[n] = p.share));
+  d('touchSign').set(touched.flat().map((t) => t.sign));
+  d('intoSign').set(ports.flatMap((p) => p.into.map((i) => i.sign)));
+  const { code } = room;
+  const [x, transition, low, high, records, stopAt] = [
+    d('x'),
+    d('transition'),
+    d('low'),
+    d('high'),
+    d('records'),
+    d('stops'),
+  ];
+  let circuit = shape;
+  let loading = 0;
+  let fresh = true;
+
+  return {
+    load(next, longestS, firstS) {
+      circuit = next;
+      fresh = true;
+      size('loading', ++loading);
+      size('direct', next.direct ? 1 : 0);
+      set('periodS', next.periodS);
+      set('omega', next.omega);
+      set('peakV', next.peakV);
+      set('clip', next.clip);
+      set('ripple', next.ripple);
+      set('sharedOhm', next.sharedOhm);
+      set('leakS', (1e-9 * next.typicalA) / next.peakV);
+      set('longestS', longestS);
+      set('quietA', 1e-2 * ABOUT_TO_CONDUCT * next.typicalA);
+      set('first', firstS);
+      for (let l = 0; l < LEVELS; l++) d('gridH')[l] = longestS * 2 ** (-l / 2);
+      next.elements.forEach((e, n) => {
+        d('farad')[n] = e.kind === 'capacitor' ? e.capacitanceF : 0;
+        d('ohmOf')[n] = e.kind === 'capacitor' ? e.esrOhm : e.ohm;
+        d('henry')[n] = e.kind === 'inductor' ? e.inductanceH : 0;
+      });
+      next.windings.forEach((w, n) => {
+        d('windingH')[n] = w.inductanceH;
+        d('windingOhm')[n] = w.ownOhm;
+      });
+      next.ports.forEach((p, n) => {
+        d('uE')[n] = p.share * next.windings[p.winding]!.ratio;
+        d('theta')[n] = p.thetaV || 1;
+        d('saturation')[n] = p.law === 'diode' ? p.saturationA : 0;
+        d('series')[n] = p.ohm;
+        d('driveOfEmf')[n] = p.share * next.windings[p.winding]!.ratio;
+        d('onV')[n] = p.law === 'diode' ? dropV(p, ABOUT_TO_CONDUCT * next.typicalA) : 0;
+      });
+      let from = 0;
+      for (const { load } of next.rails) {
+        d('breakV').set(load.breakpoints, from);
+        d('pieceOffset').set(load.offset, from);
+        d('pieceSlope').set(load.slope, from);
+        from += load.offset.length;
+      }
+    },
+    setTolerance(swing, relative, squaredA2s, tolerated) {
+      for (let n = 0; n < nX; n++) d('tolerance')[n] = relative * swing[n]!;
+      set('toleranceSquares', relative * squaredA2s);
+      set('tolerated', tolerated);
+    },
+    run(start, from, to, { mains, record, carry }, kept) {
+      if (record && kept.count > 0 && kept.data !== records) return -1;
+      const at = stops(circuit, mains, from, to);
+      if (at.length > MOST_STOPS) return -1;
+      stopAt.set(at);
+      size('stopCount', at.length);
+      set('factor', mains.factor);
+      set('factorPerS', mains.factor === 0 ? 0 : (mains.factorPerS ?? 0));
+      set('phase', mains.phase);
+      x.set(start);
+      let done: number;
+      try {
+        done = code.run(table.byteOffset, fresh, from, record, carry, record ? kept.count : 0);
+      } catch {
+        // It trapped: a number beyond its range. The general way says what is wrong.
+        done = -1;
+      }
+      fresh = false;
+      if (!(done >= 0)) {
+        fresh = true;
+        return -1;
+      }
+      if (record) {
+        kept.data = records;
+        kept.count = done % 65536;
+      }
+      return Math.floor(done / 65536);
+    },
+    x,
+    transition,
+    low,
+    high,
+    flowed: () => get('flowed'),
+    work: () => get('work'),
+    release: room.release,
+  };
+}
+
+/** Where the pieces of a list of lists begin when they lie one behind the other, and where the last ends. */
+function starts(lists: readonly (readonly unknown[])[]): number[] {
+  return [0, ...lists.map((_, n) => lists.slice(0, n + 1).reduce((sum, list) => sum + list.length, 0))];
+}
