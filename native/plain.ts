@@ -1,6 +1,6 @@
 // One run over a plain circuit, for the machine: the same as src/core/solve/{integrator,step,carry,stage,level,ports,
 // apart-stage,turn-on}.ts do for every circuit, line for line, where nothing bends but diodes, every potential is tied down
-// and no inductance lies in a diode's way. `npm run native` compiles it into src/core/solve/native/module.ts; the names of
+// and no inductance lies in a diode's way. `npm run native` compiles it into src/core/solve/native/compiled.ts; the names of
 // sizes, offsets, arrays and numbers, and bind(), come from src/core/solve/native/fields.ts.
 // What it does not know how to go on with it hands back (a negative answer): the general way then takes the whole run.
 
@@ -98,7 +98,17 @@ function at(p: usize, n: i32): usize {
   return p + ((<usize>n) << 3);
 }
 
-/** The Wright omega function as in src/core/solve/wright-omega.ts, as far as its values are kept; NaN beyond. */
+/** Far out, where w is nearly z - ln(z). */
+function beyond(z: f64): f64 {
+  const l = Math.log(z);
+  const w = z - l + (l / z) * (1 + (l - 2) / (2 * z));
+  const r = z - w - Math.log(w);
+  const p = w + 1;
+  const q = 2 * p * (p + (2.0 / 3.0) * r);
+  return w * (1 + ((r / p) * (q - r)) / (q - 2 * r));
+}
+
+/** The Wright omega function as in src/core/solve/wright-omega.ts. */
 export function wrightOmega(z: f64): f64 {
   let w: f64;
   let dz: f64;
@@ -110,7 +120,7 @@ export function wrightOmega(z: f64): f64 {
     const n = <i32>(z - 64 + 0.5);
     w = f(coarse, n);
     dz = z - (64 + <f64>n);
-  } else return NaN;
+  } else return beyond(z);
   const gain = 1.0 / (1.0 + w);
   const a = dz * gain;
   const d = a * (1.0 + a * gain * (0.5 + a * (0.5 * gain - 1.0 / 3.0)));

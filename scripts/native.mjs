@@ -44,7 +44,7 @@ export async function compiled() {
 export const moduleText = (bytes) =>
   `// Made by \`npm run native\` from native/plain.ts: not to be edited.\nexport const NATIVE_PLAIN =\n  '${bytes.toString('base64')}';\n`;
 
-const MODULE = 'src/core/solve/native/module.ts';
+const MODULE = 'src/core/solve/native/compiled.ts';
 
 // Usage: npm run native [-- --check]: with --check it only says whether what is kept is what the source compiles to.
 if (process.argv[1] && path.resolve(process.argv[1]) === fileURLToPath(import.meta.url)) {

@@ -9,6 +9,7 @@ import { simulateFixes } from '@/core/judge/fixes';
 import { pictureOf } from '@/core/judge/picture';
 import { propose } from '@/core/size/propose';
 import { resultFile, solveRun } from '@/core/solve/solve-run';
+import { profileOf } from './bench-profile';
 import { proposals } from './proposals';
 import { fuzz } from './fuzz';
 import { solveInThreads } from './node-pool';
@@ -20,9 +21,9 @@ import { solveBuilds } from '@/core/judge/tolerance';
 import { solveSteady } from '@/core/solve/steady';
 
 /**
- * Usage: npm run bench [-- --json] [-- --fuzz [CASES]] [-- --server]
+ * Usage: npm run bench [-- --json] [-- --profile] [-- --fuzz [CASES]] [-- --server]
  * Accuracy and speed of the solver on the reference cases, against the same case solved the plain way, and what an edit
- * costs behind the interface. With --fuzz: what becomes of random circuits, plausible and absurd. With --proposals [DEMANDS]:
+ * costs behind the interface. With --profile: where the time of each solve goes. With --fuzz: what becomes of random circuits, plausible and absurd. With --proposals [DEMANDS]:
  * whether what is proposed holds and a draw of cheaper sets does not; with --every besides, all cheaper sets. With --server:
  * what requests wait for while pages of a slow design are asked for.
  */
@@ -185,6 +186,36 @@ function workRows(): { what: string; ms: number; budget: string }[] {
   ];
 }
 
+/** Prints where the time of a cold solve of each case goes, µs. */
+function profile(): void {
+  const steady = readdirSync(CASES)
+    .filter((f) => f.endsWith('.json'))
+    .sort()
+    .map((file) => ({ file, ...readCase(JSON.parse(readFileSync(path.join(CASES, file), 'utf8'))) }))
+    .filter(({ run }) => run.kind === 'steady');
+  // All of them first: a program that solves one shape alone is not what is used.
+  for (let n = 0; n < 60; n++) for (const { network } of steady) solveSteady(network);
+  console.log(
+    'Cold solve, µs                        states  whole  assemble  guess  cycle  figures  steps  passes  a step',
+  );
+  for (const { file, network } of steady) {
+    const p = profileOf(network);
+    const cells = [
+      [p.states, 7],
+      [p.wholeUs, 7],
+      [p.assembleUs, 10],
+      [p.guessUs, 7],
+      [p.cycleUs, 7],
+      [p.figuresUs, 9],
+      [p.steps, 7],
+      [p.passes, 8],
+    ] as const;
+    console.log(
+      `${file.replace('.json', '').padEnd(37)}${cells.map(([v, w]) => v.toFixed(0).padStart(w)).join('')}${(p.cycleUs / p.steps).toFixed(2).padStart(8)}`,
+    );
+  }
+}
+
 const median = (list: number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
 const numbers = (list: (number | null)[]) => list.filter((x): x is number => x !== null);
 
@@ -214,6 +245,10 @@ async function main(argv: string[]): Promise<number> {
     const delay = Math.max(beside.p99 - alone.p99, beside.most - alone.most);
     console.log(`delay, of ${requests} requests        ${delay.toFixed(1)} ms, must 50`);
     return delay <= 50 ? 0 : 1;
+  }
+  if (argv.includes('--profile')) {
+    profile();
+    return 0;
   }
   const rows = caseRows(100);
   const steady = rows.filter((r) => r.warmMs !== null);

@@ -3,6 +3,7 @@ import type { RegulatorModel } from '@/core/parts/regulators/model';
 import { packageOf } from '@/core/parts/packages';
 import { passTransistor, safeCurrent } from '@/core/parts/transistor';
 import { formatNominal } from '@/core/quantity/format';
+import { once } from '@/core/quantity/once';
 import type { Design, FurtherOutput, OutputDemand, OutputId, Regulator, RegulatorSheet, Span } from './design';
 import { arrangementOf } from './source';
 
@@ -21,7 +22,9 @@ export interface Output {
 }
 
 /** Every output there is: the main one, its twin on the minus rail of a split supply, then the further ones. */
-export function outputsOf(design: Design): Output[] {
+export const outputsOf: (design: Design) => readonly Output[] = once(outputsIn);
+
+function outputsIn(design: Design): Output[] {
   const { demand, regulator, regulatorSheet, heat } = design;
   const split = arrangementOf(design).rails === 2;
   const { negativeA, ...main } = demand;
@@ -66,12 +69,12 @@ export function windowOf({ outputV, tolerancePct, window }: OutputDemand): Span 
   return window ?? { lowV: outputV * (1 - tolerancePct / 100), highV: outputV * (1 + tolerancePct / 100) };
 }
 
+type Regulated = Pick<Output, 'regulator' | 'regulatorSheet' | 'demand'>;
+
 /** A regulator as it works at one output: by its class, overruled by its data sheet, set between what is wanted of it. */
-export function outputModel({
-  regulator,
-  regulatorSheet,
-  demand,
-}: Pick<Output, 'regulator' | 'regulatorSheet' | 'demand'>): RegulatorModel | null {
+export const outputModel: (output: Regulated) => RegulatorModel | null = once(modelAt);
+
+function modelAt({ regulator, regulatorSheet, demand }: Regulated): RegulatorModel | null {
   const made = regulatorModel(regulator);
   if (!made) return null;
   const model = regulatorSheet ? bySheet(made, regulator, regulatorSheet) : made;

@@ -322,24 +322,26 @@ export function sampler(circuit: Circuit, perCycle: number) {
     elementA: circuit.rails.map((r) => r.elements.map(() => [])),
   };
   const step = circuit.periodS / perCycle;
+  /** Record before each sample of the piece in hand, and how far it lies towards the next. */
+  const from: number[] = [];
+  const share: number[] = [];
   let next = 0;
   return {
     waveforms,
     /** Takes the samples that fall into these columns, up to but not including `end`. */
     take(columns: Columns, end: number) {
       const { t: times, count } = columns;
-      const from: number[] = [];
-      const share: number[] = [];
+      let taken = 0;
       for (let r = 0; next * step < end - 1e-9 * step; next++) {
         const t = next * step;
         while (r + 2 < count && times[r + 1]! <= t) r++;
         const span = times[Math.min(r + 1, count - 1)]! - times[r]!;
-        from.push(r);
-        share.push(span > 0 ? Math.min(Math.max((t - times[r]!) / span, 0), 1) : 0);
+        from[taken] = r;
+        share[taken++] = span > 0 ? Math.min(Math.max((t - times[r]!) / span, 0), 1) : 0;
         waveforms.t.push(t);
       }
       const read = (into: number[], column: Column, sign = 1) => {
-        for (let n = 0; n < from.length; n++) {
+        for (let n = 0; n < taken; n++) {
           const r = from[n]!;
           const a = column[r]!;
           const b = column[r + 1 < count ? r + 1 : r]!;

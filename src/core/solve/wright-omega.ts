@@ -35,13 +35,23 @@ export function wrightOmega(z: number): number {
     const n = (z - COARSE + 0.5) | 0;
     w = coarse[n]!;
     dz = z - (COARSE + n);
-  } else return iterated(z);
+  } else return beyond(z);
   const gain = 1 / (1 + w);
   const a = dz * gain;
   const d = a * (1 + a * gain * (0.5 + a * (0.5 * gain - 1 / 3)));
   const log = d * (1 - d * (0.5 - d * (1 / 3 - d * (0.25 - d * (0.2 - d * (1 / 6 - d * (1 / 7)))))));
   const g = d * gain;
   return w * (1 + d + (dz - w * d - log) * gain * (1 + g * (1 - d + g)));
+}
+
+/** Far out, where w is nearly z - ln(z): one step of fourth order from there. */
+function beyond(z: number): number {
+  const l = Math.log(z);
+  const w = z - l + (l / z) * (1 + (l - 2) / (2 * z));
+  const r = z - w - Math.log(w);
+  const p = w + 1;
+  const q = 2 * p * (p + (2 / 3) * r);
+  return w * (1 + ((r / p) * (q - r)) / (q - 2 * r));
 }
 
 /** The same by fourth-order steps of Fritsch, Shafer and Crowley (CACM 16, 1973) from a guess by region. */

@@ -1,5 +1,5 @@
 import { keptOmega } from '../wright-omega';
-import { NATIVE_PLAIN } from './module';
+import { NATIVE_PLAIN } from './compiled';
 
 /** What the machine's own code does (native/plain.ts). Addresses are bytes in the shared memory. */
 export interface NativeCode {
