@@ -2,7 +2,10 @@ import { spawnSync } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
 import { readCase } from '@/core/circuit/case-file';
 import type { Network } from '@/core/circuit/network';
+import { takeRoom } from '@/core/solve/native/memory';
 import type { Solution } from '@/core/solve/solution';
+import { SolveError } from '@/core/solve/solve-error';
+import { solveSteady } from '@/core/solve/steady';
 
 type Solves = (network: Network) => Solution;
 
@@ -101,4 +104,16 @@ test('what is kept compiled is what the source says', () => {
   const { status, stderr } = spawnSync('node', ['scripts/native.mjs', '--check'], { encoding: 'utf8' });
   expect(stderr.replace(/^npm warn.*\n/gm, '')).toBe('');
   expect(status).toBe(0);
+});
+
+test('a hundred circuits of other shapes that fail leave room for the next', () => {
+  const bridge = CASES[0]!;
+  for (let n = 1; n <= 100; n++) {
+    const filter = Array.from({ length: n }, () => ({ kind: 'resistor' as const, resistanceOhm: NaN }));
+    const rails = bridge.sections[0]!.rails.map((r) => ({ ...r, filter: [...r.filter, ...filter] }));
+    expect(() => solveSteady({ ...bridge, sections: [{ ...bridge.sections[0]!, rails }] })).toThrow(SolveError);
+  }
+  const room = takeRoom();
+  expect(room).not.toBeNull();
+  room!.release();
 });

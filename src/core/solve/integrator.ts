@@ -52,6 +52,15 @@ export function integratorFor(circuit: Circuit): Integrator {
   return integrator!;
 }
 
+/** Works with an integrator, which is released however the work ends. */
+export function releasing<T>(integrator: Integrator, work: () => T): T {
+  try {
+    return work();
+  } finally {
+    integrator.release();
+  }
+}
+
 export interface Integrator {
   /** The circuit whose values are loaded. */
   readonly circuit: Circuit;

@@ -3,7 +3,7 @@ import type { Network } from '@/core/circuit/network';
 import { solveLinear } from './dense';
 import { figuresOf, sampler, storedEnergy } from './figures';
 import { RUNNING_MAINS } from './emf';
-import { CLOSE, integratorFor, LOOSE, TIGHT, type Integrator } from './integrator';
+import { CLOSE, integratorFor, LOOSE, releasing, TIGHT, type Integrator } from './integrator';
 import { firstGuess } from './first-guess';
 import { columnsOf, mirrorRecords } from './signals';
 import { SolveError } from './solve-error';
@@ -46,6 +46,15 @@ export interface Cycle {
  */
 export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
   const integrator = integratorFor(circuit);
+  try {
+    return searched(integrator, circuit, warm);
+  } catch (error) {
+    integrator.release();
+    throw error;
+  }
+}
+
+function searched(integrator: Integrator, circuit: Circuit, warm?: readonly number[]): Cycle {
   const n = circuit.states;
   const { mirror, periodS } = circuit;
   const span = mirror ? periodS / 2 : periodS;
@@ -199,14 +208,15 @@ function coast(integrator: Integrator, from: Float64Array, cycles: number, inTim
 export function solveSteady(network: Network, options: SteadyOptions = {}): Solution {
   const circuit = assemble(network);
   const { integrator, start, storedJ, effort } = findCycle(circuit, options.warm);
-  const figures = figuresOf(network, integrator, columnsOf(integrator), storedJ, circuit.mirror);
-  let waveforms: Solution['waveforms'];
-  if (options.samples) {
-    const samples = sampler(circuit, options.samples);
-    if (circuit.mirror) mirrorRecords(circuit, integrator.records);
-    samples.take(columnsOf(integrator), circuit.periodS);
-    waveforms = samples.waveforms;
-  }
-  integrator.release();
-  return { ...figures, ...(waveforms ? { waveforms } : {}), effort, state: Array.from(start) };
+  return releasing(integrator, () => {
+    const figures = figuresOf(network, integrator, columnsOf(integrator), storedJ, circuit.mirror);
+    let waveforms: Solution['waveforms'];
+    if (options.samples) {
+      const samples = sampler(circuit, options.samples);
+      if (circuit.mirror) mirrorRecords(circuit, integrator.records);
+      samples.take(columnsOf(integrator), circuit.periodS);
+      waveforms = samples.waveforms;
+    }
+    return { ...figures, ...(waveforms ? { waveforms } : {}), effort, state: Array.from(start) };
+  });
 }

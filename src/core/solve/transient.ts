@@ -4,7 +4,7 @@ import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Load, Network } from '@/core/circuit/network';
 import { figuresOf, sampler, storedEnergy, type Figures } from './figures';
 import { RUNNING_MAINS, type Mains } from './emf';
-import { integratorFor, type Integrator } from './integrator';
+import { integratorFor, releasing, type Integrator } from './integrator';
 import { firstGuess } from './first-guess';
 import { columnsOf, crossing, extremes, largest, type Columns } from './signals';
 import { SolveError } from './solve-error';
@@ -48,7 +48,11 @@ interface Journey {
  * Runs a circuit through stretches of time, cycle by cycle. Every stretch of a cycle is shown to `watch`; the last cycle
  * becomes the figures.
  */
-function travel(
+function travel(...[network, integrator, ...rest]: Parameters<typeof travelled>): Journey {
+  return releasing(integrator, () => travelled(network, integrator, ...rest));
+}
+
+function travelled(
   network: Network,
   integrator: Integrator,
   start: Float64Array,
@@ -86,7 +90,6 @@ function travel(
   }
   const storedJ = storedEnergy(integrator, x) - storedBefore;
   const figures = figuresOf(network, integrator, columnsOf(integrator), storedJ);
-  integrator.release();
   return {
     figures,
     ...(samples ? { waveforms: samples.waveforms } : {}),
