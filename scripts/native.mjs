@@ -1,5 +1,5 @@
-// Compiles native/plain.ts for the machine and writes it, as text, where the solver loads it from.
-import { readFileSync, writeFileSync } from 'node:fs';
+// Compiles what lies in native for the machine and writes it, as text, where the solver loads it from.
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { root } from './ensure.mjs';
@@ -34,7 +34,13 @@ function prelude() {
 /** The compiled bytes. @throws when it does not compile */
 export async function compiled() {
   const asc = await import('assemblyscript/asc');
-  const source = prelude() + read('native/plain.ts');
+  const pieces = readdirSync(path.join(root, 'native')).filter((f) => /^\d-.*\.ts$/.test(f));
+  const source =
+    prelude() +
+    pieces
+      .sort()
+      .map((f) => read(`native/${f}`))
+      .join('\n');
   const { error, binary, stderr } = await asc.compileString({ 'plain.ts': source }, OPTIONS);
   if (error) throw new Error(stderr.toString());
   return Buffer.from(binary);
@@ -42,7 +48,7 @@ export async function compiled() {
 
 /** What stands in the module they are kept in. */
 export const moduleText = (bytes) =>
-  `// Made by \`npm run native\` from native/plain.ts: not to be edited.\nexport const NATIVE_PLAIN =\n  '${bytes.toString('base64')}';\n`;
+  `// Made by \`npm run native\` from what lies in native: not to be edited.\nexport const NATIVE_PLAIN =\n  '${bytes.toString('base64')}';\n`;
 
 const MODULE = 'src/core/solve/native/compiled.ts';
 
@@ -51,7 +57,7 @@ if (process.argv[1] && path.resolve(process.argv[1]) === fileURLToPath(import.me
   const text = moduleText(await compiled());
   if (!process.argv.includes('--check')) writeFileSync(path.join(root, MODULE), text);
   else if (read(MODULE) !== text) {
-    console.error(`${MODULE} is not what native/plain.ts compiles to: npm run native`);
+    console.error(`${MODULE} is not what the pieces in native compile to: npm run native`);
     process.exit(1);
   }
 }

@@ -1,5 +1,5 @@
 /**
- * What the machine's own code (native/plain.ts) is told of a circuit: one table of whole numbers, in this order. Sizes and
+ * What the machine's own code (native/) is told of a circuit: one table of whole numbers, in this order. Sizes and
  * offsets as they are, arrays by their address. Its compiler takes the names from here.
  */
 export const SIZES = [

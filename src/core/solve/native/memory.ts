@@ -1,7 +1,7 @@
 import { keptOmega } from '../wright-omega';
 import { NATIVE_PLAIN } from './compiled';
 
-/** What the machine's own code does (native/plain.ts). Addresses are bytes in the shared memory. */
+/** What the machine's own code does (native/). Addresses are bytes in the shared memory. */
 export interface NativeCode {
   run(table: number, fresh: boolean, from: number, record: boolean, carry: boolean, already: number): number;
   wrightOmega(z: number): number;

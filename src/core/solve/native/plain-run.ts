@@ -1,18 +1,10 @@
-import { dropV, rectifies, type Circuit } from '@/core/circuit/assemble';
+import { dropV, type Circuit } from '@/core/circuit/assemble';
 import { stops, type Mains } from '../emf';
-import { stageLayout } from '../layout';
 import { LEVELS } from '../stage';
 import { ABOUT_TO_CONDUCT } from '../turn-on';
-import { DOUBLES, INTS, NUMBERS, OFFSETS, SIZES, type Double, type Int, type Named, type Size } from './fields';
+import { DOUBLES, INTS, NUMBERS, OFFSETS, SIZES, type Double, type Named, type Size } from './fields';
 import { takeRoom, type Room } from './memory';
-
-const STAGES = 6;
-/** Combinations of load segments whose levels are kept. */
-const MOST_KEYS = 16;
-/** Steps whose records there is room for. */
-const MOST_RECORDED = 160;
-/** Instants in one run no step may straddle. */
-const MOST_STOPS = 64;
+import { MOST_STOPS, plainShape } from './plain-shape';
 
 /** What a run is asked for: as RunOptions (step.ts). */
 interface Asked {
@@ -74,151 +66,28 @@ export function plainRun(shape: Circuit, stride: number): PlainRun | null {
   return made;
 }
 
-const KINDS = ['capacitor', 'inductor', 'resistor'];
-
 function runIn(room: Room, shape: Circuit, stride: number): PlainRun | null {
-  const at = stageLayout(shape);
-  const { elements, ports, windings, inputs, rails, states: nX, nodes } = shape;
-  const nP = ports.length;
-  const pieces = rails.map((r) => r.load.offset.length);
-  const nPieces = pieces.reduce((a, b) => a + b, 0);
-  const radix = pieces.map((_, r) => pieces.slice(0, r).reduce((p, n) => p * n, 1));
-  const keys = Math.min(
-    MOST_KEYS,
-    pieces.reduce((p, n) => p * n, 1),
-  );
-  const watched = ports.flatMap((p, n) => (rectifies(p) && p.into.length > 0 ? [n] : []));
-  const touched = ports.map((p) =>
-    p.into.flatMap(({ input, sign }) => {
-      const { plus, minus } = inputs[input]!;
-      return [{ node: plus, sign }, ...(minus >= 0 ? [{ node: minus, sign: -sign }] : [])];
-    }),
-  );
-  const capacity = STAGES * MOST_RECORDED;
-  const fits: Record<Double, number> = {
-    numbers: NUMBERS.length,
-    farad: elements.length,
-    ohmOf: elements.length,
-    henry: elements.length,
-    conductance: elements.length,
-    share: nP,
-    touchSign: touched.flat().length,
-    windingH: windings.length,
-    windingOhm: windings.length,
-    uE: nP,
-    matrix: nodes * nodes,
-    inverse: nodes * nodes,
-    theta: nP,
-    saturation: nP,
-    series: nP,
-    breakV: nPieces,
-    pieceOffset: nPieces,
-    pieceSlope: nPieces,
-    segmentLow: rails.length,
-    segmentHigh: rails.length,
-    portA: nP,
-    slope: nP,
-    more: nP,
-    right: nP,
-    portMatrix: nP * nP,
-    portInverse: nP * nP,
-    drives: nP,
-    base: nX,
-    outcome: nX + rails.length,
-    x: nX,
-    stageX: nX,
-    k: STAGES * nX,
-    lastK: nX,
-    squares: STAGES,
-    tolerance: nX,
-    nodeV: nodes,
-    loadA: rails.length,
-    sheet: STAGES * stride,
-    lastRow: stride,
-    sensitivity: STAGES * nX * nX,
-    dPort: nP * nX,
-    response: nP * nP,
-    dK: STAGES * nX * nX,
-    lastDK: nX * nX,
-    dBase: nX,
-    dEnd: nX * nX,
-    transition: nX * nX,
-    low: nX,
-    high: nX,
-    scratch: at.length,
-    records: capacity * stride,
-    gridH: LEVELS,
-    driveOfEmf: nP,
-    onV: nP,
-    inputV: inputs.length,
-    inputSlope: inputs.length,
-    intoSign: ports.flatMap((p) => p.into).length,
-    stops: MOST_STOPS,
-  };
-  const lists: Record<Int, readonly number[]> = {
-    kind: elements.map((e) => KINDS.indexOf(e.kind)),
-    plusOf: elements.map((e) => (e.kind === 'capacitor' ? e.plus : e.from)),
-    minusOf: elements.map((e) => (e.kind === 'capacitor' ? e.minus : e.to)),
-    stateOf: elements.map((e) => (e.kind === 'resistor' ? -1 : e.state)),
-    windingOf: ports.map((p) => p.winding),
-    touchFrom: starts(touched),
-    touchNode: touched.flat().map((t) => t.node),
-    windingState: windings.map((w) => w.state),
-    outputNode: rails.map((r) => r.outputNode),
-    open: ports.map((p) => (p.law === 'open' ? 1 : 0)),
-    pieces,
-    pieceFrom: pieces.map((_, r) => pieces.slice(0, r).reduce((a, b) => a + b, 0)),
-    segment: pieces.map(() => 0),
-    radix,
-    levelAt: new Array<number>(keys * (LEVELS + 1)).fill(0),
-    levelLoading: new Array<number>(keys * (LEVELS + 1)).fill(0),
-    live: ports.map(() => 0),
-    alive: ports.map(() => 0),
-    was: ports.map(() => 0),
-    active: ports.map(() => 0),
-    watchedPort: watched,
-    intoFrom: starts(ports.map((p) => p.into)),
-    intoInput: ports.flatMap((p) => p.into.map((i) => i.input)),
-    inputPlus: inputs.map((i) => i.plus),
-    inputMinus: inputs.map((i) => i.minus),
-  };
+  const told = plainShape(shape, stride);
   const table = room.ints(SIZES.length + OFFSETS.length + INTS.length + DOUBLES.length);
-  const ints = new Map(INTS.map((name) => [name, room.ints(lists[name].length)]));
-  const doubles = new Map(DOUBLES.map((name) => [name, room.doubles(fits[name])]));
+  const ints = new Map(INTS.map((name) => [name, room.ints(told.ints[name].length)]));
+  const doubles = new Map(DOUBLES.map((name) => [name, room.doubles(told.doubles[name])]));
   if (!table || [...ints.values(), ...doubles.values()].includes(null)) return null;
-  for (const name of INTS) ints.get(name)!.set(lists[name]);
+  for (const name of INTS) ints.get(name)!.set(told.ints[name]);
   const d = (name: Double): Float64Array => doubles.get(name)!;
   const set = (name: Named, value: number) => (d('numbers')[NUMBERS.indexOf(name)] = value);
   const get = (name: Named): number => d('numbers')[NUMBERS.indexOf(name)]!;
   const size = (name: Size, value: number) => (table[SIZES.indexOf(name)] = value);
-  const sizes: Record<Size, number> = {
-    states: nX,
-    ports: nP,
-    rails: rails.length,
-    nodes,
-    elements: elements.length,
-    windings: windings.length,
-    inputs: inputs.length,
-    watched: watched.length,
-    stride,
-    capacity,
-    direct: 0,
-    segmented: rails.some((r) => r.load.breakpoints.length > 0) ? 1 : 0,
-    keys,
-    loading: 0,
-    roomNext: room.rest().from,
-    roomEnd: room.rest().end,
-    stopCount: 0,
-  };
   [
-    ...SIZES.map((name) => sizes[name]),
-    ...OFFSETS.map((name) => at[name]),
+    ...SIZES.map((name) => told.sizes[name]),
+    ...OFFSETS.map((name) => told.offsets[name]),
     ...INTS.map((name) => ints.get(name)!.byteOffset),
     ...DOUBLES.map((name) => d(name).byteOffset),
   ].forEach((value, n) => (table[n] = value));
-  ports.forEach((p, n) => (d('share')[n] = p.share));
-  d('touchSign').set(touched.flat().map((t) => t.sign));
-  d('intoSign').set(ports.flatMap((p) => p.into.map((i) => i.sign)));
+  size('roomNext', room.rest().from);
+  size('roomEnd', room.rest().end);
+  shape.ports.forEach((p, n) => (d('share')[n] = p.share));
+  d('touchSign').set(told.touchSigns);
+  d('intoSign').set(told.intoSigns);
   const { code } = room;
   const [x, transition, low, high, records, stopAt] = [
     d('x'),
@@ -275,7 +144,7 @@ function runIn(room: Room, shape: Circuit, stride: number): PlainRun | null {
       }
     },
     setTolerance(swing, relative, squaredA2s, tolerated) {
-      for (let n = 0; n < nX; n++) d('tolerance')[n] = relative * swing[n]!;
+      for (let n = 0; n < shape.states; n++) d('tolerance')[n] = relative * swing[n]!;
       set('toleranceSquares', relative * squaredA2s);
       set('tolerated', tolerated);
     },
@@ -315,9 +184,4 @@ function runIn(room: Room, shape: Circuit, stride: number): PlainRun | null {
     work: () => get('work'),
     release: room.release,
   };
-}
-
-/** Where the pieces of a list of lists begin when they lie one behind the other, and where the last ends. */
-function starts(lists: readonly (readonly unknown[])[]): number[] {
-  return [0, ...lists.map((_, n) => lists.slice(0, n + 1).reduce((sum, list) => sum + list.length, 0))];
 }

@@ -1,0 +1,41 @@
+// What is foreseen of the next pulse: src/core/solve/turn-on.ts.
+
+/** Whether no diode conducts at the stage just solved; notes the inputs. */
+function quietNow(h: f64): bool {
+  spell();
+  for (let q = 0; q < inputs; q++) {
+    const minus = int(inputMinus, q);
+    const v = f(nodeV, int(inputPlus, q)) - (minus >= 0 ? f(nodeV, minus) : 0);
+    put(inputSlope, q, (v - f(inputV, q)) / h);
+    put(inputV, q, v);
+  }
+  for (let w = 0; w < watched; w++) if (f(portA, int(watchedPort, w)) > f(numbers, N_quietA)) return false;
+  return true;
+}
+
+/** Time from t until the first diode begins to conduct, s, if that lies within h; else Infinity. */
+function startsWithin(t: f64, h: f64): f64 {
+  let earliest: f64 = Infinity;
+  for (let w = 0; w < watched; w++) {
+    const p = int(watchedPort, w);
+    let stands = f(onV, p);
+    let rises: f64 = 0;
+    for (let q = int(intoFrom, p); q < int(intoFrom, p + 1); q++) {
+      const input = int(intoInput, q);
+      stands += f(intoSign, q) * f(inputV, input);
+      rises += f(intoSign, q) * f(inputSlope, input);
+    }
+    const drive = f(driveOfEmf, p);
+    if (drive * emf(t) - stands >= 0) continue;
+    let high = drive * emf(t + h) - stands - rises * h > 0 ? h : drive * emf(t + h / 2) - stands - (rises * h) / 2 > 0 ? h / 2 : -1;
+    if (high < 0) continue;
+    let low: f64 = 0;
+    for (let round = 0; round < 12; round++) {
+      const middle = (low + high) / 2;
+      if (drive * emf(t + middle) - stands - rises * middle > 0) high = middle;
+      else low = middle;
+    }
+    if (high < earliest) earliest = high;
+  }
+  return earliest;
+}

@@ -1,0 +1,104 @@
+// One run: src/core/solve/integrator.ts.
+
+/**
+ * One run, as integrator.ts does it.
+ * @param tableAt where the table stands
+ * @param fresh whether values were loaded since the last run
+ * @param record whether to keep records, behind the `already` there are
+ * @returns steps times 65536 plus records; negative where it does not know how to go on
+ */
+export function run(tableAt: usize, fresh: bool, from: f64, record: bool, carry: bool, already: i32): f64 {
+  bind(tableAt);
+  grid = -2;
+  recorded = already;
+  work = 0;
+  count = 0;
+  apart = true;
+  for (let p = 0; p < ports; p++) {
+    putInt(live, p, 0);
+    put(portA, p, 0);
+  }
+  if (fresh) for (let r = 0; r < rails; r++) takeSegment(r, int(pieces, r) - 1);
+  const periodS = f(numbers, N_periodS);
+  const longest = f(numbers, N_longestS);
+  const tolerated = f(numbers, N_tolerated);
+  const stepWork = <f64>(8 * STAGES * (states + ports + nodes));
+  let first = f(numbers, N_first);
+  if (carry) {
+    for (let n = 0; n < states * states; n++) put(transition, n, 0);
+    for (let n = 0; n < states; n++) put(transition, n * (states + 1), 1);
+  }
+  copy(low, x, states);
+  copy(high, x, states);
+  let flowed: f64 = 0;
+  let t = from;
+  let steps = 0;
+  let wanted = periodS / 100;
+  let calm = 9;
+  if (!derive(t, carry)) return -1;
+  let quiet = quietNow(Infinity);
+  if (quiet) wanted = QUIET * periodS;
+  let starting = false;
+  let afterStart = false;
+  for (let s = 0; s < stopCount; s++) {
+    const stop = f(stops, s);
+    while (t < stop) {
+      if (++steps > MOST_STEPS) return -2;
+      work += stepWork;
+      if (work > MOST_WORK) return -3;
+      const left = stop - t;
+      let index = min(LEVELS - 1, max(0, <i32>Math.ceil(2 * Math.log2(longest / wanted) - 1e-9)));
+      let h = f(gridH, index);
+      if (left < (calm > 0 ? 1.3 : 1) * h) {
+        h = left;
+        index = -1;
+      }
+      if (quiet) {
+        const ends = startsWithin(t, h);
+        if (ends > 1e-4 * h && ends < h) {
+          h = ends;
+          index = -1;
+          starting = true;
+        }
+        quiet = false;
+      }
+      setStep(index, GAMMA * h);
+      const solved = takeStages(t, h, record, carry);
+      const error = solved ? errorOf(h) : 1e3;
+      if (error != error) return -4;
+      if (error > 1 && h > SHORTEST * periodS) {
+        wanted = h * Math.max(0.15, 0.9 * Math.sqrt(1 / Math.sqrt(error)));
+        calm = 0;
+        continue;
+      }
+      if (!solved) return -5;
+      if (carry) carryStep(h);
+      if (record && !keep(h)) return -6;
+      t = h == left ? stop : t + h;
+      for (let n = 0; n < states; n++) {
+        const value = f(stageX, n);
+        put(x, n, value);
+        put(lastK, n, f(k, LAST * states + n));
+        if (value < f(low, n)) put(low, n, value);
+        if (value > f(high, n)) put(high, n, value);
+      }
+      flowed += (h / 2) * (f(squares, 0) + f(squares, LAST));
+      lastSquares = f(squares, LAST);
+      quiet = quietNow(h);
+      wanted =
+        h *
+        Math.min(
+          ++calm > 3 || quiet ? 4 : 1.42,
+          Math.max(0.2, 0.9 * Math.sqrt(1 / Math.sqrt(Math.max(error, 1e-9)))),
+        );
+      if (starting) wanted = Math.min(wanted, first * tolerated);
+      else if (afterStart) first = wanted / tolerated / 1.2;
+      afterStart = starting;
+      starting = false;
+    }
+  }
+  put(numbers, N_first, first);
+  put(numbers, N_flowed, flowed);
+  put(numbers, N_work, work);
+  return <f64>steps * 65536 + <f64>recorded;
+}
