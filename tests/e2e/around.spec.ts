@@ -195,6 +195,17 @@ test('pages come with a policy that lets nothing in from elsewhere, and ask for 
   await open(page, CLOCK);
   await expect(page.getByTestId('verdict-count')).toBeVisible();
   expect(elsewhere).toEqual([]);
+  // Where solving happens the machine's own code is allowed; on the page nothing but the page's own scripts is.
+  const compiles = () => {
+    try {
+      return Boolean(new WebAssembly.Module(Uint8Array.of(0, 0x61, 0x73, 0x6d, 1, 0, 0, 0)));
+    } catch {
+      return false;
+    }
+  };
+  await expect.poll(() => page.workers().length).toBeGreaterThan(0);
+  expect(await page.workers()[0]!.evaluate(compiles)).toBe(true);
+  expect(await page.evaluate(compiles)).toBe(false);
 });
 
 test('the log: an entry is written, found, changed and brought back', async ({ page }) => {

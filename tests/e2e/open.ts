@@ -9,6 +9,8 @@ export async function goTo(page: Page, url: string) {
       Object.keys(e).some((key) => key.startsWith('__reactProps')),
     ),
   );
+  // A room that draws much stands a moment after its page.
+  await expect(page.locator('main').getByText('A moment…', { exact: true })).toHaveCount(0);
   return response;
 }
 

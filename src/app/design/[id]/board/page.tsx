@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { Board } from '@/places/board/board';
+import { BoardRoom } from '@/places/board/later';
 
 export const metadata: Metadata = { title: 'Board' };
 
 export default function BoardPage() {
-  return <Board />;
+  return <BoardRoom />;
 }

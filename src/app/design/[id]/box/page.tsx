@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { Box } from '@/places/box/box';
+import { BoxRoom } from '@/places/box/later';
 
 export const metadata: Metadata = { title: 'Box' };
 
 export default function BoxPage() {
-  return <Box />;
+  return <BoxRoom />;
 }

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { Circuit } from '@/places/circuit/circuit';
+import { CircuitRoom } from '@/places/circuit/later';
 
 export const metadata: Metadata = { title: 'Circuit' };
 
 export default function CircuitPage() {
-  return <Circuit />;
+  return <CircuitRoom />;
 }

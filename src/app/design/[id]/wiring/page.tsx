@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { Wiring } from '@/places/wiring/wiring';
+import { WiringRoom } from '@/places/wiring/later';
 
 export const metadata: Metadata = { title: 'Wiring' };
 
 export default function WiringPage() {
-  return <Wiring />;
+  return <WiringRoom />;
 }
