@@ -25,7 +25,7 @@ function startsWithin(t: f64, h: f64): f64 {
       stands += f(intoSign, q) * f(inputV, input);
       rises += f(intoSign, q) * f(inputSlope, input);
     }
-    const drive = f(driveOfEmf, p);
+    const drive = f(uE, p);
     if (drive * emf(t) - stands >= 0) continue;
     let high = drive * emf(t + h) - stands - rises * h > 0 ? h : drive * emf(t + h / 2) - stands - (rises * h) / 2 > 0 ? h / 2 : -1;
     if (high < 0) continue;

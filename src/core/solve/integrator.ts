@@ -135,7 +135,7 @@ function newIntegrator(shape: Circuit): Integrator {
     events.load(next);
     foresight.load(next);
     first = FIRST * periodS;
-    plain?.load(next, longest * periodS, first);
+    plain?.load(next, gridH, first);
   }
 
   function fail(words: string): never {

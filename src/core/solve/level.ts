@@ -7,7 +7,7 @@ const CAPACITOR = 0;
 const INDUCTOR = 1;
 const RESISTOR = 2;
 /** Node conductance to ground that keeps a node without capacitor defined, as a share of load current over peak voltage. */
-const LEAK_SHARE = 1e-9;
+export const LEAK_SHARE = 1e-9;
 
 export interface LevelBuilder {
   /** EMF of each port per volt of the common one. */

@@ -127,7 +127,6 @@ export const DOUBLES = [
   'scratch',
   'records',
   'gridH',
-  'driveOfEmf',
   'onV',
   'inputV',
   'inputSlope',

@@ -1,6 +1,6 @@
 import { dropV, type Circuit } from '@/core/circuit/assemble';
 import { stops, type Mains } from '../emf';
-import { LEVELS } from '../stage';
+import { LEAK_SHARE } from '../level';
 import { ABOUT_TO_CONDUCT } from '../turn-on';
 import { DOUBLES, INTS, NUMBERS, OFFSETS, SIZES, type Double, type Named, type Size } from './fields';
 import { takeRoom, type Room } from './memory';
@@ -15,8 +15,8 @@ interface Asked {
 
 /** One circuit's shape in the hands of the machine's own code. */
 export interface PlainRun {
-  /** Takes over the values of a circuit of the same shape. @param longestS the longest step @param firstS into a pulse */
-  load(circuit: Circuit, longestS: number, firstS: number): void;
+  /** Takes over the values of a circuit of the same shape. @param gridS lengths of steps @param firstS into a pulse, s */
+  load(circuit: Circuit, gridS: Float64Array, firstS: number): void;
   setTolerance(swing: Float64Array, relative: number, squaredA2s: number, tolerated: number): void;
   /**
    * A run as the integrator's.
@@ -74,8 +74,9 @@ function runIn(room: Room, shape: Circuit, stride: number): PlainRun | null {
   if (!table || [...ints.values(), ...doubles.values()].includes(null)) return null;
   for (const name of INTS) ints.get(name)!.set(told.ints[name]);
   const d = (name: Double): Float64Array => doubles.get(name)!;
-  const set = (name: Named, value: number) => (d('numbers')[NUMBERS.indexOf(name)] = value);
-  const get = (name: Named): number => d('numbers')[NUMBERS.indexOf(name)]!;
+  const numbers = d('numbers');
+  const set = (name: Named, value: number) => (numbers[NUMBERS.indexOf(name)] = value);
+  const get = (name: Named): number => numbers[NUMBERS.indexOf(name)]!;
   const size = (name: Size, value: number) => (table[SIZES.indexOf(name)] = value);
   [
     ...SIZES.map((name) => told.sizes[name]),
@@ -89,20 +90,15 @@ function runIn(room: Room, shape: Circuit, stride: number): PlainRun | null {
   d('touchSign').set(told.touchSigns);
   d('intoSign').set(told.intoSigns);
   const { code } = room;
-  const [x, transition, low, high, records, stopAt] = [
-    d('x'),
-    d('transition'),
-    d('low'),
-    d('high'),
-    d('records'),
-    d('stops'),
-  ];
+  const [x, transition, low, high, records, stopAt] = (
+    ['x', 'transition', 'low', 'high', 'records', 'stops'] as const
+  ).map(d) as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
   let circuit = shape;
   let loading = 0;
   let fresh = true;
 
   return {
-    load(next, longestS, firstS) {
+    load(next, gridS, firstS) {
       circuit = next;
       fresh = true;
       size('loading', ++loading);
@@ -113,28 +109,26 @@ function runIn(room: Room, shape: Circuit, stride: number): PlainRun | null {
       set('clip', next.clip);
       set('ripple', next.ripple);
       set('sharedOhm', next.sharedOhm);
-      set('leakS', (1e-9 * next.typicalA) / next.peakV);
-      set('longestS', longestS);
+      set('leakS', (LEAK_SHARE * next.typicalA) / next.peakV);
+      set('longestS', gridS[0]!);
       set('quietA', 1e-2 * ABOUT_TO_CONDUCT * next.typicalA);
       set('first', firstS);
-      for (let l = 0; l < LEVELS; l++) d('gridH')[l] = longestS * 2 ** (-l / 2);
-      next.elements.forEach((e, n) => {
-        d('farad')[n] = e.kind === 'capacitor' ? e.capacitanceF : 0;
-        d('ohmOf')[n] = e.kind === 'capacitor' ? e.esrOhm : e.ohm;
-        d('henry')[n] = e.kind === 'inductor' ? e.inductanceH : 0;
-      });
-      next.windings.forEach((w, n) => {
-        d('windingH')[n] = w.inductanceH;
-        d('windingOhm')[n] = w.ownOhm;
-      });
-      next.ports.forEach((p, n) => {
-        d('uE')[n] = p.share * next.windings[p.winding]!.ratio;
-        d('theta')[n] = p.thetaV || 1;
-        d('saturation')[n] = p.law === 'diode' ? p.saturationA : 0;
-        d('series')[n] = p.ohm;
-        d('driveOfEmf')[n] = p.share * next.windings[p.winding]!.ratio;
-        d('onV')[n] = p.law === 'diode' ? dropV(p, ABOUT_TO_CONDUCT * next.typicalA) : 0;
-      });
+      d('gridH').set(gridS);
+      const { elements, windings, ports } = next;
+      const fill = <T>(name: Double, list: readonly T[], value: (of: T) => number) => {
+        const into = d(name);
+        for (let n = 0; n < list.length; n++) into[n] = value(list[n]!);
+      };
+      fill('farad', elements, (e) => (e.kind === 'capacitor' ? e.capacitanceF : 0));
+      fill('ohmOf', elements, (e) => (e.kind === 'capacitor' ? e.esrOhm : e.ohm));
+      fill('henry', elements, (e) => (e.kind === 'inductor' ? e.inductanceH : 0));
+      fill('windingH', windings, (w) => w.inductanceH);
+      fill('windingOhm', windings, (w) => w.ownOhm);
+      fill('uE', ports, (p) => p.share * windings[p.winding]!.ratio);
+      fill('theta', ports, (p) => p.thetaV || 1);
+      fill('saturation', ports, (p) => (p.law === 'diode' ? p.saturationA : 0));
+      fill('series', ports, (p) => p.ohm);
+      fill('onV', ports, (p) => (p.law === 'diode' ? dropV(p, ABOUT_TO_CONDUCT * next.typicalA) : 0));
       let from = 0;
       for (const { load } of next.rails) {
         d('breakV').set(load.breakpoints, from);

@@ -97,7 +97,6 @@ export function plainShape(shape: Circuit, stride: number): PlainShape {
     scratch: at.length,
     records: capacity * stride,
     gridH: LEVELS,
-    driveOfEmf: nP,
     onV: nP,
     inputV: inputs.length,
     inputSlope: inputs.length,
