@@ -109,7 +109,7 @@ function beyond(z: f64): f64 {
 }
 
 /** The Wright omega function as in src/core/solve/wright-omega.ts. */
-export function wrightOmega(z: f64): f64 {
+function wrightOmega(z: f64): f64 {
   let w: f64;
   let dz: f64;
   if (z < 64) {

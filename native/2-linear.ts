@@ -1,5 +1,12 @@
 // Linear equations, as src/core/solve/dense.ts solves them.
 
+/** The row from c on whose entry in column c is the largest. */
+function pivotOf(a: usize, n: i32, c: i32): i32 {
+  let pivot = c;
+  for (let r = c + 1; r < n; r++) if (Math.abs(f(a, r * n + c)) > Math.abs(f(a, pivot * n + c))) pivot = r;
+  return pivot;
+}
+
 /** Inverts a matrix as dense.ts does. @returns whether it has an inverse */
 function invert(a: usize, n: i32, out: usize): bool {
   if (n == 1) {
@@ -9,8 +16,7 @@ function invert(a: usize, n: i32, out: usize): bool {
   for (let k = 0; k < n * n; k++) put(out, k, 0);
   for (let k = 0; k < n; k++) put(out, k * n + k, 1);
   for (let c = 0; c < n; c++) {
-    let pivot = c;
-    for (let r = c + 1; r < n; r++) if (Math.abs(f(a, r * n + c)) > Math.abs(f(a, pivot * n + c))) pivot = r;
+    const pivot = pivotOf(a, n, c);
     const p = f(a, pivot * n + c);
     if (p == 0 || p != p) return false;
     if (pivot != c) {
@@ -42,8 +48,7 @@ function invert(a: usize, n: i32, out: usize): bool {
 /** Solves linear equations in place as dense.ts does. @returns whether they can be */
 function solveLinear(a: usize, n: i32, b: usize): bool {
   for (let c = 0; c < n; c++) {
-    let pivot = c;
-    for (let r = c + 1; r < n; r++) if (Math.abs(f(a, r * n + c)) > Math.abs(f(a, pivot * n + c))) pivot = r;
+    const pivot = pivotOf(a, n, c);
     const p = f(a, pivot * n + c);
     if (p == 0 || p != p) return false;
     if (pivot != c) {

@@ -174,10 +174,10 @@ function fetch(): void {
       const n = key * (LEVELS + 1) + grid;
       let there = <usize>int(levelAt, n);
       if (there == 0) {
-        const next = load<u32>(table + ((<usize>S_roomNext) << 2));
-        if (next + <u32>(o_length << 3) <= <u32>roomEnd) {
+        const next = load<u32>(table + ((<usize>S_slotNext) << 2));
+        if (next + <u32>(o_length << 3) <= <u32>slotEnd) {
           there = <usize>next;
-          putInt(table, S_roomNext, next + (o_length << 3));
+          putInt(table, S_slotNext, next + (o_length << 3));
           putInt(levelAt, n, <i32>there);
         }
       }

@@ -108,7 +108,7 @@ function carryStep(h: f64): void {
   }
 }
 
-/** Puts the step just accepted into the records. @returns false where there is no room */
+/** Puts the step just accepted into the records. @returns false where there is no space left */
 function keep(h: f64): bool {
   if (recorded + STAGES > capacity) return false;
   copy(sheet, lastRow, stride);

@@ -1,4 +1,5 @@
-import { assemble, rectifies, type Circuit } from '@/core/circuit/assemble';
+import { assemble, type Circuit } from '@/core/circuit/assemble';
+import { rectifies } from '@/core/circuit/port';
 import type { Network } from '@/core/circuit/network';
 import { solveLinear } from '@/core/solve/dense';
 import { SolveError } from '@/core/solve/solve-error';

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { stretches } from '@/core/design/glossary';
 import { DialogPanel } from './dialog-panel';
+import { TermList } from './term-list';
 
 /** Every term that stands in the room just now, with what it means. */
 export function WordsHere({ onClose }: { onClose(): void }) {
@@ -16,17 +17,7 @@ export function WordsHere({ onClose }: { onClose(): void }) {
       {found.length === 0 ? (
         <p className="text-quiet">No word of the trade stands here.</p>
       ) : (
-        <dl>
-          {found.map((t) => (
-            <div
-              key={t.term}
-              className="grid gap-x-5 border-t border-rule py-1.5 min-[640px]:grid-cols-[190px_minmax(0,1fr)]"
-            >
-              <dt className="serif font-semibold">{t.term}</dt>
-              <dd>{t.says}</dd>
-            </div>
-          ))}
-        </dl>
+        <TermList terms={found} />
       )}
     </DialogPanel>
   );

@@ -11,6 +11,10 @@ import { whenIdle } from './when-idle';
 const HEADS = 'h1, h2, h3, h4, th, dt, legend, label, caption, summary';
 /** Headings and heads of tables show which of their words are explained; labels of fields keep still. */
 const MARKED = 'h1, h2, h3, h4, th, dt, caption';
+/** A list of terms explains its heads by itself. */
+const EXPLAINED = '[data-explained]';
+/** Words are marked once the page has stood still so long, milliseconds: not at every step of a drag. */
+const STILL_MS = 600;
 /** A pointer that rests so long asks, milliseconds. */
 const RESTS_MS = 350;
 
@@ -95,7 +99,8 @@ function startAsking(say: (said: Said | null) => void): () => void {
   };
 }
 
-const isHead = (target: EventTarget | null): boolean => target instanceof Element && target.closest(HEADS) !== null;
+const isHead = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.closest(HEADS) !== null && target.closest(EXPLAINED) === null;
 
 /** A pixel of grace around a word, so that the pointer does not fall off its edge. */
 const within = (r: DOMRect, { clientX: x, clientY: y }: PointerEvent): boolean =>
@@ -143,23 +148,23 @@ function startMarking(): () => void {
   const highlights = globalThis.CSS?.highlights;
   // A browser without highlights explains the same words unmarked.
   if (!highlights) return () => {};
-  let due = false;
+  let still: ReturnType<typeof setTimeout> | undefined;
   let off = () => {};
   const mark = () => {
-    due = false;
     const room = document.querySelector('main');
-    highlights.set('word', new Highlight(...(room ? markedWords(room, MARKED) : [])));
+    highlights.set('word', new Highlight(...(room ? markedWords(room, MARKED, EXPLAINED) : [])));
   };
   const changed = () => {
-    if (due) return;
-    due = true;
-    off = whenIdle(mark);
+    off();
+    clearTimeout(still);
+    still = setTimeout(() => (off = whenIdle(mark)), STILL_MS);
   };
   changed();
   const watch = new MutationObserver(changed);
   watch.observe(document.body, { childList: true, characterData: true, subtree: true });
   return () => {
     off();
+    clearTimeout(still);
     watch.disconnect();
     highlights.delete('word');
   };

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
 import { readCase } from '@/core/circuit/case-file';
 import type { Network } from '@/core/circuit/network';
-import { takeRoom } from '@/core/solve/native/memory';
+import { takeSlot } from '@/core/solve/native/memory';
 import type { Solution } from '@/core/solve/solution';
 import { SolveError } from '@/core/solve/solve-error';
 import { solveSteady } from '@/core/solve/steady';
@@ -108,14 +108,14 @@ test('what is kept compiled is what the source says', () => {
   expect(status).toBe(0);
 });
 
-test('a hundred circuits of other shapes that fail leave room for the next', () => {
+test('a hundred circuits of other shapes that fail leave a slot for the next', () => {
   const bridge = CASES[0]!;
   for (let n = 1; n <= 100; n++) {
     const filter = Array.from({ length: n }, () => ({ kind: 'resistor' as const, resistanceOhm: NaN }));
     const rails = bridge.sections[0]!.rails.map((r) => ({ ...r, filter: [...r.filter, ...filter] }));
     expect(() => solveSteady({ ...bridge, sections: [{ ...bridge.sections[0]!, rails }] })).toThrow(SolveError);
   }
-  const room = takeRoom();
-  expect(room).not.toBeNull();
-  room!.release();
+  const slot = takeSlot();
+  expect(slot).not.toBeNull();
+  slot!.release();
 });

@@ -12,6 +12,7 @@ test('a term is marked where it first heads something, and never in a sentence',
     <main>
       <h2>The valley at low line</h2>
       <p>A bleeder is no head.</p>
+      <h3 data-explained="">Junction is explained beside it</h3>
       <table>
         <thead>
           <tr>
@@ -24,7 +25,7 @@ test('a term is marked where it first heads something, and never in a sentence',
       </table>
     </main>,
   );
-  const found = markedWords(document.querySelector('main')!, 'h2, th').map(written);
+  const found = markedWords(document.querySelector('main')!, 'h2, h3, th', '[data-explained]').map(written);
   expect(found).toEqual(['valley', 'low line', 'ripple']);
 });
 

@@ -5,7 +5,7 @@ import type { Design, Heater } from '@/core/design/design';
 import { outputsOf } from '@/core/design/outputs';
 import { heatersOf } from '@/core/design/heaters';
 import { arrangementKind, arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
-import { SHORTED_OHM } from './assemble';
+import { SHORTED_OHM } from './port';
 import type { AcLoad, Load, Network, Winding } from './network';
 import type { Condition } from './condition';
 import { mainsVolts, modelOf } from './feed';

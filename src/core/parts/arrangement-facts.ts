@@ -1,3 +1,4 @@
+import { once } from '@/core/quantity/once';
 import { diodeCount, diodesOf, type Arrangement, type Loop } from './arrangement';
 
 /** What follows from the loops of an arrangement. Volts are multiples of one winding's open-circuit peak. */
@@ -33,13 +34,7 @@ export interface ArrangementFacts {
   cans: number;
 }
 
-const known = new WeakMap<Arrangement, ArrangementFacts>();
-
-export function factsOf(arrangement: Arrangement): ArrangementFacts {
-  let facts = known.get(arrangement);
-  if (!facts) known.set(arrangement, (facts = derive(arrangement)));
-  return facts;
-}
+export const factsOf: (arrangement: Arrangement) => ArrangementFacts = once(derive);
 
 function derive(arrangement: Arrangement): ArrangementFacts {
   const { loops, cells, ratios, direct = false } = arrangement;

@@ -1,6 +1,7 @@
 import { SATURATED_SHARE, type Network } from '@/core/circuit/network';
 import { regulatorOutput } from '@/core/circuit/load-law';
-import { dropV, SHORTED_OHM, type Circuit } from '@/core/circuit/assemble';
+import type { Circuit } from '@/core/circuit/assemble';
+import { dropV, SHORTED_OHM } from '@/core/circuit/port';
 import type { Integrator } from './integrator';
 import { largest, survey, timeAbove, type Column, type Columns } from './signals';
 import { SolveError } from './solve-error';

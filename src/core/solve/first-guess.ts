@@ -1,4 +1,6 @@
-import { dropV, fluxAt, type Circuit, type CircuitRail, type Port } from '@/core/circuit/assemble';
+import type { Circuit, CircuitRail } from '@/core/circuit/assemble';
+import { fluxAt } from '@/core/circuit/choke-flux';
+import { dropV, type Port } from '@/core/circuit/port';
 import { wrightOmega } from './wright-omega';
 import { zeroBetween } from './zero';
 

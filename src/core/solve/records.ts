@@ -3,7 +3,7 @@ import type { StageSolver } from './stage';
 
 /** Place of each stage's record in the order of their instants. */
 export const PLACE = [0, 2, 1, 3, 4, 5];
-/** Rows there is room for at first; it grows. */
+/** Rows there is space for at first; it grows. */
 const ROWS = 512;
 
 /**

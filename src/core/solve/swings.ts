@@ -1,4 +1,5 @@
-import { fluxAt, inductanceAt, type Circuit, type CircuitElement } from '@/core/circuit/assemble';
+import type { Circuit, CircuitElement } from '@/core/circuit/assemble';
+import { fluxAt, inductanceAt } from '@/core/circuit/choke-flux';
 
 type Choke = Extract<CircuitElement, { kind: 'inductor' }>;
 

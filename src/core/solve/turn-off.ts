@@ -1,4 +1,5 @@
-import { rectifies, type Circuit } from '@/core/circuit/assemble';
+import type { Circuit } from '@/core/circuit/assemble';
+import { rectifies } from '@/core/circuit/port';
 import type { StageSolver } from './stage';
 
 /** A current through an inductance has ceased when it is below this share of the load's. */

@@ -1,4 +1,5 @@
-import { dropV, rectifies, type Circuit } from '@/core/circuit/assemble';
+import type { Circuit } from '@/core/circuit/assemble';
+import { dropV, rectifies } from '@/core/circuit/port';
 import { C } from './esdirk';
 import type { StageSolver } from './stage';
 

@@ -1,8 +1,9 @@
 'use client';
 
 import { useDeferredValue, useState } from 'react';
-import { GLOSSARY, termAnchor } from '@/core/design/glossary';
+import { GLOSSARY } from '@/core/design/glossary';
 import { PageHead } from '@/ui/page-head';
+import { TermList } from '@/ui/term-list';
 import { ThemeSwitch } from '@/ui/theme-switch';
 
 /** Words: every term of the program, and what it means. */
@@ -23,18 +24,7 @@ export function Glossary() {
         <p role="status" className="mt-1 min-h-[22px] text-[14px] text-quiet">
           {wanted === '' ? '' : `${found.length} of ${GLOSSARY.length}`}
         </p>
-        <dl>
-          {found.map((t) => (
-            <div
-              key={t.term}
-              id={termAnchor(t)}
-              className="grid gap-x-5 border-t border-rule py-2 target:bg-raised min-[640px]:grid-cols-[190px_minmax(0,1fr)]"
-            >
-              <dt className="serif font-semibold">{t.term}</dt>
-              <dd>{t.says}</dd>
-            </div>
-          ))}
-        </dl>
+        <TermList terms={found} />
       </main>
     </div>
   );

@@ -1,4 +1,4 @@
-import { inductanceAt } from '@/core/circuit/assemble';
+import { inductanceAt } from '@/core/circuit/choke-flux';
 import { criticalInductanceH, hasChokeInput } from '@/core/design/filters';
 import { dcSourceOf } from '@/core/design/source';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';

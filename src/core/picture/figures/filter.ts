@@ -1,4 +1,4 @@
-import { inductanceAt } from '@/core/circuit/assemble';
+import { inductanceAt } from '@/core/circuit/choke-flux';
 import type { Figure } from '@/core/study/figure';
 import { of, type FigureContext } from './context';
 

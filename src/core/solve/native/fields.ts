@@ -8,7 +8,6 @@ export const SIZES = [
   'rails',
   'nodes',
   'elements',
-  'windings',
   'inputs',
   'watched',
   'stride',
@@ -17,8 +16,8 @@ export const SIZES = [
   'segmented',
   'keys',
   'loading',
-  'roomNext',
-  'roomEnd',
+  'slotNext',
+  'slotEnd',
   'stopCount',
 ] as const;
 

@@ -4,19 +4,18 @@ import { NATIVE_PLAIN } from './compiled';
 /** What the machine's own code does (native/). Addresses are bytes in the shared memory. */
 export interface NativeCode {
   run(table: number, fresh: boolean, from: number, record: boolean, carry: boolean, already: number): number;
-  wrightOmega(z: number): number;
 }
 
 const PAGE = 65_536;
-/** Rooms there are, each for one circuit's shape: more than stand ready at a time. */
-const ROOMS = 40;
+/** Slots there are, each for one circuit's shape: more than stand ready at a time. */
+const SLOTS = 40;
 /** What levels, stages and records of most circuits take, bytes. */
-const ROOM_BYTES = 8 * PAGE;
+const SLOT_BYTES = 8 * PAGE;
 
 /** Where the numbers of one circuit stand in the memory the machine's own code shares. */
-export interface Room {
+export interface Slot {
   readonly code: NativeCode;
-  /** Arrays of nothing; null where the room is full. */
+  /** Arrays of nothing; null where the slot is full. */
   doubles(count: number): Float64Array | null;
   ints(count: number): Int32Array | null;
   /** Addresses of what is left of it. */
@@ -28,7 +27,7 @@ export interface Room {
 interface Memory {
   code: NativeCode;
   buffer: ArrayBuffer;
-  /** Addresses of the rooms nobody has. */
+  /** Addresses of the slots nobody has. */
   free: number[];
 }
 
@@ -41,7 +40,7 @@ function started(): Memory | null {
     const omegaAt = PAGE;
     const coarseAt = omegaAt + 8 * fine.length;
     const from = omegaAt + Math.ceil((8 * (fine.length + coarse.length)) / PAGE) * PAGE;
-    const shared = new WebAssembly.Memory({ initial: (from + ROOMS * ROOM_BYTES) / PAGE });
+    const shared = new WebAssembly.Memory({ initial: (from + SLOTS * SLOT_BYTES) / PAGE });
     const bytes = Uint8Array.from(atob(NATIVE_PLAIN), (c) => c.charCodeAt(0));
     const { exports } = new WebAssembly.Instance(new WebAssembly.Module(bytes), { env: { memory: shared } });
     const code = exports as unknown as NativeCode & { setOmega(fine: number, coarse: number): void };
@@ -51,7 +50,7 @@ function started(): Memory | null {
     return {
       code,
       buffer: shared.buffer,
-      free: Array.from({ length: ROOMS }, (_, n) => from + (ROOMS - 1 - n) * ROOM_BYTES),
+      free: Array.from({ length: SLOTS }, (_, n) => from + (SLOTS - 1 - n) * SLOT_BYTES),
     };
   } catch {
     // Where a page or a machine does not allow it everything is solved the general way, only slower.
@@ -59,13 +58,13 @@ function started(): Memory | null {
   }
 }
 
-/** A room for a circuit's numbers; null where there is none, or no code that would work there. */
-export function takeRoom(): Room | null {
+/** A slot for a circuit's numbers; null where there is none, or no code that would work there. */
+export function takeSlot(): Slot | null {
   memory ??= memory === undefined ? started() : null;
   const from = memory?.free.pop();
   if (!memory || from === undefined) return null;
   const { buffer, free, code } = memory;
-  const end = from + ROOM_BYTES;
+  const end = from + SLOT_BYTES;
   let next = from;
   let held = true;
   const place = (bytes: number): number | null => {

@@ -1,9 +1,10 @@
-import { dropV, type Circuit } from '@/core/circuit/assemble';
+import type { Circuit } from '@/core/circuit/assemble';
+import { dropV } from '@/core/circuit/port';
 import { stops, type Mains } from '../emf';
 import { LEAK_SHARE } from '../level';
 import { ABOUT_TO_CONDUCT } from '../turn-on';
 import { DOUBLES, INTS, NUMBERS, OFFSETS, SIZES, type Double, type Named, type Size } from './fields';
-import { takeRoom, type Room } from './memory';
+import { takeSlot, type Slot } from './memory';
 import { MOST_STOPS, plainShape } from './plain-shape';
 
 /** What a run is asked for: as RunOptions (step.ts). */
@@ -56,21 +57,21 @@ function isPlain(shape: Circuit): boolean {
   );
 }
 
-/** @returns null for a circuit that is not plain, or where there is no room for it or no code */
+/** @returns null for a circuit that is not plain, or where there is no slot for it or no code */
 export function plainRun(shape: Circuit, stride: number): PlainRun | null {
   if (!isPlain(shape)) return null;
-  const room = takeRoom();
-  if (!room) return null;
-  const made = runIn(room, shape, stride);
-  if (!made) room.release();
+  const slot = takeSlot();
+  if (!slot) return null;
+  const made = runIn(slot, shape, stride);
+  if (!made) slot.release();
   return made;
 }
 
-function runIn(room: Room, shape: Circuit, stride: number): PlainRun | null {
+function runIn(slot: Slot, shape: Circuit, stride: number): PlainRun | null {
   const told = plainShape(shape, stride);
-  const table = room.ints(SIZES.length + OFFSETS.length + INTS.length + DOUBLES.length);
-  const ints = new Map(INTS.map((name) => [name, room.ints(told.ints[name].length)]));
-  const doubles = new Map(DOUBLES.map((name) => [name, room.doubles(told.doubles[name])]));
+  const table = slot.ints(SIZES.length + OFFSETS.length + INTS.length + DOUBLES.length);
+  const ints = new Map(INTS.map((name) => [name, slot.ints(told.ints[name].length)]));
+  const doubles = new Map(DOUBLES.map((name) => [name, slot.doubles(told.doubles[name])]));
   if (!table || [...ints.values(), ...doubles.values()].includes(null)) return null;
   for (const name of INTS) ints.get(name)!.set(told.ints[name]);
   const d = (name: Double): Float64Array => doubles.get(name)!;
@@ -84,12 +85,12 @@ function runIn(room: Room, shape: Circuit, stride: number): PlainRun | null {
     ...INTS.map((name) => ints.get(name)!.byteOffset),
     ...DOUBLES.map((name) => d(name).byteOffset),
   ].forEach((value, n) => (table[n] = value));
-  size('roomNext', room.rest().from);
-  size('roomEnd', room.rest().end);
+  size('slotNext', slot.rest().from);
+  size('slotEnd', slot.rest().end);
   shape.ports.forEach((p, n) => (d('share')[n] = p.share));
   d('touchSign').set(told.touchSigns);
   d('intoSign').set(told.intoSigns);
-  const { code } = room;
+  const { code } = slot;
   const [x, transition, low, high, records, stopAt] = (
     ['x', 'transition', 'low', 'high', 'records', 'stops'] as const
   ).map(d) as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
@@ -176,6 +177,6 @@ function runIn(room: Room, shape: Circuit, stride: number): PlainRun | null {
     high,
     flowed: () => get('flowed'),
     work: () => get('work'),
-    release: room.release,
+    release: slot.release,
   };
 }

@@ -1,4 +1,5 @@
-import { rectifies, type Circuit } from '@/core/circuit/assemble';
+import type { Circuit } from '@/core/circuit/assemble';
+import { rectifies } from '@/core/circuit/port';
 import { stageLayout } from '../layout';
 import { LEVELS } from '../stage';
 import { NUMBERS, type Double, type Int, type Offset, type Size } from './fields';
@@ -6,7 +7,7 @@ import { NUMBERS, type Double, type Int, type Offset, type Size } from './fields
 const STAGES = 6;
 /** Combinations of load segments whose levels are kept. */
 const MOST_KEYS = 16;
-/** Steps whose records there is room for. */
+/** Steps whose records there is space for. */
 const MOST_RECORDED = 160;
 /** Instants in one run no step may straddle. */
 export const MOST_STOPS = 64;
@@ -136,7 +137,6 @@ export function plainShape(shape: Circuit, stride: number): PlainShape {
     rails: rails.length,
     nodes,
     elements: elements.length,
-    windings: windings.length,
     inputs: inputs.length,
     watched: watched.length,
     stride,
@@ -145,8 +145,8 @@ export function plainShape(shape: Circuit, stride: number): PlainShape {
     segmented: rails.some((r) => r.load.breakpoints.length > 0) ? 1 : 0,
     keys,
     loading: 0,
-    roomNext: 0,
-    roomEnd: 0,
+    slotNext: 0,
+    slotEnd: 0,
     stopCount: 0,
   };
   return {
