@@ -16,16 +16,18 @@ import { solveInThreads } from './node-pool';
 import { timePlainWay } from './plain-way';
 import { compareResults } from '@/core/solve/compare';
 import { heatView } from '@/core/study/heat-report';
+import { pageBudget, pageTable } from './page-budget';
 import { serverWaits } from './server-delay';
 import { solveBuilds } from '@/core/judge/tolerance';
 import { solveSteady } from '@/core/solve/steady';
 
 /**
- * Usage: npm run bench [-- --json] [-- --profile] [-- --fuzz [CASES]] [-- --server]
+ * Usage: npm run bench [-- --json] [-- --profile] [-- --fuzz [CASES]] [-- --server] [-- --page]
  * Accuracy and speed of the solver on the reference cases, against the same case solved the plain way, and what an edit
  * costs behind the interface. With --profile: where the time of each solve goes. With --fuzz: what becomes of random circuits, plausible and absurd. With --proposals [DEMANDS]:
  * whether what is proposed holds and a draw of cheaper sets does not; with --every besides, all cheaper sets. With --server:
- * what requests wait for while pages of a slow design are asked for.
+ * what requests wait for while pages of a slow design are asked for. With --page: what the demo designs' pages take in a
+ * browser, until they stand and for each edit.
  */
 const CASES = path.join(process.cwd(), 'tests/fixtures/cases');
 
@@ -245,6 +247,12 @@ async function main(argv: string[]): Promise<number> {
     const delay = Math.max(beside.p99 - alone.p99, beside.most - alone.most);
     console.log(`delay, of ${requests} requests        ${delay.toFixed(1)} ms, must 50`);
     return delay <= 50 ? 0 : 1;
+  }
+  if (argv.includes('--page')) {
+    const rows = await pageBudget(process.cwd(), (row) => process.stderr.write(`${row.name}\n`));
+    const { lines, kept } = pageTable(rows);
+    console.log(lines.join('\n'));
+    return kept ? 0 : 1;
   }
   if (argv.includes('--profile')) {
     profile();

@@ -1,10 +1,6 @@
-import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
 import { applyPatch, type Design, type FilterStep } from '@/core/design/design';
 import { demoDesigns } from '@/core/design/demo-designs';
+import { withBuiltServer } from './built-server';
 
 /** What requests had to wait for, ms. */
 export interface Waits {
@@ -38,17 +34,8 @@ function slowDesign(): Design {
 }
 
 /** Starts the built server on a file of its own and measures. @throws Error when it does not come up */
-export async function serverWaits(root: string): Promise<Waits> {
-  const folder = mkdtempSync(path.join(tmpdir(), 'ember-rail-wait-'));
-  const port = await freePort();
-  const server = spawn(process.execPath, ['scripts/serve.mjs', '-p', String(port)], {
-    cwd: root,
-    env: { ...process.env, EMBER_RAIL_DB: path.join(folder, 'wait.sqlite'), NODE_ENV: 'production' },
-    stdio: 'ignore',
-  });
-  const base = `http://127.0.0.1:${port}`;
-  try {
-    await up(base);
+export function serverWaits(root: string): Promise<Waits> {
+  return withBuiltServer(root, false, async (base) => {
     const made = await fetch(`${base}/api/designs`, {
       method: 'POST',
       headers: { 'content-type': 'application/json', origin: base },
@@ -67,10 +54,7 @@ export async function serverWaits(root: string): Promise<Waits> {
       slowPage = Math.max(slowPage, await timed(`${base}/design/${id}`));
     });
     return { alone: spread(alone), beside: spread(beside), slowPage, requests: beside.length };
-  } finally {
-    server.kill();
-    rmSync(folder, { recursive: true, force: true });
-  }
+  });
 }
 
 /** Times of one request after the other, with another kind going on beside it again and again. */
@@ -99,26 +83,4 @@ function spread(times: readonly number[]): Waits['alone'] {
   const sorted = [...times].sort((a, b) => a - b);
   const at = (share: number) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!;
   return { median: at(0.5), p99: at(0.99), most: at(1) };
-}
-
-async function up(base: string): Promise<void> {
-  for (let n = 0; n < 100; n++) {
-    try {
-      if ((await fetch(`${base}/api/designs`)).ok) return;
-    } catch {
-      // Not listening yet.
-    }
-    await new Promise((resolve) => setTimeout(resolve, 200));
-  }
-  throw new Error('the server did not come up: run npm run build first');
-}
-
-function freePort(): Promise<number> {
-  return new Promise((resolve) => {
-    const probe = createServer();
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as { port: number };
-      probe.close(() => resolve(port));
-    });
-  });
 }
