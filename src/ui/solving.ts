@@ -3,7 +3,7 @@
 import type { Design } from '@/core/design/design';
 import type { Fix } from '@/core/judge/verdict';
 import { asked } from '@/workers/asked';
-import { callback, dropSearch } from '@/workers/client';
+import { callback, dropFixes, dropSearch } from '@/workers/client';
 import type { DesignStore } from './design-store';
 import type { View } from './view';
 import { whenIdle } from './when-idle';
@@ -71,7 +71,9 @@ export function startSolving(document: DesignStore, view: View): () => void {
   function seekFixes(design: Design) {
     clearTimeout(fixTimer);
     job++;
-    view.setState({ fixing: true });
+    // While the hand moves the processors are the picture's.
+    if (seeking > 0) dropFixes();
+    if (!view.getState().fixing) view.setState({ fixing: true });
     fixTimer = setTimeout(() => void findFixes(job, design), FIXES_AFTER_MS);
   }
 

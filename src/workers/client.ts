@@ -66,7 +66,15 @@ export function dropSearch(everything: boolean): void {
     if (searching.loaded) searching.end();
   }, NOTICES_WITHIN_MS);
   const noticed = () => clearTimeout(impatience);
-  searching.remote.lookUp(everything).then(noticed, noticed);
+  searching.remote.lookUp(everything ? 'search' : 'nothing').then(noticed, noticed);
+}
+
+/** Tells the searching solver that the design has moved on: what cures the last one is no longer worth a processor. */
+export function dropFixes(): void {
+  started
+    .get('search')
+    ?.remote.lookUp('fixes')
+    .catch(() => {});
 }
 
 function start(role: string): Started {
@@ -88,7 +96,7 @@ function start(role: string): Started {
   const made: Started = { worker, remote: guarded(Comlink.wrap<Solver>(worker), gone), loaded: false, end };
   started.set(role, made);
   // What a search finds on the way comes by a channel of its own, its answer at its end: only this tells that it is there.
-  made.remote.lookUp(false).catch(() => {});
+  made.remote.lookUp('nothing').catch(() => {});
   return made;
 }
 

@@ -389,9 +389,10 @@ const solver = {
     const proposal = found.value;
     return answer(() => ({ ...proposal, summary: summaryOf(pictureOf(proposal.design).picture) }));
   },
-  /** Looks up from its work: shows that it can, and drops what it is searching where that is wanted. */
-  lookUp(drop: boolean): void {
-    if (drop) newestSearch = 0;
+  /** Looks up from its work: shows that it can, and drops what it is at where that is wanted. */
+  lookUp(drop: 'nothing' | 'fixes' | 'search'): void {
+    if (drop === 'search') newestSearch = 0;
+    if (drop === 'fixes') newestFixJob = 0;
   },
   /** Simulates a design with each of some parts taken. */
   tryParts(design: Design, role: PartRole, tries: readonly Try[]): (Candidate | null)[] {

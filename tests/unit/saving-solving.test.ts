@@ -17,6 +17,8 @@ const fixJobs: {
   fail: (reason: unknown) => void;
 }[] = [];
 const dropped: boolean[] = [];
+/** Times a search for fixes was told that the design has moved on. */
+let letGo = 0;
 
 const replaced: string[] = [];
 jest.mock('@/workers/client', () => ({
@@ -24,6 +26,7 @@ jest.mock('@/workers/client', () => ({
   callback: <T>(f: T) => f,
   replaceSolver: (role: string) => replaced.push(role),
   dropSearch: (everything: boolean) => dropped.push(everything),
+  dropFixes: () => letGo++,
   solver: () => ({
     evaluate: (design: Design) => new Promise<Answer>((answer, fail) => asked.push({ design, answer, fail })),
     fixes: (job: number, _design: Design, give: (verdict: string, fixes: unknown[]) => void) =>
@@ -57,6 +60,7 @@ beforeEach(() => {
   asked.length = 0;
   fixJobs.length = 0;
   dropped.length = 0;
+  letGo = 0;
   replaced.length = 0;
   Object.assign(globalThis, {
     requestAnimationFrame: () => 0,
@@ -562,8 +566,10 @@ describe('solving', () => {
     const stop = startSolving(document, createView(stored, good));
     document.getState().edit({ transformer: { ratedV: 24.5 } });
     jest.advanceTimersByTime(500);
-    expect(dropped).toEqual([]);
+    expect([dropped, letGo]).toEqual([[], 0]);
     document.getState().edit({ transformer: { ratedV: 25 } });
+    // At once: while the hand moves the processors are the picture's.
+    expect(letGo).toBe(1);
     jest.advanceTimersByTime(500);
     // Free for the next, without dropping what another screen searches.
     expect(dropped).toEqual([false]);

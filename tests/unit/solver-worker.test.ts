@@ -70,6 +70,10 @@ test('fixes are told verdict by verdict; a newer job ends an older one', async (
     { ok: true, value: true },
   ]);
   expect(late.length).toBeLessThan(Object.keys(expected).length);
+  const dropped = solver.fixes(10, pen, () => {});
+  solver.lookUp('nothing');
+  solver.lookUp('fixes');
+  expect(await dropped).toEqual({ ok: true, value: false });
 });
 
 test('a search tells what it finds and no nothing; one that is dropped ends', async () => {
@@ -84,8 +88,9 @@ test('a search tells what it finds and no nothing; one that is dropped ends', as
   expect(more.length).toBeGreaterThan(3);
   expect(more).not.toContain(null);
   const running = solver.more(22, clock, 'main', () => {});
-  solver.lookUp(false);
-  solver.lookUp(true);
+  solver.lookUp('nothing');
+  solver.lookUp('fixes');
+  solver.lookUp('search');
   expect(await running).toEqual({ ok: true, value: false });
 });
 

@@ -22,7 +22,7 @@ jest.mock('comlink', () => ({
 const what = { busy: false };
 
 import { asked } from '@/workers/asked';
-import { dropSearch, endOfPoolSolver, poolSolver, replaceSolver, solver, SolverGone } from '@/workers/client';
+import { dropFixes, dropSearch, endOfPoolSolver, poolSolver, replaceSolver, solver, SolverGone } from '@/workers/client';
 
 const evaluate = (role: 'edit' | 'search' | 'ask', what: string) =>
   (solver(role) as unknown as { evaluate(what: string): Promise<unknown> }).evaluate(what);
@@ -116,8 +116,18 @@ describe('a search that is no longer wanted', () => {
     expect(FakeWorker.made[0]!.ended).toBe(false);
   });
 
+  test('let go of because the design moved on, it goes on to its next look up, however long that takes', async () => {
+    what.busy = true;
+    void evaluate('search', 'slow').catch(() => {});
+    load();
+    dropFixes();
+    await jest.advanceTimersByTimeAsync(500);
+    expect(FakeWorker.made[0]!.ended).toBe(false);
+  });
+
   test('where nothing was ever searched no thread is started', () => {
     dropSearch(true);
+    dropFixes();
     expect(FakeWorker.made).toHaveLength(0);
   });
 });

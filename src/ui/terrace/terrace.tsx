@@ -14,6 +14,7 @@ import { useSession, useView } from '@/ui/session';
 import { axisTicks, columns, lensAxis, voltAxis, type VoltAxis } from '@/core/picture/terrace-geometry';
 import { Embers } from './embers';
 import { RailDrawing } from './rail-drawing';
+import { placedAt } from './label-boxes';
 import { lensOf } from './lens';
 import { railScene } from './rail-scene';
 import { settleLabels } from './settle-labels';
@@ -108,16 +109,13 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
   const svg = useRef<SVGSVGElement>(null);
   useLayoutEffect(() => {
     const tags = [...svg.current!.querySelectorAll<SVGTextElement>('[data-tag]')];
-    for (const tag of tags) tag.removeAttribute('transform');
-    const moves = settleLabels(
-      tags.map((tag) => {
-        const { x, y, width, height } = tag.getBBox();
-        return { x, y: y + 2, width, height: height - 4, rank: Number(tag.dataset['tag']) };
-      }),
-      HEAD_PX + 2,
-      plotBottom + 2,
-    );
-    moves.forEach((dy, n) => dy !== 0 && tags[n]!.setAttribute('transform', `translate(0 ${dy})`));
+    const moves = settleLabels(tags.map(placedAt), HEAD_PX + 2, plotBottom + 2);
+    moves.forEach((dy, n) => {
+      const moved = dy === 0 ? null : `translate(0 ${dy})`;
+      if (moved === tags[n]!.getAttribute('transform')) return;
+      if (moved === null) tags[n]!.removeAttribute('transform');
+      else tags[n]!.setAttribute('transform', moved);
+    });
   }, [picture, band, axis, plotBottom, width]);
 
   const { y } = axis;
