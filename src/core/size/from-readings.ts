@@ -17,6 +17,9 @@ const RECHARGED = 0.8;
 /** What builders leave of ripple where nobody read it, as a share of the volts. */
 const USUAL_RIPPLE = 0.06;
 
+/** Until the drop in the copper is known to a hundred-thousandth of the open volts. */
+const HALVINGS = 17;
+
 /**
  * A first design that behaves as a box was read, taken as a bridge with silicon diodes and one reservoir: open volts from
  * the idle reading, capacitance from the ripple, copper by simulating until the loaded reading comes out.
@@ -68,7 +71,7 @@ export function designFromReadings(r: BoxReadings, mains: Mains): Design {
       'even without any copper the rail would stand lower: is there a filter or a regulator in the box',
     );
   }
-  for (let round = 0; round < 30 && high - low > 1e-5 * openV; round++) {
+  for (let round = 0; round < HALVINGS; round++) {
     const middle = (low + high) / 2;
     if (meanV(middle) > r.loadedV) low = middle;
     else high = middle;

@@ -2,16 +2,23 @@ import type { Design } from '@/core/design/design';
 import { mainModel, outputModel, outputsOf, windowOf } from '@/core/design/outputs';
 import { arrangementFacts, dcSourceOf } from '@/core/design/source';
 import { bankRatedV } from '@/core/design/bank';
+import dynamic from 'next/dynamic';
 import type { ReactNode } from 'react';
+import { orSay } from '@/ui/loading';
 import { BANDS, type Band, type Picture } from '@/core/picture/picture';
 import type { StationId } from '@/core/judge/verdict';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { onRail } from '@/core/study/point';
 import { archPoints, flatPoints, bandOf, pathOf, shortfallArea, type Columns } from '@/core/picture/terrace-geometry';
-import { LimitCurve } from './limit-curve';
 import { Daylight } from './daylight';
 import type { RailScene } from './rail-scene';
 import { Tag } from './tag';
+
+/** Few regulators have one. */
+const LimitCurve = dynamic(
+  orSay(() => import('./limit-curve').then((m) => m.LimitCurve)),
+  { ssr: false },
+);
 
 interface Props {
   picture: Picture;
