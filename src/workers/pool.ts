@@ -4,13 +4,18 @@ export interface PoolWorker<T, R> {
 }
 
 export interface PoolOptions<R = unknown> {
-  /** Items handed over at a time: large enough to be worth the message, small enough to stop soon. */
+  /** Items handed over at first: from then on as many as a worker does in a twentieth of a second. */
   chunk?: number;
   onProgress?: (done: number, of: number) => void;
   /** Results as they come, chunk by chunk, in no certain order of chunks. */
   onFound?: (results: R[]) => void;
   signal?: AbortSignal;
 }
+
+/** How long a worker is to be busy with what it is handed, ms: worth its message, and soon done where it is to stop. */
+const PIECE_MS = 50;
+/** Most by which a piece is larger than the last: what comes first may be easier than what follows. */
+const MOST_GROWTH = 4;
 
 /** The pool was told to stop. */
 export class Stopped extends Error {
@@ -34,11 +39,17 @@ export async function runPool<T, R>(
   let over = false;
   const all = Promise.all(
     workers.map(async (worker) => {
+      let size = chunk;
       while (next < items.length && !over) {
         const from = next;
-        next = Math.min(items.length, from + chunk);
+        // What is left is shared out: nobody waits for one that took the last large piece.
+        const piece = Math.min(size, Math.ceil((items.length - from) / workers.length));
+        next = from + piece;
+        const began = performance.now();
         const found = await worker.run(items.slice(from, next));
         if (over) return;
+        const growth = PIECE_MS / Math.max(performance.now() - began, PIECE_MS / MOST_GROWTH);
+        size = Math.max(1, Math.round(piece * growth));
         found.forEach((r, k) => (results[from + k] = r));
         done += found.length;
         onFound?.(found);

@@ -217,6 +217,34 @@ describe('many at once', () => {
     expect(seen).toEqual([...seen].sort((a, b) => a - b));
   });
 
+  test('a worker is handed what it does in a twentieth of a second, at most four times the last, and the end is shared', async () => {
+    jest.useFakeTimers();
+    const paced = (msEach: number) => {
+      const sizes: number[] = [];
+      const run = (chunk: number[]) => {
+        sizes.push(chunk.length);
+        return new Promise<number[]>((resolve) => setTimeout(() => resolve(chunk), msEach * chunk.length));
+      };
+      return { sizes, run };
+    };
+    const items = Array.from({ length: 200 }, (_, n) => n);
+    const [steady, slow, quick] = [paced(10), paced(70), paced(0.01)];
+    for (const one of [steady, slow, quick]) {
+      const all = runPool([one], items, { chunk: 2 });
+      await jest.advanceTimersByTimeAsync(60_000);
+      expect(await all).toEqual(items);
+    }
+    expect(steady.sizes.slice(0, 4)).toEqual([2, 5, 5, 5]);
+    expect(slow.sizes.slice(0, 4)).toEqual([2, 1, 1, 1]);
+    expect(quick.sizes).toEqual([2, 8, 32, 128, 30]);
+    const [a, b] = [paced(0.01), paced(0.01)];
+    const both = runPool([a, b], items, { chunk: 100 });
+    await jest.advanceTimersByTimeAsync(60_000);
+    expect(await both).toEqual(items);
+    expect([...a.sizes, ...b.sizes].sort((x, y) => y - x).slice(0, 2)).toEqual([100, 50]);
+    jest.useRealTimers();
+  });
+
   test('a pool can be stopped', async () => {
     const stop = new AbortController();
     const run = runPool(

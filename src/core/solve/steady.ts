@@ -12,12 +12,16 @@ import type { Solution } from './solution';
 export interface SteadyOptions {
   /** `state` of the solution of a similar circuit. */
   warm?: readonly number[];
+  /** Whether `warm` is foretold for this very circuit, so that one careful pass is likely to close the cycle. */
+  sure?: boolean;
   /** Number of waveform samples over one cycle; none when left out. */
   samples?: number;
 }
 
 /** A cycle counts as closed when the correction still due is below this share of each state's own swing. */
 const ACCEPT = 3e-4;
+/** The same for a foretold cycle that no correction has improved yet: nothing else says how good it is. */
+const ACCEPT_FORETOLD = 5e-5;
 const MOST_PASSES = 60;
 /** Share of the squared current that did flow below which what the load would make flow no longer counts. */
 const FLOWING = 0.05;
@@ -44,17 +48,17 @@ export interface Cycle {
  * allows it) by Newton's method on the cycle map, from a quasi-static guess, first loosely, then tightly.
  * @throws SolveError when no cycle closes
  */
-export function findCycle(circuit: Circuit, warm?: readonly number[]): Cycle {
+export function findCycle(circuit: Circuit, warm?: readonly number[], sure = false): Cycle {
   const integrator = integratorFor(circuit);
   try {
-    return searched(integrator, circuit, warm);
+    return searched(integrator, circuit, warm, sure);
   } catch (error) {
     integrator.release();
     throw error;
   }
 }
 
-function searched(integrator: Integrator, circuit: Circuit, warm?: readonly number[]): Cycle {
+function searched(integrator: Integrator, circuit: Circuit, warm: readonly number[] | undefined, sure: boolean): Cycle {
   const n = circuit.states;
   const { mirror, periodS } = circuit;
   const span = mirror ? periodS / 2 : periodS;
@@ -76,7 +80,7 @@ function searched(integrator: Integrator, circuit: Circuit, warm?: readonly numb
 
   const mostWork = integrator.work.done + MOST_WORK;
   // From a guess a few careless passes come first; the last are careful, and use what is known of the cycle map.
-  let precision = fits ? CLOSE : LOOSE;
+  let precision = !fits ? LOOSE : sure ? TIGHT : CLOSE;
   /** Whether the map has to be found anew: the last correction was large, or corrections no longer help. */
   let far = true;
   let anew = false;
@@ -129,7 +133,8 @@ function searched(integrator: Integrator, circuit: Circuit, warm?: readonly numb
       size = missSize;
     }
     // Closed; or as closed as the step control's own noise allows, where a slow memory makes much of a small miss.
-    if (tight && (size < ACCEPT || (missSize < 0.2 * ACCEPT && size > 0.3 * lastSize))) break;
+    const accept = sure && passes === 1 ? ACCEPT_FORETOLD : ACCEPT;
+    if (tight && (size < accept || (missSize < 0.2 * accept && size > 0.3 * lastSize))) break;
 
     if (n === 1) {
       if (miss[0]! > 0) low = Math.max(low, start[0]!);
@@ -207,7 +212,7 @@ function coast(integrator: Integrator, from: Float64Array, cycles: number, inTim
  */
 export function solveSteady(network: Network, options: SteadyOptions = {}): Solution {
   const circuit = assemble(network);
-  const { integrator, start, storedJ, effort } = findCycle(circuit, options.warm);
+  const { integrator, start, storedJ, effort } = findCycle(circuit, options.warm, options.sure);
   return releasing(integrator, () => {
     const figures = figuresOf(network, integrator, columnsOf(integrator), storedJ, circuit.mirror);
     let waveforms: Solution['waveforms'];
