@@ -1,0 +1,206 @@
+import { computedLine } from '@/core/bench/load-line';
+import { fitDesign } from '@/core/bench/fit-design';
+import { measuredOf } from '@/core/bench/measured';
+import { setPuzzle, takeReading } from '@/core/bench/practice';
+import { soakOf } from '@/core/bench/soak';
+import { judgeReading } from '@/core/bench/readings';
+import type { PointId } from '@/core/bench/test-point';
+import { testPoints } from '@/core/bench/test-points';
+import { applyPatch, type Design } from '@/core/design/design';
+import { withWindingVolts } from '@/core/design/winding-edit';
+import { mainModel } from '@/core/design/outputs';
+import { operatingPoint } from '@/core/study/operating-point';
+import { clock, dome, drum, logger, physics } from '../support/demos';
+
+/** A meter of one per cent and ten millivolts, which makes the sums short. */
+const metered = (d: Design, patch: Partial<Design['bench']> = {}) =>
+  applyPatch(d, { bench: { meterPct: 1, meterDigitsV: 0.01, burdenV: 0.2, ...patch } });
+const pointsOf = (d: Design, mainsV = 230) => {
+  const all = testPoints(d, () => mainsV);
+  return (id: PointId) => all.find((p) => p.id === id)!;
+};
+
+describe('what a test point should read, worked out by hand', () => {
+  test('mains: the limits of the design, and what the meter adds to them', () => {
+    const point = pointsOf(metered(applyPatch(clock, { mains: { lowPct: 10, highPct: 6 } })))('mains');
+    expect(point.expected.value).toBe(230);
+    expect(point.low).toBeCloseTo(230 * 0.9 - 2.31, 6);
+    expect(point.high).toBeCloseTo(230 * 1.06 + 2.31, 6);
+  });
+
+  test('the open winding: rated volts and regulation, three per cent and the meter either way', () => {
+    const known = applyPatch(clock, {
+      transformer: { ratedV: 20, regulationPct: 10, source: { kind: 'plate' } },
+    });
+    const point = pointsOf(metered(known), 207)('secondary-open');
+    // 20 V · 1.1 · 207/230.
+    expect(point.expected.value).toBeCloseTo(19.8, 6);
+    expect(point.high - point.expected.value).toBeCloseTo(19.8 * 0.03 + 0.208, 6);
+    expect(point.expected.value - point.low).toBeCloseTo(19.8 * 0.03 + 0.208, 6);
+    expect(point.expected.inputs.map((i) => i.value)).toEqual([20, expect.closeTo(10, 6), 207]);
+  });
+
+  test('a source of direct current is one point, with no winding behind it', () => {
+    const all = testPoints(metered(logger), () => 12);
+    expect(all.map((p) => p.id)).not.toContain('secondary-open');
+    const battery = applyPatch(logger, {
+      source: {
+        kind: 'battery',
+        freshV: 13,
+        emptyV: 11,
+        resistanceOhm: 0.1,
+        capacityAh: 7,
+        reverseDiode: true,
+      } as never,
+    });
+    const source = pointsOf(metered(battery), 12)('mains');
+    expect([source.low, source.expected.value, source.high]).toEqual([
+      expect.closeTo(11 - 0.12, 6),
+      12,
+      expect.closeTo(13 + 0.14, 6),
+    ]);
+    expect(source.caution).toMatch(/no limit of its own/);
+    const adapter = applyPatch(logger, {
+      source: {
+        kind: 'adapter',
+        ratedV: 9,
+        ratedA: 1,
+        idlePct: 30,
+        spreadPct: 10,
+        limitA: null,
+        rippleVpp: 1,
+        reverseDiode: true,
+      } as never,
+    });
+    const plug = pointsOf(metered(adapter), 12)('mains');
+    // 9 V · 1.3, a tenth either way, then the meter.
+    expect(plug.low).toBeCloseTo(11.7 * 0.9 - 0.1153, 3);
+    expect(plug.high).toBeCloseTo(11.7 * 1.1 + 0.1387, 3);
+    expect(plug.caution).toBeUndefined();
+    const high = applyPatch(battery, { source: { ...(battery.source as object), freshV: 130, emptyV: 110 } as never });
+    expect(pointsOf(metered(high), 120)('mains').caution).toMatch(/130 V DC: nothing bare/);
+  });
+
+  test('an output: what the family says of its spread, and the meter', () => {
+    const points = pointsOf(metered(clock));
+    const model = mainModel(clock)!;
+    const spread = model.outputV * model.spread;
+    for (const id of ['output-idle', 'output-light', 'output-loaded'] as const) {
+      const { low, high, expected } = points(id);
+      expect(expected.value).toBeCloseTo(24, 1);
+      expect(high - expected.value).toBeCloseTo(spread + 0.01 * expected.value + 0.01, 1);
+      expect(expected.value - low).toBeCloseTo(spread + 0.01 * expected.value + 0.01, 1);
+    }
+    // The light load is a tenth.
+    expect(points('output-light').how).toContain('120 mA');
+  });
+
+  test('amperes: what the burden leaves a resistor, five per cent of load and a meter twice as coarse', () => {
+    const resistor = metered(applyPatch(dome, { demand: { kind: 'resistance' } }));
+    const { outputMeanV } = operatingPoint(resistor, 'nominal', undefined, { mainsV: 230 });
+    const point = pointsOf(resistor)('load-current');
+    const amps = (dome.demand.outputA * (outputMeanV - 0.2)) / outputMeanV;
+    expect(point.expected.value).toBeCloseTo(amps, 6);
+    // 2 · 1 % and a thousandth.
+    expect(point.high).toBeCloseTo(1.05 * amps + 0.021 * amps, 6);
+    expect(point.low).toBeCloseTo(0.95 * amps - 0.021 * amps, 6);
+    const set = pointsOf(metered(applyPatch(dome, { demand: { kind: 'current' } })))('load-current');
+    expect(set.expected.value).toBe(dome.demand.outputA);
+  });
+
+  test('an idle reservoir that can hurt says so at its own volts, one that cannot asks for its polarity', () => {
+    expect(pointsOf(clock)('reservoir-idle').caution).toMatch(/polarity/);
+    const tall = applyPatch(dome, withWindingVolts(dome, 60));
+    expect(pointsOf(tall)('reservoir-idle').caution).toMatch(/DC can stand here, and stays after switching off/);
+  });
+
+  test('a reading on the edge of its window is inside it', () => {
+    const point = pointsOf(clock)('reservoir-loaded');
+    expect([point.low, point.high].map((v) => judgeReading(point, v).state)).toEqual(['as expected', 'as expected']);
+    expect([point.low - 0.01, point.high + 0.01].map((v) => judgeReading(point, v).state)).toEqual([
+      'too low',
+      'too high',
+    ]);
+  });
+});
+
+describe('readings against the computed load line', () => {
+  const { at, line, mainsV, droop } = computedLine(drum);
+  const rows = measuredOf(drum).filter((m) => m.id.startsWith('row-'));
+
+  test('each is told by how much it is off, in the kelvins or volts of its own instrument', () => {
+    expect(rows.length).toBeGreaterThan(10);
+    for (const row of rows) {
+      const { figure, value, outside } = at[row.id]!;
+      expect(figure.unit).toBe(row.unit === '°C' ? 'K' : 'V');
+      expect(figure.value).toBeCloseTo(row.value - value, 9);
+      const [read, said, parts, instrument] = figure.inputs.map((i) => i.value);
+      expect([read, said]).toEqual([row.value, value]);
+      expect(instrument).toBe(row.sigma);
+      expect(outside).toBe(Math.abs(row.value - value) > 2 * Math.hypot(parts!, instrument!));
+    }
+    expect(new Set(rows.map((r) => at[r.id]!.figure.unit))).toEqual(new Set(['V', 'K']));
+  });
+
+  test('the line falls with load, and reaches a tenth beyond the most that was drawn', () => {
+    const volts = line.map((l) => l.value);
+    expect(volts).toEqual([...volts].sort((a, b) => b - a));
+    const most = Math.max(drum.demand.outputA, ...drum.bench.loadLine.map((r) => r.loadA));
+    expect(line.at(-1)!.loadA).toBeCloseTo(1.1 * most, 9);
+    expect(mainsV).toBeGreaterThan(225);
+  });
+
+  test('warming copper pulls a reservoir down by what its resistance gains', () => {
+    const [cold, warm, endC] = droop!.inputs.map((i) => i.value) as [number, number, number];
+    expect(droop!.value).toBeCloseTo(cold - warm, 9);
+    expect(droop!.value).toBeGreaterThan(0.05);
+    expect(endC).toBeGreaterThan(30);
+    expect(computedLine(logger).droop).toBeNull();
+  });
+});
+
+test('a fitted design’s forecasts say at what mains, what stood there before, and how sure they are', () => {
+  const fitted = fitDesign(dome, ['open', 'copper', 'capacitance']);
+  if (typeof fitted === 'string') throw new Error(fitted);
+  expect(fitted.forecasts.length).toBeGreaterThan(0);
+  for (const f of fitted.forecasts) {
+    const inputs = Object.fromEntries(f.figure.inputs.map((i) => [i.label, i.value]));
+    expect(inputs['mains']).toBeGreaterThan(180);
+    expect([inputs['before the fit'], inputs['sure to']]).toEqual([f.before, f.sigma]);
+    expect(f.figure.value).toBe(f.value);
+  }
+});
+
+test('a capacitance meter shows what was built in, not what is printed on it', () => {
+  const sound = setPuzzle('nothing')!;
+  const big = { ...sound, hidden: { ...sound.hidden, factors: { ...sound.hidden.factors, capacitance: 1.2 } } };
+  const farads = 1.2 * sound.design.reservoir.capacitanceF;
+  const shown = /^([\d.]+) (µF|mF), its ESR as usual/.exec(takeReading(big, 'reservoir', 1).said)!;
+  expect(Number(shown[1]) * (shown[2] === 'mF' ? 1e-3 : 1e-6)).toBeCloseTo(Number(farads.toPrecision(3)), 9);
+  const plain = { ...sound, hidden: { ...sound.hidden, factors: {} } };
+  const printed = /^([\d.]+) (µF|mF)/.exec(takeReading(plain, 'reservoir', 1).said)!;
+  expect(Number(printed[1]) * (printed[2] === 'mF' ? 1e-3 : 1e-6)).toBeCloseTo(sound.design.reservoir.capacitanceF, 9);
+});
+
+test('a soak in a closed box names both of its terms, and its end is their sum over the room', () => {
+  const temps = (patch: Partial<Design['heat']>) => {
+    const soak = soakOf(applyPatch(clock, { heat: { ...clock.heat, ...patch } }));
+    if (typeof soak === 'string') throw new Error(soak);
+    return soak;
+  };
+  const value = (s: ReturnType<typeof temps>) => (label: string) =>
+    s.final.inputs.find((i) => i.label === label)?.value ?? null;
+  const open = temps({ box: 'open' });
+  expect(value(open)('room')! + value(open)('rise')!).toBeCloseTo(open.final.value, 6);
+  expect(value(open)('box adds')).toBeNull();
+  const closed = temps({ box: 'closed', sinkOutside: false });
+  const of = value(closed);
+  expect(of('room')! + of('rise')! + of('box adds')!).toBeCloseTo(closed.final.value, 6);
+  expect(of('its time constant')!).toBeGreaterThan(of('time constant')!);
+});
+
+test('the lowest output of a variable supply is read at its own setting', () => {
+  const all = testPoints(physics, () => 230).map((p) => p.id);
+  expect(new Set(all).size).toBe(all.length);
+  expect(all.indexOf('reservoir-idle')).toBeLessThan(all.indexOf('reservoir-loaded'));
+});
