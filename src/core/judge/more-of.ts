@@ -16,8 +16,8 @@ export interface MoreWith {
   /** More than it gives now, A. */
   gainA: number;
   costEur: number;
-  /** Verdicts that fail after the change, at the load the design has. */
-  fails: number;
+  /** Verdicts that fail after the change, at the load the design has; null where it has no answer there. */
+  fails: number | null;
 }
 
 /** Rules whose cures let an output give more at the lowest input. */
@@ -52,12 +52,16 @@ export function* moreOf(design: Design, output: OutputId): Generator<MoreWith | 
       yield null;
       continue;
     }
-    try {
-      const fails = countFails(judge(studyDesign(changed)));
-      yield { edit, most: after, gainA, costEur: typicalCost(changed) - cost, fails };
-    } catch (error) {
-      if (!(error instanceof SolveError)) throw error;
-    }
+    yield { edit, most: after, gainA, costEur: typicalCost(changed) - cost, fails: failsOf(changed) };
+  }
+}
+
+function failsOf(design: Design): number | null {
+  try {
+    return countFails(judge(studyDesign(design)));
+  } catch (error) {
+    if (error instanceof SolveError) return null;
+    throw error;
   }
 }
 

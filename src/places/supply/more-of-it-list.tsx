@@ -74,9 +74,7 @@ export function List({ onTaken }: { onTaken(): void }) {
                 <td className="text-right font-semibold">+{formatQuantity(c.gainA, 'A')}</td>
                 <td className="pl-4">{mostWords(c.most, say.low, (a) => formatQuantity(a, 'A'))}</td>
                 <td className="text-right">{euros(c.costEur)}</td>
-                <td className={`pl-4 ${c.fails > 0 ? 'text-fail' : ''}`}>
-                  {c.fails === 0 ? 'nothing fails' : `${c.fails} ${c.fails === 1 ? 'fails' : 'fail'}`}
-                </td>
+                <td className={`pl-4 ${c.fails === 0 ? '' : 'text-fail'}`}>{failsWords(c.fails)}</td>
                 <td className="text-right">
                   <button
                     type="button"
@@ -104,6 +102,9 @@ export function List({ onTaken }: { onTaken(): void }) {
     </div>
   );
 }
+
+const failsWords = (fails: number | null) =>
+  fails === null ? 'no answer found' : fails === 0 ? 'nothing fails' : `${fails} ${fails === 1 ? 'fails' : 'fail'}`;
 
 const euros = (costEur: number) =>
   Math.abs(costEur) < 0.005 ? 'nothing more' : `${costEur > 0 ? '+' : '−'}${formatQuantity(Math.abs(costEur), 'EUR')}`;
