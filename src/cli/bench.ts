@@ -139,12 +139,12 @@ function variedDesigns(): { capacitor: Design; choke: Design } {
 
 /** Variations a second over so many threads. */
 async function pooledPerSecond(design: Design, threads: number, count: number): Promise<number> {
-  // Threads take a moment to start and to warm up: the clock runs from the first quarter on.
+  // Threads take seconds to warm up, each of them: the clock runs from the middle on.
   let from = 0;
   let done = 0;
   await solveInThreads(design, drawnVariations(count), threads, {
     onProgress: (so) => {
-      if (so >= count / 4 && from === 0) {
+      if (so >= count / 2 && from === 0) {
         from = performance.now();
         done = so;
       }
@@ -289,8 +289,8 @@ async function main(argv: string[]): Promise<number> {
     plainRatioMedian: median(numbers(steady.map((r) => r.ratio))),
     variationsPerSecond: Math.max(...Array.from({ length: 3 }, () => variationsPerSecond(varied.capacitor, 1000))),
     chokeVariationsPerSecond: Math.max(...Array.from({ length: 3 }, () => variationsPerSecond(varied.choke, 300))),
-    pooledOnePerSecond: await pooledPerSecond(varied.capacitor, 1, 12_000),
-    pooledTwoPerSecond: await pooledPerSecond(varied.capacitor, 2, 12_000),
+    pooledOnePerSecond: await pooledPerSecond(varied.capacitor, 1, 40_000),
+    pooledTwoPerSecond: await pooledPerSecond(varied.capacitor, 2, 80_000),
     machineGain: await machineGain(),
   };
   const work = workRows();

@@ -310,15 +310,19 @@ function conductionTime(circuit: Circuit, columns: Columns, n: number, threshold
   return timeAbove(columns.t, smooth, level);
 }
 
-/** Uniform samples of everything a scope could show. */
+/** Uniform samples of everything a scope could show. What is the same in two places is one list. */
 export function sampler(circuit: Circuit, perCycle: number) {
+  const railV = circuit.rails.map((): number[] => []);
+  const portA = circuit.ports.map((): number[] => []);
+  const diodeA = Array.from({ length: circuit.diodes }, (): number[] => []);
+  circuit.ports.forEach((port, n) => port.diodes.forEach((d) => (diodeA[d] = portA[n]!)));
   const waveforms: Waveforms = {
     t: [],
     sourceV: [],
-    railV: circuit.rails.map(() => []),
-    inputV: circuit.rails.map(() => []),
+    railV,
+    inputV: circuit.rails.map((rail, r) => (rail.inputNode === rail.outputNode ? railV[r]! : [])),
     windingA: circuit.windings.map(() => []),
-    diodeA: Array.from({ length: circuit.diodes }, () => []),
+    diodeA,
     elementV: circuit.rails.map((r) => r.elements.map(() => [])),
     elementA: circuit.rails.map((r) => r.elements.map(() => [])),
   };
@@ -341,26 +345,28 @@ export function sampler(circuit: Circuit, perCycle: number) {
         share[taken++] = span > 0 ? Math.min(Math.max((t - times[r]!) / span, 0), 1) : 0;
         waveforms.t.push(t);
       }
-      const read = (into: number[], column: Column, sign = 1) => {
+      const read = (into: number[], column: Column) => {
         for (let n = 0; n < taken; n++) {
           const r = from[n]!;
           const a = column[r]!;
           const b = column[r + 1 < count ? r + 1 : r]!;
-          into.push(sign * (a + share[n]! * (b - a)));
+          into.push(a + share[n]! * (b - a));
         }
       };
       read(waveforms.sourceV, columns.emf);
-      waveforms.railV.forEach((into, n) => read(into, columns.railV(n)));
-      waveforms.inputV.forEach((into, n) => read(into, columns.railInputV(n)));
-      waveforms.windingA.forEach((into, n) => read(into, columns.windingA(n)));
-      circuit.rails.forEach((rail, r) =>
+      circuit.rails.forEach((rail, r) => {
+        read(railV[r]!, columns.railV(r));
+        if (rail.inputNode !== rail.outputNode) read(waveforms.inputV[r]!, columns.railInputV(r));
         rail.elements.forEach((element, k) => {
           read(waveforms.elementV[r]![k]!, columns.elementV(element));
           read(waveforms.elementA[r]![k]!, columns.elementA(element));
-        }),
-      );
+        });
+      });
+      waveforms.windingA.forEach((into, n) => read(into, columns.windingA(n)));
       circuit.ports.forEach((port, n) => {
-        for (const d of port.diodes) read(waveforms.diodeA[d]!, columns.portA(n), port.law === 'open' ? 0 : 1);
+        if (port.diodes.length === 0) return;
+        if (port.law === 'open') for (let k = 0; k < taken; k++) portA[n]!.push(0);
+        else read(portA[n]!, columns.portA(n));
       });
     },
   };

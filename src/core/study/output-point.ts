@@ -102,6 +102,7 @@ export function outputPoint(
       : Math.min(ampsUnder(design, output, condition) + lampA, model.limitA);
   const drains = loads.filter((l) => l.kind === 'drain');
   const ahead = output.place < 0 ? aheadModel(design.preRegulator) : null;
+  const quiescentA = model.quiescentA + (ahead?.quiescentA ?? 0);
   const n = rail.railV.length;
   const outputV = rail.railV.map((v) => (regulator ? regulatorOutput(regulator, v) : heldV));
   const ampsAt = (out: number) => (regulator ? (regulator.currentA * out) / regulator.outputV : heldA);
@@ -112,8 +113,8 @@ export function outputPoint(
   rail.railV.forEach((v, k) => {
     const out = outputV[k]!;
     const amps = ampsAt(out);
-    const drainA = drains.reduce((sum, d) => sum + currentOf(d, v), 0);
-    const quiescentA = model.quiescentA + (ahead?.quiescentA ?? 0);
+    let drainA = 0;
+    for (const d of drains) drainA += currentOf(d, v);
     const behind = ahead ? behindAhead(ahead, v, out, amps) : v;
     total.v += out / n;
     total.amps += amps / n;
