@@ -3,6 +3,7 @@ import * as cures from '@/core/judge/cures';
 import { curesOf, touchesFixed, withinBorders } from '@/core/judge/cures-of';
 import { ruleOf, type RuleId } from '@/core/judge/rules';
 import { outputDemand } from '@/core/design/defaults';
+import { readDesign } from '@/core/design/schema';
 import { clock, dome, pen, drum, tide, physics, first, logger } from '../support/demos';
 
 const labels = (edits: readonly Edit[]) => edits.map((e) => e.label);
@@ -468,6 +469,31 @@ describe('what is as it is', () => {
     for (const [role, patch, touches] of CASES)
       expect([role, patch, touchesFixed(fixed(role), patch)]).toEqual([role, patch, touches]);
     expect(touchesFixed(physics, { transformer: { ratedV: 30 } })).toBe(false);
+  });
+
+  test('what a section by itself lets in the whole document lets in, and the other way round', () => {
+    const PATCHES: Patch[] = [
+      { reservoir: { capacitanceF: 1 } },
+      { reservoir: { capacitanceF: 1.5 } },
+      { transformer: { ratedV: 24, ratedVA: 0 } },
+      { demand: { leastA: 5, outputA: 1 } },
+      { demand: { outputA: -1 } },
+      { regulator: { kind: 'fixed', size: '78', outputV: 24 } },
+      { regulator: { kind: 'fixed', size: '78', outputV: 23.7 } as never },
+      { rectifier: { diode: 'no such' as never } },
+      { filter: { before: [{ kind: 'resistor', resistanceOhm: -2, ratedW: 1 } as never] } },
+      { heat: { sinkKPerW: null }, mains: { frequencyHz: 50 } },
+      { heat: { sinkKPerW: 1e9 }, mains: { frequencyHz: 50 } },
+      { outputs: [{ name: 'half an output' } as never] },
+      { nothing: { of: 'that' } } as never,
+    ];
+    const said = [clock, drum, logger].map((d) =>
+      PATCHES.map((patch) => [withinBorders(d, patch), readDesign(applyPatch(d, patch)).ok]),
+    );
+    for (const list of said) for (const [part, whole] of list) expect(part).toBe(whole);
+    expect(said[0]!.map(([part]) => part)).toEqual([
+      ...[true, false, false, false, false, true, false, false, false, true, false, false, false],
+    ]);
   });
 
   test('no cure leaves the document’s borders', () => {

@@ -1,3 +1,4 @@
+import type { ObjectSchema } from 'yup';
 import type { Design } from './design';
 import { designSchema } from './design-schema';
 import { firstFault, type Fault } from './fault';
@@ -23,4 +24,18 @@ export function readDesign(value: unknown): { ok: true; design: Design } | { ok:
   } catch (error) {
     return { ok: false, fault: firstFault(error) };
   }
+}
+
+/** The document's sections alone that are named, as a schema: put together once for each set of names. */
+const parts = new Map<string, ObjectSchema<object>>();
+
+/**
+ * Whether some sections of a design are what the document lets in. No rule of the document looks from one section into
+ * another: what was not changed needs no second look.
+ */
+export function sectionsHold(design: Design, sections: readonly (keyof Design)[]): boolean {
+  const key = sections.join();
+  let part = parts.get(key);
+  if (!part) parts.set(key, (part = designSchema.pick(sections as never) as ObjectSchema<object>));
+  return part.isValidSync(Object.fromEntries(sections.map((s) => [s, design[s]])), { strict: true });
 }

@@ -1,7 +1,7 @@
 import { applyPatch, type Design, type Edit, type OutputId, type Patch } from '@/core/design/design';
 import type { PartRole } from '@/core/design/kinds';
 import { outputsOf, type Output } from '@/core/design/outputs';
-import { readDesign } from '@/core/design/schema';
+import { sectionsHold } from '@/core/design/schema';
 import { asMain } from './judge';
 import { ruleOf, type RuleId } from './rules';
 
@@ -69,5 +69,5 @@ export function touchesFixed(design: Design, patch: Patch): boolean {
 
 /** Whether a patched design is one the document's own border lets in. */
 export function withinBorders(design: Design, patch: Patch): boolean {
-  return readDesign(applyPatch(design, patch)).ok;
+  return sectionsHold(applyPatch(design, patch), Object.keys(patch) as (keyof Patch)[]);
 }
