@@ -1,5 +1,5 @@
-import { modelOf } from '@/core/circuit/feed';
 import { windingCount } from '@/core/design/words';
+import { openVoltsAt } from '@/core/picture/figures/transformer';
 import { formatQuantity as q } from '@/core/quantity/format';
 import type { Point, PointContext } from './point-context';
 import { sourcePoint } from './source-point';
@@ -10,7 +10,6 @@ export function mainsPoints(context: PointContext): Point[] {
   const { design, mainsFor, dc, voltsPct, read, meter, opened } = context;
   const points: Point[] = [];
   const { mains } = design;
-  const model = modelOf(design);
   const half = windingCount(design) === 2 ? 'each half, tap to end' : 'across the winding';
   if (dc) points.push(sourcePoint(dc, meter));
   else
@@ -45,6 +44,7 @@ export function mainsPoints(context: PointContext): Point[] {
   if (!dc) {
     const mainsV = mainsFor('secondary-open');
     const value = opened(mainsV);
+    const open = openVoltsAt(design, read, mainsV);
     const spread = (value * voltsPct) / 100 + meter(value);
     points.push({
       id: 'secondary-open',
@@ -57,17 +57,9 @@ export function mainsPoints(context: PointContext): Point[] {
         value,
         'V',
         'formula',
-        'rated volts × (1 + regulation) × mains read / nominal mains',
-        [
-          { label: 'rated', value: design.transformer.ratedV, unit: 'V' },
-          {
-            label: model.regulationKnown ? 'regulation' : 'regulation (typical)',
-            value: 100 * model.regulation,
-            unit: '%',
-          },
-          { label: read, value: mainsV, unit: 'V' },
-        ],
-        'Nameplate.',
+        open.expression,
+        open.inputs,
+        open.source,
         [`Turns ratio and regulation within ±${q(voltsPct, '%', 2)} together, then the meter.`],
       ),
       low: value - spread,

@@ -106,7 +106,8 @@ export function mainsSide(study: Study): MainsReport {
       unit: 'A',
       origin: 'simulated',
       condition: wordsOf(design, lasting.point.at),
-      expression: '√(reflected current² + magnetising current²); reflected: √(lasting × full), what a fuse heats by',
+      expression:
+        '√(reflected current² + magnetising current²); reflected: √(lasting × full), lasting at most full: what a fuse heats by',
       inputs: [
         { label: 'reflected, lasting load', value: lasting.amps, unit: 'A', origin: 'simulated' },
         { label: 'reflected, full load', value: full.amps, unit: 'A', origin: 'simulated' },

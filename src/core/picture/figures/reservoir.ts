@@ -4,7 +4,7 @@ import { capacitanceAt, esrOf, reservoirPlace } from '@/core/circuit/filter-of';
 import { typicalLeakage } from '@/core/parts/capacitor';
 import { hasChokeInput } from '@/core/design/filters';
 import type { Figure } from '@/core/study/figure';
-import { storedEnergy } from '@/core/study/stored-energy';
+import { storedFigure } from '@/core/study/stored-energy';
 import { of, type FigureContext } from './context';
 
 /** The figures of the reservoir. */
@@ -19,7 +19,6 @@ export function reservoirFigures({
   simulated,
   formula,
 }: FigureContext): Figure[] {
-  const energy = storedEnergy(design, picture.points.idle);
   const c = capacitanceAt(design, CONDITIONS[band].capacitor);
   const idleV = picture.points.idle.reservoir.maxV;
   const can = point.network.sections[0]!.rails[0]!.filter[reservoirPlace(design)];
@@ -81,15 +80,7 @@ export function reservoirFigures({
       [of('leakage', typicalLeakage(design.reservoir.capacitanceF, design.reservoir.ratedV), 'A', 'typical')],
       { condition: wordsOf(design, 'idle') },
     ),
-    formula(
-      'reservoir-energy',
-      'Stored, idle',
-      energy.joule,
-      'J',
-      '½·C·V², every capacitor',
-      energy.held.flatMap((h) => [of(h.label, h.farad, 'F', 'chosen'), of('at', h.volts, 'V', 'simulated')]),
-      'Energy of a capacitor.',
-    ),
+    { ...storedFigure(design, picture.points.idle), id: 'reservoir-energy', label: 'Stored, idle' },
     simulated(
       'reservoir-ground',
       dc ? 'Current in the ground wire' : 'Pulse in the ground wire',

@@ -9,7 +9,7 @@ import type { Unit } from '@/core/quantity/parse';
 import { of } from './context';
 
 /** How the open-circuit volts of one winding follow from what is known, for a working. */
-export function openVoltsWorking(design: Design): Pick<Figure, 'expression' | 'inputs' | 'source'> {
+function openVoltsWorking(design: Design): Pick<Figure, 'expression' | 'inputs' | 'source'> {
   const { transformer, mains } = design;
   const { source } = transformer;
   const model = modelOf(design);
@@ -48,11 +48,30 @@ export function openVoltsWorking(design: Design): Pick<Figure, 'expression' | 'i
       };
     case 'wound':
       return {
-        expression: 'mains × secondary turns / primary turns',
-        inputs: [of('mains', mains.voltageRms, 'V', 'chosen')],
+        expression: 'nominal mains × secondary turns / primary turns',
+        inputs: [
+          of('nominal mains', mains.voltageRms, 'V', 'chosen'),
+          of('secondary turns', source.plan.secondaryTurns, '', 'chosen'),
+          of('primary turns', source.plan.primaryTurns, '', 'chosen'),
+        ],
         source: 'The winding plan, or its ten test turns.',
       };
   }
+}
+
+/** The same at so many volts of mains. @param called what those volts are called in the working */
+export function openVoltsAt(design: Design, called: string, mainsV: number): ReturnType<typeof openVoltsWorking> {
+  const open = openVoltsWorking(design);
+  const nominal = of('nominal mains', design.mains.voltageRms, 'V', 'chosen');
+  return {
+    expression: `${open.expression} × ${called} / nominal mains`,
+    inputs: [
+      ...open.inputs,
+      of(called, mainsV, 'V'),
+      ...(open.inputs.some((i) => i.label === nominal.label) ? [] : [nominal]),
+    ],
+    source: open.source,
+  };
 }
 
 /** How the copper of one winding, the primary's share included, follows from what is known, for a working. */

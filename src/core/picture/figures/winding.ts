@@ -3,7 +3,7 @@ import { copperRatio } from '@/core/parts/transformer';
 import { feedingRmsA, feedingWindings } from '@/core/study/feeding';
 import type { Figure } from '@/core/study/figure';
 import { of, type FigureContext } from './context';
-import { copperWorking, openVoltsWorking } from './transformer';
+import { copperWorking, openVoltsAt } from './transformer';
 
 /** The figures of the winding. */
 export function windingFigures({
@@ -21,7 +21,7 @@ export function windingFigures({
   const model = modelOf(design);
   const feeding = feedingWindings(design, solution);
   const rmsA = feedingRmsA(design, solution);
-  const open = openVoltsWorking(design);
+  const open = openVoltsAt(design, 'mains', mainsVolts(design, band));
   const copper = copperWorking(design, point.warmth.copperC);
   return [
     simulated(
@@ -54,15 +54,7 @@ export function windingFigures({
       'open-circuit RMS volts × RMS current, all windings',
       [of('rated', design.transformer.ratedVA, 'VA', 'chosen')],
     ),
-    formula(
-      'winding-open',
-      'Open-circuit volts',
-      winding.voltageRms,
-      'V',
-      `${open.expression} × mains / nominal mains`,
-      [...open.inputs, of('mains', mainsVolts(design, band), 'V')],
-      open.source,
-    ),
+    formula('winding-open', 'Open-circuit volts', winding.voltageRms, 'V', open.expression, open.inputs, open.source),
     formula(
       'winding-ohm',
       'Winding resistance, warm',
