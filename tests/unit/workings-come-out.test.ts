@@ -7,7 +7,7 @@ import type { StationId } from '@/core/judge/verdict';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import type { Figure } from '@/core/study/figure';
 import { demoDesigns } from '@/core/design/demo-designs';
-import { clock, dome, drum } from '../support/demos';
+import { clock, dome, drum, tide } from '../support/demos';
 
 /** Inputs of a figure by their names; asking for one that is not there is a hole in its working. */
 function inputsOf(figure: Figure) {
@@ -93,6 +93,22 @@ const WORKED: Record<string, Worked> = {
     return (100 * Math.max(middle - of('lowest'), of('highest') - middle)) / middle;
   },
   'lead-short': (of) => of('open volts') / of('resistance'),
+  short: (of) => (of('open volts') / of('all copper hot')) * (of('open volts') / of('mains volts')),
+  discharge: (of) => of(/^bleeder/) * of(/^C,/) * Math.log(of('V₀') / of(/^V,/)),
+  'inrush-i2t': (of, _f, d) => (of('peak, worst') ** 2 / 2) * (1 / d.mains.frequencyHz / 4),
+  'inside-air': (of) => of('room') + of('all that stays inside') * of('box'),
+  'safe-area': (of) => (100 * of('through each')) / of('it bears there'),
+  headroom: (of) => of(/^lowest/) - of('output') - of('dropout'),
+  'hold-up': (of) => of('lowest') - of('needed'),
+  'regulator-headroom': (of) => of('valley') - of('needed'),
+  'winding-ohm': (of, f) =>
+    f.inputs.some((i) => i.label === 'its own, cold')
+      ? ((of('its own, cold') + of(/^the primary’s/)) * (234.5 + of('copper'))) / 254.5
+      : null,
+  'output-ripple': (of, f) =>
+    f.inputs.some((i) => /^rejection at/.test(i.label))
+      ? of('reservoir ripple') * 10 ** (-of(/^rejection at/) / 20) + of('let through by dropout')
+      : null,
   'primary-running': (of) => {
     const full = of('reflected, full load');
     return Math.hypot(Math.sqrt(Math.min(of('reflected, lasting load'), full) * full), of('magnetising current'));
@@ -123,6 +139,8 @@ const DESIGNS: Design[] = [
   applyPatch(clock, { heat: { ...clock.heat, box: 'closed', sinkOutside: false, sharedWithRectifier: true } }),
   applyPatch(drum, { heat: { ...drum.heat, oneSink: true, fan: 'fixed' } }),
   applyPatch(dome, { demand: { kind: 'resistance' } }),
+  // Enough behind it to hurt, and a resistor that takes it down.
+  applyPatch(tide, { filter: { ...tide.filter, bleederOhm: 22000 } }),
 ];
 
 test('every formula’s figure comes out of what is shown beside it', () => {

@@ -78,11 +78,10 @@ export function mainsSide(study: Study): MainsReport {
   const fitted = side.primaryFuseA ?? fuse.ratedA;
   // Least flows into a short where copper is hot and the mains are low: there the fuse has to blow all the same.
   const lowShare = mainsVolts(design, 'low') / mains.voltageRms;
-  const short = shortedPrimary(
-    model.openCircuitV * lowShare,
-    model.ownHotOhm + model.sharedHotOhm,
-    mains.voltageRms * lowShare,
-  );
+  const lowOpenV = model.openCircuitV * lowShare;
+  const lowMainsV = mains.voltageRms * lowShare;
+  const hotOhm = model.ownHotOhm + model.sharedHotOhm;
+  const short = shortedPrimary(lowOpenV, hotOhm, lowMainsV);
   const surelyBlows = short.primaryA >= FUSE_SURE_TIMES * fitted;
   const windings = ({ solution }: OperatingPoint) => feedingRmsA(design, solution);
   const secondaryRmsA = fuseHeatsBy(windings(lasting.point), windings(full.point));
@@ -198,6 +197,9 @@ export function mainsSide(study: Study): MainsReport {
       condition: `${wordsOf(design, { ...conditionOf(design, 'low'), state: 'hot copper' })}`,
       expression: 'open volts / all copper hot, times open volts / mains volts',
       inputs: [
+        { label: 'open volts', value: lowOpenV, unit: 'V', origin: 'formula' },
+        { label: 'all copper hot', value: hotOhm, unit: 'ohm', origin: 'formula' },
+        { label: 'mains volts', value: lowMainsV, unit: 'V', origin: 'chosen' },
         { label: 'in the winding', value: short.secondaryA, unit: 'A' },
         { label: `a ${formatNominal(fitted, 'A')} fuse surely blows at`, value: FUSE_SURE_TIMES * fitted, unit: 'A' },
       ],
@@ -224,6 +226,7 @@ export function mainsSide(study: Study): MainsReport {
               },
               { label: 'C, reservoir and filter', value: farad, unit: 'F' as const },
               { label: 'V₀', value: startV, unit: 'V' as const, origin: 'simulated' as const },
+              { label: 'V, safe to touch', value: safeV, unit: 'V' as const },
               { label: 'they burn', value: startV ** 2 / acrossOhm!, unit: 'W' as const },
             ],
             source: 'Discharge below 60 V and below 5 J.',
