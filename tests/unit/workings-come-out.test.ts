@@ -2,6 +2,7 @@ import { testPoints } from '@/core/bench/test-points';
 import { applyPatch, type Design } from '@/core/design/design';
 import { pictureOf } from '@/core/judge/picture';
 import { BANDS } from '@/core/picture/picture';
+import { comparedFigures } from '@/core/picture/comparison';
 import { stationFigures } from '@/core/picture/station-figures';
 import type { StationId } from '@/core/judge/verdict';
 import { mainsSide } from '@/core/mains-side/mains-side';
@@ -98,7 +99,14 @@ const WORKED: Record<string, Worked> = {
   'inrush-i2t': (of, _f, d) => (of('peak, worst') ** 2 / 2) * (1 / d.mains.frequencyHz / 4),
   'inside-air': (of) => of('room') + of('all that stays inside') * of('box'),
   'safe-area': (of) => (100 * of('through each')) / of('it bears there'),
-  headroom: (of) => of(/^lowest/) - of('output') - of('dropout'),
+  headroom: (of, f) =>
+    f.inputs.some((i) => i.label === 'valley')
+      ? of('valley') - of(/needs$/)
+      : of(/^lowest/) - of('output') - of('dropout'),
+  rises: (of) => 100 * (of(/idle$/) / of(/loaded$/) - 1),
+  ripple: (of) => of('highest') - of('lowest'),
+  sink: onMetal,
+  'battery-life': (of) => (of('holds') * of(/^used/)) / 100 / of('mean current'),
   'hold-up': (of) => of('lowest') - of('needed'),
   'regulator-headroom': (of) => of('valley') - of('needed'),
   'winding-ohm': (of, f) =>
@@ -151,6 +159,7 @@ test('every formula’s figure comes out of what is shown beside it', () => {
       ...STATIONS.flatMap((s) => BANDS.flatMap((band) => stationFigures(picture, s, band))),
       ...picture.verdicts.map((v) => v.figure),
       ...mainsSide(study).figures,
+      ...Object.values(comparedFigures(picture, study)),
       ...testPoints(design, () => design.mains.voltageRms).map((p) => p.expected),
     ];
     for (const figure of figures) {
