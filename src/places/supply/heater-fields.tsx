@@ -12,8 +12,13 @@ export function HeaterFields() {
   if (!heater) {
     return (
       <div className="self-end">
-        <button type="button" className="btn w-full" onClick={() => edit({ heater: FIRST })}>
-          Add a heater winding
+        <button
+          type="button"
+          className="btn w-full"
+          title="A second winding on the same core, for the heaters of valves"
+          onClick={() => edit({ heater: FIRST })}
+        >
+          Add heaters
         </button>
       </div>
     );
