@@ -22,7 +22,15 @@ jest.mock('comlink', () => ({
 const what = { busy: false };
 
 import { asked } from '@/workers/asked';
-import { dropFixes, dropSearch, endOfPoolSolver, poolSolver, replaceSolver, solver, SolverGone } from '@/workers/client';
+import {
+  dropFixes,
+  dropSearch,
+  endOfPoolSolver,
+  poolSolver,
+  replaceSolver,
+  solver,
+  SolverGone,
+} from '@/workers/client';
 
 const evaluate = (role: 'edit' | 'search' | 'ask', what: string) =>
   (solver(role) as unknown as { evaluate(what: string): Promise<unknown> }).evaluate(what);
