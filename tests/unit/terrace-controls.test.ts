@@ -23,6 +23,7 @@ import {
 import { railScene } from '@/ui/terrace/rail-scene';
 import { STATION_CONTROLS } from '@/ui/terrace/station-controls';
 import { clock, dome, drum, tide, physics, logger } from '../support/demos';
+import { STATIONS } from '../support/stations';
 
 const adapter = {
   kind: 'adapter',
@@ -205,16 +206,7 @@ describe('the drawing', () => {
     expect(Object.keys(plain)).toEqual(['mains', 'winding', 'rectifier', 'reservoir', 'regulator', 'load']);
     expect(plain.mains[1]).toBeCloseTo(130, 9);
     const full = columns(0, 1000, { regulated: false, before: true, after: true });
-    expect(Object.keys(full)).toEqual([
-      'mains',
-      'winding',
-      'rectifier',
-      'before',
-      'reservoir',
-      'after',
-      'regulator',
-      'load',
-    ]);
+    expect(Object.keys(full)).toEqual(STATIONS);
     const width = ([a, b]: [number, number]) => b - a;
     expect(width(full.before!)).toBeCloseTo(width(full.after!), 9);
     expect(full.load[1]).toBeCloseTo(1000, 9);

@@ -5,12 +5,12 @@ import type { RuleId } from '@/core/judge/rules';
 import type { Verdict } from '@/core/judge/verdict';
 import { pictureOf } from '@/core/judge/picture';
 import { stationFigures } from '@/core/picture/station-figures';
-import type { StationId } from '@/core/picture/station';
 import { formatQuantity } from '@/core/quantity/format';
 import { studyDesign } from '@/core/study/study';
 import type { Figure } from '@/core/study/figure';
 import { demoDesigns } from '@/core/design/demo-designs';
 import { clock, tide } from '../support/demos';
+import { STATIONS } from '../support/stations';
 import { ROWS, type Row } from '../support/rule-rows';
 
 /** What every verdict says when its design is turned well beyond its limit. */
@@ -139,17 +139,6 @@ describe('what builders estimate stands beside it, worked out from the same inpu
       expect(of(id).verdict.figure.estimate).toBeUndefined();
   });
 });
-
-const STATIONS: readonly StationId[] = [
-  'mains',
-  'winding',
-  'rectifier',
-  'before',
-  'reservoir',
-  'after',
-  'regulator',
-  'load',
-];
 
 /** Words a person sees: none of them empty, no input without a name, a number and a unit of its own. */
 function whole(figure: Figure) {

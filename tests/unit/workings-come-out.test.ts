@@ -4,11 +4,11 @@ import { pictureOf } from '@/core/judge/picture';
 import { BANDS } from '@/core/picture/picture';
 import { comparedFigures } from '@/core/picture/comparison';
 import { stationFigures } from '@/core/picture/station-figures';
-import type { StationId } from '@/core/judge/verdict';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import type { Figure } from '@/core/study/figure';
 import { demoDesigns } from '@/core/design/demo-designs';
 import { clock, dome, drum, tide } from '../support/demos';
+import { STATIONS } from '../support/stations';
 
 /** Inputs of a figure by their names; asking for one that is not there is a hole in its working. */
 function inputsOf(figure: Figure) {
@@ -123,17 +123,6 @@ const WORKED: Record<string, Worked> = {
   },
   'primary-full': (of) => Math.hypot(of('reflected, full load'), of('magnetising current')),
 };
-
-const STATIONS: readonly StationId[] = [
-  'mains',
-  'winding',
-  'rectifier',
-  'before',
-  'reservoir',
-  'after',
-  'regulator',
-  'load',
-];
 
 /** The demos, and the clock with its transformer known in every other way, in a box, with all on one sink. */
 const DESIGNS: Design[] = [
