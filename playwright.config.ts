@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { HEADLESS } from './src/cli/headless';
 
 const PORT = 3417;
 
@@ -12,17 +13,7 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        '--no-first-run',
-      ],
-    },
+    launchOptions: HEADLESS,
   },
 });
 

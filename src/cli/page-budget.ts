@@ -1,7 +1,7 @@
 import { gzipSync } from 'node:zlib';
 import { chromium, type Browser, type Page } from '@playwright/test';
-import settings from '../../playwright.config';
 import { withBuiltServer } from './built-server';
+import { HEADLESS } from './headless';
 
 /** What one design's page takes in a browser that has never seen it. */
 export interface PageRow {
@@ -34,7 +34,7 @@ const LONG_MS = 50;
 /** Opens the demo designs' pages in the built program and drags each of their grips. @throws Error when it does not come up */
 export function pageBudget(root: string, onDone: (row: PageRow) => void): Promise<PageRow[]> {
   return withBuiltServer(root, true, async (base) => {
-    const browser = await chromium.launch(settings.use!.launchOptions);
+    const browser = await chromium.launch(HEADLESS);
     try {
       const designs = (await (await fetch(`${base}/api/designs`)).json()) as { id: string; name: string }[];
       // What the server does for its first page of all is no page's own.

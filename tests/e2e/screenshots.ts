@@ -1,6 +1,6 @@
 import { chromium, type Page } from '@playwright/test';
 import path from 'node:path';
-import config from '../../playwright.config';
+import { HEADLESS } from '../../src/cli/headless';
 import { visit } from './open';
 import { Server, shelf } from './server';
 
@@ -8,7 +8,7 @@ import { Server, shelf } from './server';
 async function main() {
   const server = new Server(3418);
   await server.start();
-  const browser = await chromium.launch(config.use!.launchOptions);
+  const browser = await chromium.launch(HEADLESS);
   const ids = await shelf(server.url);
   const clock = `/design/${ids['Slave-clock line, stairwell']}`;
   const tide = `/design/${ids['Tide-telegraph receiver, valves']}`;
