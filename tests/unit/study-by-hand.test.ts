@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { outputDemand } from '@/core/design/defaults';
 import { applyPatch, type Design } from '@/core/design/design';
 import { outputModel, outputsOf } from '@/core/design/outputs';
 import { billOf } from '@/core/study/bill';
@@ -7,6 +8,7 @@ import { letsGoAt } from '@/core/study/cascade';
 import { heatView, selfLimit } from '@/core/study/heat-report';
 import { noiseLine, throughInstrument } from '@/core/study/instrument';
 import { operatingPoint } from '@/core/study/operating-point';
+import { storedEnergy } from '@/core/study/stored-energy';
 import { studyDesign } from '@/core/study/study';
 import { warmthAfter } from '@/core/study/warmth';
 import { clock, drum, logger, pen, physics, tide } from '../support/demos';
@@ -31,6 +33,15 @@ test.each([
   });
   const said = wattsSaid(line(uneven, /^Heatsink/).needed);
   expect(Math.abs(said / watts - 1)).toBeLessThan(0.01);
+});
+
+test('two rails alike hold twice what one holds, unlike ones what each holds', () => {
+  const idle = operatingPoint(drum, 'idle');
+  const { capacitanceF } = drum.reservoir;
+  const byHand = idle.rails.reduce((sum, r) => sum + 0.5 * capacitanceF * r.reservoir.maxV ** 2, 0);
+  const { joule, held } = storedEnergy(drum, idle);
+  expect(joule / byHand).toBeCloseTo(1, 3);
+  expect(held.map((h) => [h.label, h.count])).toEqual([['reservoir', 2]]);
 });
 
 test('the bill as a file says of each part where it comes from and by what its price is known', () => {
@@ -76,6 +87,30 @@ describe('heat on its way out', () => {
     expect(room!.tempC).toBe(logger.heat.ambientC);
     expect(body!.tempC - air!.tempC).toBeCloseTo((bodyEnd!.tempC - airEnd!.tempC) * (1 - 1 / Math.E), 6);
     expect(air!.tempC).toBeLessThan(airEnd!.tempC);
+  });
+
+  test('each sink warms at its own pace: a further output’s by its own metal, or by the one it shares', () => {
+    const radio = {
+      name: '',
+      rail: 'plus' as const,
+      demand: outputDemand({ outputV: 5, outputA: 0.4, tolerancePct: 5, rippleVpp: 0.05, kind: 'current' }),
+      regulator: { kind: 'fixed' as const, size: '78' as const, outputV: 5 },
+      regulatorSheet: null,
+      sinkKPerW: 5,
+    };
+    const share = (d: Design, id: string, minutes: number) => {
+      const metal = (m: number | null) => row(d, id, m).steps.find((s) => s.name === 'sink')!.tempC - d.heat.ambientC;
+      return metal(minutes) / metal(null);
+    };
+    // 5 K/W: 0.486 × 50²/5 = 243 s; the main one's 1.5 K/W: 810 s.
+    const own = applyPatch(clock, { outputs: [radio] });
+    expect(share(own, 'out-1', 243 / 60)).toBeCloseTo(1 - 1 / Math.E, 6);
+    expect(share(own, 'main', 810 / 60)).toBeCloseTo(1 - 1 / Math.E, 6);
+    const shared = applyPatch(clock, {
+      outputs: [{ ...radio, sinkKPerW: null }],
+      heat: { ...clock.heat, oneSink: true },
+    });
+    expect(share(shared, 'out-1', 810 / 60)).toBeCloseTo(1 - 1 / Math.E, 6);
   });
 
   test('all the watts of a view are those of its operating point', () => {

@@ -67,6 +67,9 @@ test('taking a side is what the document can hold', () => {
     const base = 'regulator' in side.patch ? physics : clock;
     expect(readDesign(applyPatch(base, side.patch))).toMatchObject({ ok: true });
     for (const f of side.figures)
-      expect([f.label, f.expression.length > 5, f.source.length > 3]).toEqual([f.label, true, true]);
+      expect([f.label, f.expression.length > 5, f.source.length > 3, f.assumes]).toEqual([
+        ...[f.label, true, true],
+        f.assumes.filter((a) => /^[A-Z±].*[a-z].*\.$/.test(a)),
+      ]);
   }
 });
