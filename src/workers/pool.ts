@@ -42,8 +42,9 @@ export async function runPool<T, R>(
       let size = chunk;
       while (next < items.length && !over) {
         const from = next;
-        // What is left is shared out: nobody waits for one that took the last large piece.
-        const piece = Math.min(size, Math.ceil((items.length - from) / workers.length));
+        // What is left is shared out, nobody waits for one that took the last large piece; but not into crumbs.
+        const share = Math.max(chunk, Math.ceil((items.length - from) / workers.length));
+        const piece = Math.min(size, share, items.length - from);
         next = from + piece;
         const began = performance.now();
         const found = await worker.run(items.slice(from, next));

@@ -238,10 +238,11 @@ describe('many at once', () => {
     expect(slow.sizes.slice(0, 4)).toEqual([2, 1, 1, 1]);
     expect(quick.sizes).toEqual([2, 8, 32, 128, 30]);
     const [a, b] = [paced(0.01), paced(0.01)];
-    const both = runPool([a, b], items, { chunk: 100 });
+    const both = runPool([a, b], items, { chunk: 10 });
     await jest.advanceTimersByTimeAsync(60_000);
     expect(await both).toEqual(items);
-    expect([...a.sizes, ...b.sizes].sort((x, y) => y - x).slice(0, 2)).toEqual([100, 50]);
+    // 10 and 10, 40 and 40; of the 100 left half, a quarter, an eighth; then no less than 10 at a time.
+    expect([...a.sizes, ...b.sizes].sort((x, y) => y - x)).toEqual([50, 40, 40, 25, 13, 10, 10, 10, 2]);
     jest.useRealTimers();
   });
 
