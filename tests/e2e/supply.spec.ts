@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
-import { gzipSync } from 'node:zlib';
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { accessible } from './accessible';
 import { watchFaults } from './faults';
 import { goTo, openDesign } from './open';
 import { Server, shelf } from './server';
+import { scriptBytes } from '../../src/cli/script-bytes';
 
 const server = new Server();
 const CLOCK = 'Slave-clock line, stairwell';
@@ -395,13 +395,9 @@ test('no page asks for more than 200 kB of script before it stands', async () =>
       ...['/drawer', '/mains', '/checklist', '/bench', '/sheet'],
     ].map((p) => `/design/${id}${p}`),
   ];
-  const bytes = async (url: string) =>
-    gzipSync(Buffer.from(await (await fetch(server.url + url)).arrayBuffer())).length;
   for (const place of places) {
-    const html = await (await fetch(server.url + place)).text();
-    const scripts = [...html.matchAll(/<script(?![^>]*noModule)[^>]*? src="([^"]+)"/gi)].map((m) => m[1]!);
-    expect(scripts.length).toBeGreaterThan(5);
-    const sizes = await Promise.all([...new Set(scripts)].map(bytes));
+    const sizes = [...(await scriptBytes(server.url, place)).values()];
+    expect(sizes.length).toBeGreaterThan(5);
     expect([place.replace(id, ''), sizes.reduce((a, b) => a + b, 0) <= 200_000]).toEqual([place.replace(id, ''), true]);
   }
 });

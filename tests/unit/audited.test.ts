@@ -1,6 +1,6 @@
 import { CONDITIONS } from '@/core/circuit/condition';
 import { networkOf } from '@/core/circuit/network-of';
-import { outputDemand, NO_REGULATOR_SHEET } from '@/core/design/defaults';
+import { NO_REGULATOR_SHEET } from '@/core/design/defaults';
 import { applyPatch, type Consumer, type Design, type Patch, type Regulator } from '@/core/design/design';
 import { readDesign } from '@/core/design/schema';
 import { testPoints } from '@/core/bench/test-points';
@@ -26,18 +26,10 @@ import { studyDesign } from '@/core/study/study';
 import { loadLineVariations } from '@/core/study/load-line';
 import { solveVariations } from '@/core/study/variation';
 import { demoDesigns } from '@/core/design/demo-designs';
+import { radio } from '../support/demos';
 
 /** What an audit from outside found wrong, each with the figure that is right and how it was worked out. */
 const [clock, dome, pen, drum, tide, bench] = demoDesigns() as [Design, Design, Design, Design, Design, Design];
-/** A small further output. */
-const radio = {
-  name: '',
-  rail: 'plus' as const,
-  demand: outputDemand({ outputV: 5, outputA: 0.4, tolerancePct: 5, rippleVpp: 0.05, kind: 'current' }),
-  regulator: { kind: 'fixed' as const, size: '78' as const, outputV: 5 },
-  regulatorSheet: null,
-  sinkKPerW: 5,
-};
 const rms = (values: readonly number[]) => Math.sqrt(values.reduce((s, v) => s + v * v, 0) / values.length);
 const figureOf = (design: Design, id: string) => mainsSide(studyDesign(design)).figures.find((f) => f.id === id)!;
 const verdict = (

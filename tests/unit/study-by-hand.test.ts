@@ -1,5 +1,4 @@
 import Papa from 'papaparse';
-import { outputDemand } from '@/core/design/defaults';
 import { applyPatch, type Design } from '@/core/design/design';
 import { outputModel, outputsOf } from '@/core/design/outputs';
 import { billOf } from '@/core/study/bill';
@@ -11,7 +10,7 @@ import { operatingPoint } from '@/core/study/operating-point';
 import { storedEnergy } from '@/core/study/stored-energy';
 import { studyDesign } from '@/core/study/study';
 import { warmthAfter } from '@/core/study/warmth';
-import { clock, drum, logger, pen, physics, tide } from '../support/demos';
+import { clock, drum, logger, pen, physics, tide, radio } from '../support/demos';
 
 /** What is bought of a kind, and the watts its words say. */
 const line = (d: Design, what: RegExp) => billOf(studyDesign(d)).find((l) => what.test(l.what))!;
@@ -90,14 +89,6 @@ describe('heat on its way out', () => {
   });
 
   test('each sink warms at its own pace: a further output’s by its own metal, or by the one it shares', () => {
-    const radio = {
-      name: '',
-      rail: 'plus' as const,
-      demand: outputDemand({ outputV: 5, outputA: 0.4, tolerancePct: 5, rippleVpp: 0.05, kind: 'current' }),
-      regulator: { kind: 'fixed' as const, size: '78' as const, outputV: 5 },
-      regulatorSheet: null,
-      sinkKPerW: 5,
-    };
     const share = (d: Design, id: string, minutes: number) => {
       const metal = (m: number | null) => row(d, id, m).steps.find((s) => s.name === 'sink')!.tempC - d.heat.ambientC;
       return metal(minutes) / metal(null);

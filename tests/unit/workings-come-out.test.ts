@@ -53,13 +53,11 @@ const heldOf: Worked = (_of, { inputs }) =>
 const openAt =
   (mains: string): Worked =>
   (of, _f, { transformer: { source } }) => {
-    const nominal = of('nominal mains');
-    const share = of(mains) / nominal;
     switch (source.kind) {
       case 'plate':
-        return of('rated volts') * (1 + of('regulation') / 100) * share;
+        return (of('rated volts') * (1 + of('regulation') / 100) * of(mains)) / of('nominal mains');
       case 'wound':
-        return (nominal * of('secondary turns') * share) / of('primary turns');
+        return (of(mains) * of('secondary turns')) / of('primary turns');
       case 'fitted':
         return (of('open volts fitted') * of(mains)) / of('mains then');
       default:

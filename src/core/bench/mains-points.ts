@@ -1,5 +1,5 @@
 import { windingCount } from '@/core/design/words';
-import { openVoltsAt } from '@/core/picture/figures/transformer';
+import { openVoltsWorking } from '@/core/picture/figures/transformer';
 import { formatQuantity as q } from '@/core/quantity/format';
 import type { Point, PointContext } from './point-context';
 import { sourcePoint } from './source-point';
@@ -44,7 +44,7 @@ export function mainsPoints(context: PointContext): Point[] {
   if (!dc) {
     const mainsV = mainsFor('secondary-open');
     const value = opened(mainsV);
-    const open = openVoltsAt(design, read, mainsV);
+    const open = openVoltsWorking(design, { called: read, mainsV });
     const spread = (value * voltsPct) / 100 + meter(value);
     points.push({
       id: 'secondary-open',

@@ -8,18 +8,24 @@ import type { Figure, FigureInput } from '@/core/study/figure';
 import type { Unit } from '@/core/quantity/parse';
 import { of } from './context';
 
-/** How the open-circuit volts of one winding follow from what is known, for a working. */
-function openVoltsWorking(design: Design): Pick<Figure, 'expression' | 'inputs' | 'source'> {
+/** How the open-circuit volts of one winding follow from what is known, for a working: at nominal mains, or at so many volts of it. */
+export function openVoltsWorking(
+  design: Design,
+  at?: { called: string; mainsV: number },
+): Pick<Figure, 'expression' | 'inputs' | 'source'> {
   const { transformer, mains } = design;
   const { source } = transformer;
   const model = modelOf(design);
+  const nominal = of('nominal mains', mains.voltageRms, 'V', 'chosen');
+  const now = at ? of(at.called, at.mainsV, 'V') : nominal;
   switch (source.kind) {
     case 'plate':
       return {
-        expression: 'rated volts × (1 + regulation)',
+        expression: `rated volts × (1 + regulation)${at ? ` × ${now.label} / nominal mains` : ''}`,
         inputs: [
           of('rated volts', transformer.ratedV, 'V', 'chosen'),
           of('regulation', 100 * model.regulation, '%', model.regulationKnown ? 'data sheet' : 'typical'),
+          ...(at ? [now, nominal] : []),
         ],
         source: model.regulationKnown
           ? 'Nameplate.'
@@ -28,50 +34,35 @@ function openVoltsWorking(design: Design): Pick<Figure, 'expression' | 'inputs' 
     case 'ohms':
     case 'test':
       return {
-        expression: 'open volts read × nominal mains / mains at that moment',
+        expression: `open volts read × ${now.label} / mains then`,
         inputs: [
           of('open volts read', source.openV, 'V', 'measured'),
           of('mains then', source.mainsV, 'V', 'measured'),
-          of('nominal mains', mains.voltageRms, 'V', 'chosen'),
+          now,
         ],
         source: 'Your readings.',
       };
     case 'fitted':
       return {
-        expression: 'open volts fitted × nominal mains / mains they were fitted at',
+        expression: `open volts fitted × ${now.label} / mains then`,
         inputs: [
           of('open volts fitted', source.openV, 'V', 'measured'),
           of('mains then', source.mainsV, 'V', 'measured'),
-          of('nominal mains', mains.voltageRms, 'V', 'chosen'),
+          now,
         ],
         source: `Fitted to your readings, ±${formatQuantity(source.voltsPct, '%', 2)}.`,
       };
     case 'wound':
       return {
-        expression: 'nominal mains × secondary turns / primary turns',
+        expression: `${now.label} × secondary turns / primary turns`,
         inputs: [
-          of('nominal mains', mains.voltageRms, 'V', 'chosen'),
+          now,
           of('secondary turns', source.plan.secondaryTurns, '', 'chosen'),
           of('primary turns', source.plan.primaryTurns, '', 'chosen'),
         ],
         source: 'The winding plan, or its ten test turns.',
       };
   }
-}
-
-/** The same at so many volts of mains. @param called what those volts are called in the working */
-export function openVoltsAt(design: Design, called: string, mainsV: number): ReturnType<typeof openVoltsWorking> {
-  const open = openVoltsWorking(design);
-  const nominal = of('nominal mains', design.mains.voltageRms, 'V', 'chosen');
-  return {
-    expression: `${open.expression} × ${called} / nominal mains`,
-    inputs: [
-      ...open.inputs,
-      of(called, mainsV, 'V'),
-      ...(open.inputs.some((i) => i.label === nominal.label) ? [] : [nominal]),
-    ],
-    source: open.source,
-  };
 }
 
 /** How the copper of one winding, the primary's share included, follows from what is known, for a working. */

@@ -3,7 +3,7 @@ import { copperRatio } from '@/core/parts/transformer';
 import { feedingRmsA, feedingWindings } from '@/core/study/feeding';
 import type { Figure } from '@/core/study/figure';
 import { of, type FigureContext } from './context';
-import { copperWorking, openVoltsAt } from './transformer';
+import { copperWorking, openVoltsWorking } from './transformer';
 
 /** The figures of the winding. */
 export function windingFigures({
@@ -21,7 +21,7 @@ export function windingFigures({
   const model = modelOf(design);
   const feeding = feedingWindings(design, solution);
   const rmsA = feedingRmsA(design, solution);
-  const open = openVoltsAt(design, 'mains', mainsVolts(design, band));
+  const open = openVoltsWorking(design, { called: 'mains', mainsV: mainsVolts(design, band) });
   const copper = copperWorking(design, point.warmth.copperC);
   return [
     simulated(
