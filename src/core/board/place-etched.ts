@@ -166,12 +166,14 @@ function* placed(
           } else if (top < EDGE_STRIP_MM - 1 || bottom > hMm - EDGE_STRIP_MM + 1 || left < SIDE_STRIP_MM) continue;
           // High volts keep off the screws by more than the strip beside.
           else if (left < corner - 1 && (top < corner - 1 || bottom > hMm - corner + 1)) continue;
+          const below = found.length === most ? found[most - 1]!.cost : Infinity;
           let cost = RIGHT * right;
           for (const { pad, at } of towards) {
+            if (cost >= below) break;
             const { xMm: px, yMm: py } = lying.pads[pad]!;
             cost += nearest(at, px + xMm, py + yMm);
           }
-          if (found.length === most && cost >= found[most - 1]!.cost) continue;
+          if (cost >= below) continue;
           const after = found.findIndex((f) => f.cost > cost);
           found.splice(after < 0 ? found.length : after, 0, { place: { xMm, yMm, turn }, cost });
           if (found.length > most) found.pop();

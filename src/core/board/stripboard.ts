@@ -115,7 +115,8 @@ function layOut(parts: readonly (BoardPart & { place: StripPlace | null })[], st
         for (let hole = from; hole <= to; hole++) {
           const far = place ? farFrom(place, lying, strip, hole) : 0;
           if (best && place && far >= best.cost) continue;
-          const costs = costAt(lying, strip, hole, { rows, taken, known, gap: place ? 1 : gap });
+          const below = place ? Infinity : (best?.cost ?? Infinity);
+          const costs = costAt(lying, strip, hole, { rows, taken, known, gap: place ? 1 : gap }, below);
           const cost = place && costs < Infinity ? far : costs;
           if (cost < (best?.cost ?? Infinity)) best = { lying, strip, hole, cost };
         }
@@ -194,26 +195,30 @@ function trimmed(board: Stripboard, belowOnly: boolean): Stripboard {
   };
 }
 
-/** What a place costs; infinite where something is in the way. */
+/** What a place costs; infinite where something is in the way, or where it comes to no less than `below`. */
 function costAt(
   lying: Lying,
   strip: number,
   hole: number,
   { rows, taken, known, gap }: { rows: Soldered[][]; taken: Taken; known: ReadonlySet<string>; gap: number },
+  below: number,
 ): number {
   const [top, bottom] = [lying.body.strips[0] + strip, lying.body.strips[1] + strip];
   const [first, last] = [lying.body.holes[0] + hole, lying.body.holes[1] + hole];
+  // Nothing that is added takes anything off again: the cheap sums come first.
+  let cost = COST.hole * hole;
+  for (const leg of lying.legs) cost += COST.strip * Math.abs(strip + leg.strip - taken.strips / 2);
+  if (cost >= below) return Infinity;
   for (let s = top; s <= bottom; s++) for (let h = first; h <= last; h++) if (!isFree(taken, s, h)) return Infinity;
   for (const leg of lying.legs) if (!isFree(taken, strip + leg.strip, hole + leg.hole)) return Infinity;
-  let cost = COST.hole * hole;
-  const joined = new Set<string>();
+  const joined: string[] = [];
   for (const leg of lying.legs) {
     const [s, h] = [strip + leg.strip, hole + leg.hole];
     const row = rows[s]!;
     const after = row.findIndex((other) => other.hole > h);
     for (const beside of [after < 0 ? row.at(-1) : row[after - 1], after < 0 ? undefined : row[after]]) {
       if (!beside) continue;
-      if (beside.net === leg.net) joined.add(leg.net);
+      if (beside.net === leg.net) joined.push(leg.net);
       else {
         // A cut takes a hole of its own, and each side wants one for a link.
         if (Math.abs(beside.hole - h) < 1 + gap) return Infinity;
@@ -222,8 +227,8 @@ function costAt(
     }
     const linkable = (to: number) => isFree(taken, s, to) && !(s >= top && s <= bottom && to >= first && to <= last);
     if (!linkable(h + 1) && !linkable(h - 1) && !linkable(h + 2) && !linkable(h - 2)) cost += COST.shut;
-    cost += COST.strip * Math.abs(s - taken.strips / 2);
+    if (cost >= below) return Infinity;
   }
-  for (const net of new Set(lying.legs.map((l) => l.net))) if (known.has(net) && !joined.has(net)) cost += COST.link;
+  for (const net of new Set(lying.legs.map((l) => l.net))) if (known.has(net) && !joined.includes(net)) cost += COST.link;
   return cost;
 }
