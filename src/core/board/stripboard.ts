@@ -229,6 +229,7 @@ function costAt(
     if (!linkable(h + 1) && !linkable(h - 1) && !linkable(h + 2) && !linkable(h - 2)) cost += COST.shut;
     if (cost >= below) return Infinity;
   }
-  for (const net of new Set(lying.legs.map((l) => l.net))) if (known.has(net) && !joined.includes(net)) cost += COST.link;
+  for (const net of new Set(lying.legs.map((l) => l.net)))
+    if (known.has(net) && !joined.includes(net)) cost += COST.link;
   return cost;
 }
