@@ -1,8 +1,11 @@
 import { MAINS_PRESETS } from '@/core/design/defaults';
-import { applyPatch, type Ask } from '@/core/design/design';
+import { applyPatch, type Ask, type Design } from '@/core/design/design';
 import { typicalCost } from '@/core/study/cost';
 import { readDesign } from '@/core/design/schema';
 import { judge } from '@/core/judge/judge';
+import { diodeClass } from '@/core/parts/diode';
+import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
+import { CAPACITOR_VOLTS, E6, stepInDecades } from '@/core/quantity/preferred';
 import { propose, proposing } from '@/core/size/propose';
 import { studyDesign } from '@/core/study/study';
 
@@ -68,6 +71,56 @@ test('what is not tried is said, with why', () => {
   expect(leftOut.join(' ')).toMatch(/Discrete and bench/);
   // Low-dropout parts are among what is tried: here one is the cheapest.
   expect(design.regulator.kind).toBe('low-dropout');
+});
+
+/** What a set is worth: its price, 3 % for every tight verdict, three times what it is off its mark beyond 5 %; none where one fails. */
+function worth(design: Design): number {
+  const study = studyDesign(design);
+  const verdicts = judge(study);
+  if (verdicts.some((v) => v.state === 'fails')) return Infinity;
+  const off = Math.abs(study.nominal.outputMeanV / design.demand.outputV - 1);
+  return (
+    typicalCost(design) * (1 + 0.03 * verdicts.filter((v) => v.state === 'tight').length + 3 * Math.max(0, off - 0.05))
+  );
+}
+
+/** The same set with one part a size larger or smaller. */
+function besides(design: Design): [string, Design][] {
+  const { heat, reservoir, rectifier } = design;
+  const steps: [string, Design][] = [-1, 1].map((by) => [
+    `can ${by}`,
+    applyPatch(design, { reservoir: { capacitanceF: stepInDecades(reservoir.capacitanceF, E6, by) } }),
+  ]);
+  const at = CAPACITOR_VOLTS.indexOf(reservoir.ratedV);
+  for (const by of [-1, 1])
+    steps.push([`can volts ${by}`, applyPatch(design, { reservoir: { ratedV: CAPACITOR_VOLTS[at + by]! } })]);
+  const sinks = [null, ...STANDARD_SINKS_K_PER_W];
+  const sink = sinks.indexOf(heat.sinkKPerW);
+  for (const by of [-1, 1, 2])
+    if (sinks[sink + by] !== undefined)
+      steps.push([`sink ${by}`, { ...design, heat: { ...heat, sinkKPerW: sinks[sink + by]! } }]);
+  for (const diode of ['si-1a', 'si-3a', 'sk-1a', 'sk-3a'] as const)
+    if (diodeClass(diode).technology === diodeClass(rectifier.diode).technology && diode !== rectifier.diode)
+      steps.push([diode, applyPatch(design, { rectifier: { diode } })]);
+  return steps;
+}
+
+test.each([
+  [15, 0.6, 0.005],
+  [15, 1, 0.01],
+  [5, 1, 0.01],
+  [24, 0.4, 0.01],
+  [18, 0.25, 0.01],
+  [12, 1, 0.05],
+  [8, 0.2, 0.01],
+])('%d V %d A: no set with one part a size larger or smaller is the better buy', (outputV, outputA, rippleVpp) => {
+  const { design, costEur } = propose('Test', demand(outputV, outputA, 5, rippleVpp), europe);
+  const own = worth(design);
+  expect(own).toBeGreaterThanOrEqual(costEur);
+  expect(own).toBeLessThan(1.1 * costEur);
+  const steps = besides(design).map(([what, next]) => [what, worth(next)] as const);
+  expect(steps.length).toBeGreaterThanOrEqual(7);
+  expect(steps.filter(([, eur]) => eur < own - 1e-9)).toEqual([]);
 });
 
 describe('a search that can be watched', () => {

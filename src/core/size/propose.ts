@@ -74,7 +74,7 @@ const COMFORT = 1.1;
  * Sizes a supply for a load. Every regulator that fits, every standard winding and size is a place to start from, the
  * cheapest first; at each the least reservoir, diodes and sink of standard values whose verdicts do not fail are found by
  * simulation. It ends when nothing left could be cheaper; among what costs a tenth more at most, the set with most in hand
- * wins. When nothing passes, the closest set is returned with the reason. A generator: it tells its progress after every
+ * wins, and none with one part a step larger is the better buy. When nothing passes, the closest set is returned with the reason. A generator: it tells its progress after every
  * start and may be left there.
  */
 export function* proposing(
@@ -117,12 +117,15 @@ export function* proposing(
   const price = (c: Candidate) =>
     c.costEur * (1 + 0.03 * c.verdicts.filter((v) => v.state === 'tight').length + 3 * Math.max(0, offMark(c) - 0.05));
   const affordable = passing.filter((c) => c.costEur <= COMFORT * bestEur);
-  affordable.sort((a, b) => price(a) - price(b));
-  for (const c of affordable.slice(0, 2)) {
-    affordable.push(...eased(c, look, COMFORT * bestEur));
+  const weighed = new Set<Candidate>();
+  for (;;) {
+    affordable.sort((a, b) => price(a) - price(b));
+    const next = affordable.slice(0, 2).find((c) => !weighed.has(c));
+    if (!next) break;
+    weighed.add(next);
+    affordable.push(...eased(next, look, COMFORT * bestEur));
     yield { simulated, passing: passing.length };
   }
-  affordable.sort((a, b) => price(a) - price(b));
   const winner = affordable[0] ?? nearest(failing, look) ?? look(blank);
   if (!winner) throw new SolveError('No starting point for this load could be calculated.');
   return {
@@ -286,7 +289,7 @@ function withSink(design: Design, look: Look): Candidate | null {
 
 /** A set with one part a step larger, or two: what may bring more in hand for little money. */
 function eased({ design, study }: Candidate, look: Look, mostEur: number): Candidate[] {
-  const { heat, reservoir } = design;
+  const { heat, reservoir, rectifier } = design;
   const sinks = STANDARD_SINKS_K_PER_W;
   const at = heat.sinkKPerW === null ? -1 : sinks.indexOf(heat.sinkKPerW);
   const cooler = mainModel(design)?.pass.takesSink ? [1, 2].flatMap((by) => sinks[at + by] ?? []) : [];
@@ -304,6 +307,10 @@ function eased({ design, study }: Candidate, look: Look, mostEur: number): Candi
   }
   for (const capacitanceF of larger) add(applyPatch(design, { reservoir: { capacitanceF } }));
   if (canV) add(applyPatch(design, { reservoir: { ratedV: canV } }));
+  const { technology } = diodeClass(rectifier.diode);
+  const like = DIODES.filter((d) => d.technology === technology);
+  const dearer = like[like.findIndex((d) => d.id === rectifier.diode) + 1];
+  if (hasDiodes(design) && dearer) add(applyPatch(design, { rectifier: ofDiodeClass(dearer.id) }));
   if (larger[0] && cooler[0])
     add(applyPatch(design, { reservoir: { capacitanceF: larger[0] }, heat: { sinkKPerW: cooler[0] } }));
   return found;
