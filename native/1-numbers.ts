@@ -1,5 +1,5 @@
 // One run over a plain circuit, for the machine: the same as src/core/solve does for every circuit, line for line, where
-// nothing bends but diodes, every potential is tied down and no inductance lies in a diode's way. The pieces of this folder
+// nothing bends but diodes, every potential is tied down and chokes keep their inductance. The pieces of this folder
 // are one program, put one behind the other by `npm run native`, which compiles them into src/core/solve/native/compiled.ts;
 // the names of sizes, offsets, arrays and numbers, and bind(), come from src/core/solve/native/fields.ts.
 // What it does not know how to go on with it hands back (a negative answer): the general way then takes the whole run.
@@ -12,6 +12,7 @@ const LEVELS: i32 = 48;
 const INSTANT: f64 = 1e-7;
 const QUIET: f64 = 1.0 / 16.0;
 const SHORTEST: f64 = 1e-8;
+const LEAVE: f64 = 0.25;
 const MOST_STEPS: i32 = 6000;
 const MOST_WORK: f64 = 2.5e7;
 const MOST_NEWTON: i32 = 60;
@@ -54,6 +55,8 @@ let gammaH: f64 = 0;
 /** What conducts: how many, and whether apart. */
 let count: i32 = 0;
 let apart: bool = true;
+/** Whether the stage just solved was one in closed form. */
+let closed: bool = false;
 /** Kept values of the omega function. */
 let fine: usize = 0;
 let coarse: usize = 0;

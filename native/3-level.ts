@@ -130,11 +130,23 @@ function outcomeMaps(d: usize, g: f64): void {
 }
 
 function finishPorts(d: usize): void {
-  for (let k = 0; k < ports; k++) {
+  for (let h = ports - 1; h >= bends; h--) {
+    const ohm = f(d, o_z + h * ports + h) + f(series, h);
+    put(d, o_ohm + h, ohm);
+    for (let k = 0; k < h; k++) {
+      const part = f(d, o_z + k * ports + h) / ohm;
+      for (let j = 0; j < h; j++) {
+        put(d, o_z + k * ports + j, f(d, o_z + k * ports + j) - part * f(d, o_z + h * ports + j));
+      }
+      // The column is done with: what it passes on of the eliminated drive stands there from now on.
+      put(d, o_z + k * ports + h, part);
+    }
+  }
+  for (let k = 0; k < bends; k++) {
     const ohm = Math.max(1e-6, f(d, o_z + k * ports + k) + f(series, k));
     put(d, o_ohm + k, ohm);
     let leak: f64 = 0;
-    for (let j = 0; j < ports; j++) if (j != k) leak += f(d, o_z + k * ports + j) * f(saturation, j);
+    for (let j = 0; j < bends; j++) if (j != k) leak += f(d, o_z + k * ports + j) * f(saturation, j);
     put(d, o_leak + k, leak);
     if (int(open, k)) {
       put(d, o_off + k, Infinity);
@@ -151,19 +163,49 @@ function finishPorts(d: usize): void {
 function finishRows(d: usize): void {
   for (let k = 0; k < ports; k++) {
     const to = o_row + k * o_rowWidth;
+    put(d, to, f(uE, k));
+    put(d, to + 1, f(d, o_uC + k));
+    for (let g = 0; g < states; g++) put(d, to + 2 + g, f(d, o_u + k * states + g));
+  }
+  // Loads of alternating current pass on their drive as they were eliminated.
+  for (let h = ports - 1; h >= bends; h--) {
+    for (let k = 0; k < h; k++) {
+      const part = f(d, o_z + k * ports + h);
+      for (let c = 0; c < 2 + states; c++)
+        takeOff(d, o_row + k * o_rowWidth + c, part * f(d, o_row + h * o_rowWidth + c));
+    }
+  }
+  for (let k = 0; k < bends; k++) {
+    const to = o_row + k * o_rowWidth;
     const per: f64 = int(open, k) ? 0 : 1 / f(theta, k);
-    put(d, to, f(uE, k) * per);
-    put(d, to + 1, int(open, k) ? -Infinity : (f(d, o_uC + k) + f(d, o_leak + k)) * per + f(d, o_shift + k));
-    for (let g = 0; g < states; g++) put(d, to + 2 + g, f(d, o_u + k * states + g) * per);
-    for (let j = 0; j < ports; j++) put(d, to + 2 + states + j, -f(d, o_z + k * ports + j) * per);
+    put(d, to + 1, int(open, k) ? -Infinity : (f(d, to + 1) + f(d, o_leak + k)) * per + f(d, o_shift + k));
+    put(d, to, f(d, to) * per);
+    for (let g = 0; g < states; g++) put(d, to + 2 + g, f(d, to + 2 + g) * per);
+    for (let j = 0; j < bends; j++) put(d, to + 2 + states + j, -f(d, o_z + k * ports + j) * per);
+  }
+  for (let h = bends; h < ports; h++) {
+    const to = o_row + h * o_rowWidth;
+    for (let j = 0; j < bends; j++) {
+      const ohm = f(d, o_z + h * ports + j);
+      put(d, to + 2 + states + j, -ohm);
+      put(d, to + 1, f(d, to + 1) + ohm * f(saturation, j));
+    }
+    for (let j = bends; j < h; j++) {
+      const ohm = f(d, o_z + h * ports + j);
+      for (let c = 0; c < o_rowWidth; c++) takeOff(d, to + c, ohm * f(d, o_row + j * o_rowWidth + c));
+    }
+    for (let c = 0; c < o_rowWidth; c++) put(d, to + c, f(d, to + c) / f(d, o_ohm + h));
   }
   for (let n = 0; n < states + rails; n++) {
     let sum = f(d, o_yC + n);
-    for (let p = 0; p < ports; p++) sum -= f(d, o_yP + n * ports + p) * f(saturation, p);
+    for (let p = 0; p < bends; p++) sum -= f(d, o_yP + n * ports + p) * f(saturation, p);
     put(d, o_rest + n, sum);
   }
 }
 
+function takeOff(d: usize, n: i32, v: f64): void {
+  put(d, n, f(d, n) - v);
+}
 
 /** Finds the level of the step in force, building it where it is not kept. */
 function fetch(): void {

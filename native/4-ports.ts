@@ -14,7 +14,7 @@ function solveApart(e: f64, outcomes: i32): bool {
     put(slope, p, w / ((1 + w) * f(d, o_ohm + p)));
   }
   let next = 0;
-  for (let p = 0; p < ports; p++) {
+  for (let p = 0; p < bends; p++) {
     if (next < count && int(alive, next) == p) {
       next++;
       continue;
@@ -27,11 +27,22 @@ function solveApart(e: f64, outcomes: i32): bool {
       z += f(d, from + 2 + states + q) * f(more, q);
     }
     if (z > OFF) return false;
+    put(waiting, p, z);
     put(portA, p, -f(saturation, p));
   }
   for (let a = 0; a < count; a++) {
     const p = int(alive, a);
     put(portA, p, f(more, p) - f(saturation, p));
+  }
+  for (let h = bends; h < ports; h++) {
+    const from = o_row + h * o_rowWidth;
+    let amps = f(d, from) * e + f(d, from + 1);
+    for (let g = 0; g < states; g++) amps += f(d, from + 2 + g) * f(base, g);
+    for (let b = 0; b < count; b++) {
+      const q = int(alive, b);
+      amps += f(d, from + 2 + states + q) * f(more, q);
+    }
+    put(portA, h, amps);
   }
   for (let n = 0; n < outcomes; n++) {
     let sum = f(d, o_rest + n);
@@ -40,6 +51,7 @@ function solveApart(e: f64, outcomes: i32): bool {
       const p = int(alive, a);
       sum += f(d, o_yP + n * ports + p) * f(more, p);
     }
+    for (let h = bends; h < ports; h++) sum += f(d, o_yP + n * ports + h) * f(portA, h);
     put(outcome, n, sum);
   }
   return true;
@@ -62,13 +74,13 @@ function own(p: i32, drive: f64): f64 {
 
 function driveOf(p: i32): f64 {
   let drive = f(drives, p);
-  for (let j = 0; j < ports; j++) if (j != p) drive -= f(level, o_z + p * ports + j) * f(portA, j);
+  for (let j = 0; j < bends; j++) if (j != p) drive -= f(level, o_z + p * ports + j) * f(portA, j);
   return drive;
 }
 
 function found(): bool {
   count = 0;
-  for (let p = 0; p < ports; p++) {
+  for (let p = 0; p < bends; p++) {
     if (int(live, p)) putInt(alive, count++, p);
     else put(portA, p, -f(saturation, p));
   }
@@ -83,13 +95,13 @@ function found(): bool {
 
 function settle(): bool {
   for (let sweep = 0; sweep < 3; sweep++) {
-    work += <f64>ports * (<f64>ports + LAW);
+    work += <f64>bends * (<f64>bends + LAW);
     let moved: f64 = 0;
     let conducting = 0;
     let changed = sweep > 0;
-    for (let p = 0; p < ports; p++) putInt(was, p, int(live, p));
+    for (let p = 0; p < bends; p++) putInt(was, p, int(live, p));
     for (let turn = 1; turn >= 0; turn--) {
-      for (let p = 0; p < ports; p++) {
+      for (let p = 0; p < bends; p++) {
         if (int(was, p) != turn) continue;
         const amps = own(p, driveOf(p));
         const change = Math.abs(amps - f(portA, p)) * f(level, o_ohm + p);
@@ -99,7 +111,7 @@ function settle(): bool {
         conducting += int(live, p);
       }
     }
-    if (moved < 1e-11 || ports == 1 || (!changed && conducting < 2)) return found();
+    if (moved < 1e-11 || bends == 1 || (!changed && conducting < 2)) return found();
     if (conducting > 1 && sweep > 0 && moved > 1e-3) break;
   }
   return newton();
@@ -139,7 +151,7 @@ function pair(): bool {
 }
 
 function othersOff(): bool {
-  for (let j = 0; j < ports; j++) {
+  for (let j = 0; j < bends; j++) {
     if (int(live, j)) continue;
     let drive = f(drives, j) + f(level, o_leak + j);
     for (let a = 0; a < count; a++) {
@@ -159,9 +171,9 @@ function othersOff(): bool {
 
 function roundoff(): f64 {
   let most: f64 = 0;
-  for (let p = 0; p < ports; p++) {
+  for (let p = 0; p < bends; p++) {
     let terms = Math.abs(f(drives, p));
-    for (let j = 0; j < ports; j++) terms += Math.abs(f(level, o_z + p * ports + j) * f(portA, j));
+    for (let j = 0; j < bends; j++) terms += Math.abs(f(level, o_z + p * ports + j) * f(portA, j));
     most = Math.max(most, terms / (int(open, p) ? 1 : f(theta, p)));
   }
   return 1e-4 * most;
@@ -172,10 +184,10 @@ function newton(): bool {
   let last: f64 = Infinity;
   let damping: f64 = 1;
   for (let iteration = 0; iteration < MOST_NEWTON; iteration++) {
-    work += <f64>ports * (<f64>ports + LAW) + elimination(ports);
+    work += <f64>bends * (<f64>bends + LAW) + elimination(bends);
     let worst: f64 = 0;
     let m = 0;
-    for (let p = 0; p < ports; p++) {
+    for (let p = 0; p < bends; p++) {
       const drive = driveOf(p);
       if (!int(open, p) && drive <= f(d, o_off + p) && f(portA, p) == -f(saturation, p)) {
         putInt(live, p, 0);
@@ -222,4 +234,25 @@ function newton(): bool {
     if (close) return found();
   }
   return false;
+}
+
+/** Voltage across a port that carries next to nothing at the stage just solved, V. */
+function standsAcross(p: i32): f64 {
+  return closed ? (f(waiting, p) - f(level, o_shift + p)) * f(theta, p) : driveOf(p);
+}
+
+/** Currents and outcome of the stage in hand, by sweeps or Newton's method. */
+function solvePorts(): bool {
+  const d = level;
+  for (let h = ports - 1; h >= bends; h--) {
+    for (let p = 0; p < h; p++) put(drives, p, f(drives, p) - f(d, o_z + p * ports + h) * f(drives, h));
+  }
+  // What conducted together at the last instant most likely still does.
+  if (!(apart ? settle() : (count == 2 && pair()) || newton() || settle())) return false;
+  for (let h = bends; h < ports; h++) {
+    let drive = f(drives, h);
+    for (let j = 0; j < h; j++) drive -= f(d, o_z + h * ports + j) * f(portA, j);
+    put(portA, h, drive / f(d, o_ohm + h));
+  }
+  return true;
 }

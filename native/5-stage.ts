@@ -3,14 +3,14 @@
 function pass(e: f64, outcomes: i32): bool {
   work += <f64>(ports * states + outcomes * (states + ports)) + LAW;
   const d = level;
-  if (!apart || !solveApart(e, outcomes)) {
+  closed = apart && solveApart(e, outcomes);
+  if (!closed) {
     for (let p = 0; p < ports; p++) {
       let sum = f(uE, p) * e + f(d, o_uC + p);
       for (let g = 0; g < states; g++) sum += f(d, o_u + p * states + g) * f(base, g);
       put(drives, p, sum);
     }
-    const solved = apart ? settle() : (count == 2 && pair()) || newton() || settle();
-    if (!solved) return false;
+    if (!solvePorts()) return false;
     for (let n = 0; n < outcomes; n++) {
       let sum = f(d, o_yC + n);
       for (let g = 0; g < states; g++) sum += f(d, o_y + n * states + g) * f(base, g);
@@ -74,23 +74,25 @@ function sense(s: i32): void {
     const p = int(alive, 0);
     for (let n = 0; n < states; n++) {
       const part = f(d, o_yP + n * ports + p) * f(slope, p);
-      for (let c = 0; c < states; c++) put(out, n * states + c, f(out, n * states + c) + part * f(d, o_u + p * states + c));
+      for (let c = 0; c < states; c++)
+        put(out, n * states + c, f(out, n * states + c) + part * f(d, o_u + p * states + c));
     }
     return;
   }
   respond();
-  for (let p = 0; p < ports; p++) {
+  for (let p = 0; p < bends; p++) {
     for (let c = 0; c < states; c++) {
       let sum: f64 = 0;
-      for (let j = 0; j < ports; j++) sum += f(response, p * ports + j) * f(d, o_u + j * states + c);
+      for (let j = 0; j < bends; j++) sum += f(response, p * ports + j) * f(d, o_u + j * states + c);
       put(dPort, p * states + c, sum);
     }
   }
   for (let n = 0; n < states; n++) {
-    for (let p = 0; p < ports; p++) {
+    for (let p = 0; p < bends; p++) {
       const part = f(d, o_yP + n * ports + p);
       if (part == 0) continue;
-      for (let c = 0; c < states; c++) put(out, n * states + c, f(out, n * states + c) + part * f(dPort, p * states + c));
+      for (let c = 0; c < states; c++)
+        put(out, n * states + c, f(out, n * states + c) + part * f(dPort, p * states + c));
     }
   }
 }
@@ -111,15 +113,16 @@ function respond(): void {
     put(response, b * ports + a, (-ba * f(slope, a)) / det);
     return;
   }
-  for (let k = 0; k < ports; k++) {
-    for (let j = 0; j < ports; j++) put(portMatrix, k * ports + j, j == k ? 1 : f(slope, k) * f(d, o_z + k * ports + j));
+  for (let k = 0; k < bends; k++) {
+    for (let j = 0; j < bends; j++)
+      put(portMatrix, k * bends + j, j == k ? 1 : f(slope, k) * f(d, o_z + k * ports + j));
   }
-  if (!invert(portMatrix, ports, portInverse)) {
+  if (!invert(portMatrix, bends, portInverse)) {
     for (let n = 0; n < ports * ports; n++) put(response, n, 0);
     return;
   }
-  for (let k = 0; k < ports; k++) {
-    for (let j = 0; j < ports; j++) put(response, k * ports + j, f(portInverse, k * ports + j) * f(slope, j));
+  for (let k = 0; k < bends; k++) {
+    for (let j = 0; j < bends; j++) put(response, k * ports + j, f(portInverse, k * bends + j) * f(slope, j));
   }
 }
 

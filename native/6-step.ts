@@ -17,7 +17,7 @@ function carried(s: i32, h: f64, from: usize, width: i32, n: i32): f64 {
 
 function sumOfSquares(): f64 {
   let sum: f64 = 0;
-  for (let p = 0; p < ports; p++) sum += f(portA, p) * f(portA, p);
+  for (let p = 0; p < bends; p++) sum += f(portA, p) * f(portA, p);
   return sum;
 }
 
@@ -25,26 +25,35 @@ function derive(t: f64, carry: bool): bool {
   const h = INSTANT * f(numbers, N_periodS) * GAMMA;
   setStep(LEVELS, h);
   const e = emf(t);
-  for (let n = 0; n < states; n++) put(base, n, f(x, n));
-  if (!solveStage(e)) return false;
-  if (carry) {
-    sense(0);
-    for (let c = 0; c < states; c++) {
-      for (let n = 0; n < states; n++) {
-        let dx: f64 = 0;
-        for (let m = 0; m < states; m++) dx += f(sensitivity, n * states + m) * f(transition, m * states + c);
-        put(lastDK, c * states + n, (dx - f(transition, n * states + c)) / h);
-      }
+  // A current that does not fit its diodes relaxes within nanoseconds; what counts is the derivative after that.
+  for (let round = inductive ? 0 : 1; round < 2; round++) {
+    for (let n = 0; n < states; n++) put(base, n, f(x, n));
+    if (!solveStage(e)) return false;
+    if (carry) carryInstant(h);
+    for (let n = 0; n < states; n++) {
+      const slope = f(outcome, n) / h;
+      put(k, n, slope);
+      put(lastK, n, slope);
+      if (inductive) put(x, n, f(stageX, n));
     }
-  }
-  for (let n = 0; n < states; n++) {
-    const slope = f(outcome, n) / h;
-    put(k, n, slope);
-    put(lastK, n, slope);
   }
   lastSquares = sumOfSquares();
   write(lastRow, t, e, 0);
   return true;
+}
+
+/** How what an instant leaves moves with the start. */
+function carryInstant(h: f64): void {
+  sense(0);
+  for (let c = 0; c < states; c++) {
+    for (let n = 0; n < states; n++) put(dBase, n, f(transition, n * states + c));
+    for (let n = 0; n < states; n++) {
+      let dx: f64 = 0;
+      for (let m = 0; m < states; m++) dx += f(sensitivity, n * states + m) * f(dBase, m);
+      put(lastDK, c * states + n, (dx - f(dBase, n)) / h);
+      if (inductive) put(transition, n * states + c, dx);
+    }
+  }
 }
 
 function takeStages(t: f64, h: f64, record: bool, carry: bool): bool {
@@ -58,6 +67,7 @@ function takeStages(t: f64, h: f64, record: bool, carry: bool): bool {
     if (!solveStage(e)) return false;
     for (let n = 0; n < states; n++) put(k, s * states + n, f(outcome, n) * perGammaH);
     put(squares, s, sumOfSquares());
+    if (joining && (s & 1) == 1) tell(s >> 1);
     if (record) write(at(sheet, (s == 1 ? 2 : s == 2 ? 1 : s) * stride), ts, e, s * states);
     if (carry) sense(s);
   }
@@ -120,6 +130,11 @@ function keep(h: f64): bool {
   put(sheet, 5 * stride + 1, h * B6);
   copy(at(records, recorded * stride), sheet, STAGES * stride);
   recorded += STAGES;
-  copy(lastRow, at(sheet, LAST * stride), stride);
   return true;
+}
+
+/** What the step left is where the next begins. */
+function goOn(record: bool): void {
+  if (record) copy(lastRow, at(sheet, LAST * stride), stride);
+  else if (eventful) copy(at(lastRow, 3), portA, ports);
 }

@@ -27,7 +27,12 @@ function startsWithin(t: f64, h: f64): f64 {
     }
     const drive = f(uE, p);
     if (drive * emf(t) - stands >= 0) continue;
-    let high = drive * emf(t + h) - stands - rises * h > 0 ? h : drive * emf(t + h / 2) - stands - (rises * h) / 2 > 0 ? h / 2 : -1;
+    let high =
+      drive * emf(t + h) - stands - rises * h > 0
+        ? h
+        : drive * emf(t + h / 2) - stands - (rises * h) / 2 > 0
+          ? h / 2
+          : -1;
     if (high < 0) continue;
     let low: f64 = 0;
     for (let round = 0; round < 12; round++) {
@@ -36,6 +41,41 @@ function startsWithin(t: f64, h: f64): f64 {
       else low = middle;
     }
     if (high < earliest) earliest = high;
+  }
+  return earliest;
+}
+
+/** Notes what stands across the waiting diodes at one of the told stages. */
+function tell(which: i32): void {
+  for (let w = 0; w < watched; w++) {
+    const p = int(watchedPort, w);
+    put(waitingV, 3 * w + which, f(portA, p) > f(numbers, N_quietA) ? NaN : standsAcross(p));
+  }
+}
+
+function forget(): void {
+  for (let n = 0; n < 3 * watched; n++) put(waitingV, n, NaN);
+}
+
+/** Time until the next diode joins those that conduct, s, if that lies within h; else Infinity. */
+function joinsWithin(h: f64, last: f64): f64 {
+  const at0 = instant(1);
+  const at1 = instant(3);
+  const at2 = instant(5);
+  let earliest: f64 = Infinity;
+  for (let w = 0; w < watched; w++) {
+    const a = f(waitingV, 3 * w);
+    const b = f(waitingV, 3 * w + 1);
+    const c = f(waitingV, 3 * w + 2);
+    const over = c - f(onV, int(watchedPort, w));
+    if (!(over < 0)) continue;
+    const steep = (c - b) / (at2 - at1);
+    const bend = (steep - (b - a) / (at1 - at0)) / (at2 - at0);
+    const rise = steep + bend * (at2 - at1);
+    const root = rise * rise - 4 * bend * over;
+    if (!(root >= 0)) continue;
+    const when = (-2 * over) / (rise + Math.sqrt(root));
+    if (when > 0 && when * last < Math.min(h, earliest)) earliest = when * last;
   }
   return earliest;
 }

@@ -3,14 +3,36 @@ import { rectifies } from '@/core/circuit/port';
 import type { StageSolver } from './stage';
 
 /** A current through an inductance has ceased when it is below this share of the load's. */
-const CEASED = 1e-5;
+export const CEASED = 1e-5;
 /**
  * A step leaves at least this share of the time a large falling current has left: as it dies its diode's voltage falls
  * with its logarithm, which no polynomial follows to the end. The smaller the current, the less that matters.
  */
 const LEAVE = 0.25;
 /** A current counts as large here from this share of the load's. */
-const LARGE = 0.3;
+export const LARGE = 0.3;
+
+/** Which currents flow through an inductance and can cease there: what a circuit's shape says of it. */
+export function currentsThatCease({ ports, windings, inputs, elements }: Circuit) {
+  /** The choke that carries all of a port's current, -1 when a capacitor stands before it or there is none. */
+  const chokeOf = ports.map((port) => {
+    if (port.input < 0) return -1;
+    const { plus } = inputs[port.input]!;
+    const at = elements.filter((e) => (e.kind === 'capacitor' ? e.plus === plus : e.from === plus));
+    const only = at.length === 1 ? at[0]! : undefined;
+    return only?.kind === 'inductor' ? only.state : -1;
+  });
+  return {
+    chokeOf,
+    /** Ports whose current flows through an inductance and can cease. */
+    eventful: ports.flatMap((port, n) =>
+      rectifies(port) && port.floating < 0 && (chokeOf[n]! >= 0 || windings[port.winding]!.state >= 0) ? [n] : [],
+    ),
+    /** Whether another port takes over a port's current within its own winding. */
+    sharesWinding: (n: number): boolean =>
+      ports.some((p, m) => m !== n && p.winding === ports[n]!.winding && p.input === ports[n]!.input),
+  };
+}
 
 /**
  * Watches for currents through an inductance that cease within a step. The voltage there jumps in no time, so a step has
@@ -24,23 +46,7 @@ export function turnOffEvents(shape: Circuit, stage: StageSolver, before: Float6
   const { portA } = stage;
   let threshold = 0;
   let largeA = 0;
-  /** The choke that carries all of a port's current, -1 when a capacitor stands before it or there is none. */
-  const chokeOf = ports.map((port) => {
-    if (port.input < 0) return -1;
-    const { plus } = shape.inputs[port.input]!;
-    const at = shape.elements.filter((e) => (e.kind === 'capacitor' ? e.plus === plus : e.from === plus));
-    const only = at.length === 1 ? at[0]! : undefined;
-    return only?.kind === 'inductor' ? only.state : -1;
-  });
-  /** Ports whose current flows through an inductance and can cease. */
-  const eventful = ports.flatMap((port, n) =>
-    rectifies(port) && port.floating < 0 && (chokeOf[n]! >= 0 || windings[port.winding]!.state >= 0) ? [n] : [],
-  );
-
-  function sharesWinding(n: number): boolean {
-    const { winding, input } = ports[n]!;
-    return ports.some((p, m) => m !== n && p.winding === winding && p.input === input);
-  }
+  const { chokeOf, eventful, sharesWinding } = currentsThatCease(shape);
 
   /** How fast a port's current changes as a step begins, A/s; NaN where the currents at its input are not told apart. */
   function fall(n: number, k: Float64Array): number {

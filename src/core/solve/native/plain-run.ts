@@ -2,6 +2,7 @@ import type { Circuit } from '@/core/circuit/assemble';
 import { dropV } from '@/core/circuit/port';
 import { stops, type Mains } from '../emf';
 import { LEAK_SHARE } from '../level';
+import { CEASED, LARGE } from '../turn-off';
 import { ABOUT_TO_CONDUCT } from '../turn-on';
 import { DOUBLES, INTS, NUMBERS, OFFSETS, SIZES, type Double, type Named, type Size } from './fields';
 import { takeSlot, type Slot } from './memory';
@@ -42,16 +43,15 @@ export interface PlainRun {
 }
 
 /**
- * Whether a circuit is plain: nothing bends but diodes, every potential is tied down, no inductance lies in a diode's way,
- * and something stores charge.
+ * Whether a circuit is plain: nothing bends but diodes, every potential is tied down, chokes keep their inductance, and
+ * something stores charge.
  */
 function isPlain(shape: Circuit): boolean {
+  const bends = shape.ports.length - shape.acPorts.length;
   return (
     shape.states > 0 &&
     shape.floats === 0 &&
-    shape.acPorts.length === 0 &&
-    !shape.inductive &&
-    shape.ports.every((p) => p.law === 'diode' || p.law === 'open') &&
+    shape.ports.every((p, n) => p.law === 'diode' || p.law === 'open' || n >= bends) &&
     shape.rails.every((r) => r.load.extra === null) &&
     shape.elements.every((e) => e.kind !== 'inductor' || e.halfAtA === Infinity)
   );
@@ -113,6 +113,8 @@ function runIn(slot: Slot, shape: Circuit, stride: number): PlainRun | null {
       set('leakS', (LEAK_SHARE * next.typicalA) / next.peakV);
       set('longestS', gridS[0]!);
       set('quietA', 1e-2 * ABOUT_TO_CONDUCT * next.typicalA);
+      set('ceasedA', CEASED * next.typicalA);
+      set('largeA', LARGE * next.typicalA);
       set('first', firstS);
       d('gridH').set(gridS);
       const { elements, windings, ports } = next;

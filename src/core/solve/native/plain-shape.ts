@@ -2,13 +2,16 @@ import type { Circuit } from '@/core/circuit/assemble';
 import { rectifies } from '@/core/circuit/port';
 import { stageLayout } from '../layout';
 import { LEVELS } from '../stage';
+import { currentsThatCease } from '../turn-off';
+import { TOLD } from '../turn-on';
 import { NUMBERS, type Double, type Int, type Offset, type Size } from './fields';
 
 const STAGES = 6;
 /** Combinations of load segments whose levels are kept. */
 const MOST_KEYS = 16;
-/** Steps whose records there is space for. */
+/** Steps whose records there is space for: where currents through inductances end, each takes steps of its own. */
 const MOST_RECORDED = 160;
+const MOST_RECORDED_INDUCTIVE = 400;
 /** Instants in one run no step may straddle. */
 export const MOST_STOPS = 64;
 const KINDS = ['capacitor', 'inductor', 'resistor'];
@@ -44,7 +47,9 @@ export function plainShape(shape: Circuit, stride: number): PlainShape {
       return [{ node: plus, sign }, ...(minus >= 0 ? [{ node: minus, sign: -sign }] : [])];
     }),
   );
-  const capacity = STAGES * MOST_RECORDED;
+  const capacity = STAGES * (shape.inductive ? MOST_RECORDED_INDUCTIVE : MOST_RECORDED);
+  const { eventful, chokeOf, sharesWinding } = currentsThatCease(shape);
+  const bends = nP - shape.acPorts.length;
   const doubles: Record<Double, number> = {
     numbers: NUMBERS.length,
     farad: elements.length,
@@ -101,6 +106,8 @@ export function plainShape(shape: Circuit, stride: number): PlainShape {
     onV: nP,
     inputV: inputs.length,
     inputSlope: inputs.length,
+    waiting: bends,
+    waitingV: TOLD.length * watched.length,
     intoSign: ports.flatMap((p) => p.into).length,
     stops: MOST_STOPS,
   };
@@ -126,6 +133,10 @@ export function plainShape(shape: Circuit, stride: number): PlainShape {
     was: ports.map(() => 0),
     active: ports.map(() => 0),
     watchedPort: watched,
+    inputOf: ports.map((p) => p.input),
+    eventPort: eventful,
+    chokeState: chokeOf,
+    alone: ports.map((_, n) => (sharesWinding(n) ? 0 : 1)),
     intoFrom: starts(ports.map((p) => p.into)),
     intoInput: ports.flatMap((p) => p.into.map((i) => i.input)),
     inputPlus: inputs.map((i) => i.plus),
@@ -134,6 +145,7 @@ export function plainShape(shape: Circuit, stride: number): PlainShape {
   const sizes: Record<Size, number> = {
     states: nX,
     ports: nP,
+    bends,
     rails: rails.length,
     nodes,
     elements: elements.length,
@@ -143,6 +155,9 @@ export function plainShape(shape: Circuit, stride: number): PlainShape {
     capacity,
     direct: 0,
     segmented: rails.some((r) => r.load.breakpoints.length > 0) ? 1 : 0,
+    inductive: shape.inductive ? 1 : 0,
+    eventful: eventful.length,
+    joining: watched.length > 1 && eventful.some((n) => chokeOf[n]! >= 0) ? 1 : 0,
     keys,
     loading: 0,
     slotNext: 0,

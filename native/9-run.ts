@@ -34,12 +34,17 @@ export function run(tableAt: usize, fresh: bool, from: f64, record: bool, carry:
   let t = from;
   let steps = 0;
   let wanted = periodS / 100;
+  let forced: f64 = 0;
+  let usual = wanted;
   let calm = 9;
   if (!derive(t, carry)) return -1;
   let quiet = quietNow(Infinity);
   if (quiet) wanted = QUIET * periodS;
   let starting = false;
   let afterStart = false;
+  let joins = false;
+  let lastH: f64 = 0;
+  if (joining) forget();
   for (let s = 0; s < stopCount; s++) {
     const stop = f(stops, s);
     while (t < stop) {
@@ -49,11 +54,16 @@ export function run(tableAt: usize, fresh: bool, from: f64, record: bool, carry:
       const left = stop - t;
       let index = min(LEVELS - 1, max(0, <i32>Math.ceil(2 * Math.log2(longest / wanted) - 1e-9)));
       let h = f(gridH, index);
-      if (left < (calm > 0 ? 1.3 : 1) * h) {
+      if (forced > 0 && forced < left) {
+        h = forced;
+        index = -1;
+      } else if (left < (calm > 0 ? 1.3 : 1) * h) {
         h = left;
         index = -1;
       }
-      if (quiet) {
+      const landing = forced > 0;
+      forced = 0;
+      if (quiet && !landing) {
         const ends = startsWithin(t, h);
         if (ends > 1e-4 * h && ends < h) {
           h = ends;
@@ -61,6 +71,22 @@ export function run(tableAt: usize, fresh: bool, from: f64, record: bool, carry:
           starting = true;
         }
         quiet = false;
+      } else if (joining && !landing && lastH > 0) {
+        const ends = joinsWithin(h, lastH);
+        if (ends > 1e-3 * h && ends < h) {
+          h = ends;
+          index = -1;
+          joins = true;
+        }
+      }
+      let capped = false;
+      if (eventful && !landing) {
+        const most = longestToEnd();
+        if (most < h && most > SHORTEST * periodS) {
+          h = most;
+          index = -1;
+          capped = true;
+        }
       }
       setStep(index, GAMMA * h);
       const solved = takeStages(t, h, record, carry);
@@ -69,9 +95,18 @@ export function run(tableAt: usize, fresh: bool, from: f64, record: bool, carry:
       if (error > 1 && h > SHORTEST * periodS) {
         wanted = h * Math.max(0.15, 0.9 * Math.sqrt(1 / Math.sqrt(error)));
         calm = 0;
+        joins = false;
         continue;
       }
       if (!solved) return -5;
+      if (eventful) {
+        const ends = endsWithin(h, landing);
+        if (ends > SHORTEST * periodS && ends < 0.999 * h) {
+          forced = ends;
+          joins = false;
+          continue;
+        }
+      }
       if (carry) carryStep(h);
       if (record && !keep(h)) return -6;
       t = h == left ? stop : t + h;
@@ -84,17 +119,22 @@ export function run(tableAt: usize, fresh: bool, from: f64, record: bool, carry:
       }
       flowed += (h / 2) * (f(squares, 0) + f(squares, LAST));
       lastSquares = f(squares, LAST);
+      const ceased = eventful ? cut() : false;
+      if (!ceased) goOn(record);
+      else if (!derive(t, carry)) return -7;
       quiet = quietNow(h);
       wanted =
         h *
-        Math.min(
-          ++calm > 3 || quiet ? 4 : 1.42,
-          Math.max(0.2, 0.9 * Math.sqrt(1 / Math.sqrt(Math.max(error, 1e-9)))),
-        );
+        Math.min(++calm > 3 || quiet ? 4 : 1.42, Math.max(0.2, 0.9 * Math.sqrt(1 / Math.sqrt(Math.max(error, 1e-9)))));
       if (starting) wanted = Math.min(wanted, first * tolerated);
       else if (afterStart) first = wanted / tolerated / 1.2;
+      if (joins) wanted = Math.min(wanted, first * tolerated);
       afterStart = starting;
       starting = false;
+      joins = false;
+      lastH = ceased ? 0 : h;
+      if (ceased) wanted = Math.max(Math.max(wanted, usual), quiet ? QUIET * periodS : 0);
+      else if (!landing && !capped && index >= 0) usual = Math.max(h, 0.8 * usual);
     }
   }
   put(numbers, N_first, first);
