@@ -74,8 +74,6 @@ test('2,000 random circuits: the machine’s own code and the general way give t
   };
   let worst = 0;
   const apart: string[] = [];
-  let otherSteps = 0;
-  let worstOther = 0;
   for (let seed = 0; seed < 2000; seed++) {
     const network = moved(CASES[seed % CASES.length]!, seed);
     const [a, b] = [answer(quick, network), answer(general, network)];
@@ -89,17 +87,10 @@ test('2,000 random circuits: the machine’s own code and the general way give t
       // Against what is large in the circuit where a figure is next to nothing.
       most = Math.max(most, Math.abs(p[n]! - q[n]!) / (Math.abs(q[n]!) + 1e-3));
     }
-    // Rounding may tip a step over to the next length of the grid: then both are as exact as the step control promises.
-    if (a.effort.steps === b.effort.steps) worst = Math.max(worst, most);
-    else {
-      otherSteps++;
-      worstOther = Math.max(worstOther, most);
-    }
+    worst = Math.max(worst, most);
   }
   expect(apart).toEqual([]);
   expect(worst).toBeLessThan(1e-6);
-  expect(otherSteps).toBeLessThan(20);
-  expect(worstOther).toBeLessThan(1e-3);
 });
 
 test('what is kept compiled is what the source says', () => {
