@@ -1,7 +1,7 @@
 import { CONDITIONS, type Condition } from '@/core/circuit/condition';
 import type { Study } from '@/core/study/study';
-import { deciding, findingsOf } from './judge';
-import { earlyGroups, ruleOf, type RuleId } from './rules';
+import { deciding, distress, findingsOf } from './judge';
+import { earlyGroups, RULE_IDS, ruleOf, type RuleId } from './rules';
 
 /** What a search gives a design up for: the rule, and what is left of its wanted margin. */
 export interface EarlyFailure {
@@ -36,4 +36,29 @@ export function givenUpFor(study: Study): EarlyFailure | null {
     if (found) return found;
   }
   return null;
+}
+
+/** Every rule, those first that fail soonest. */
+const SOONEST: readonly RuleId[] = [...new Set([...earlyGroups().flat(), ...RULE_IDS])];
+
+/** Two searches for one point differ by their last digits: less than this apart is no difference in distress. */
+const ALIKE = 1e-3;
+
+/**
+ * Whether a design is further from passing than `most` (as distress() counts). What is found in one circumstance is never
+ * taken back by another, so most designs are seen through in one or two. False is no promise.
+ */
+export function exceeds(study: Study, most: number): boolean {
+  if (most === Infinity) return false;
+  for (const at of [[CONDITIONS.low], [CONDITIONS.low, CONDITIONS.idle], undefined]) {
+    let sum = 0;
+    for (const id of SOONEST) {
+      const { occasion } = ruleOf(id);
+      if (at && occasion === 'once') continue;
+      const worst = deciding(findingsOf(study, ruleOf(id), at));
+      if (worst) sum += distress([worst]);
+      if (sum > most + ALIKE) return true;
+    }
+  }
+  return false;
 }

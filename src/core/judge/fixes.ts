@@ -1,8 +1,9 @@
-import { applyPatch, mergePatches, type Design, type Edit } from '@/core/design/design';
+import { applyPatch, mergePatches, type Design, type Edit, type Patch } from '@/core/design/design';
 import { SolveError } from '@/core/solve/solve-error';
 import { typicalCost } from '@/core/study/cost';
-import { studyDesign, warmStartFrom, type Study } from '@/core/study/study';
+import { studyDesign, studyWithHeat, warmStartFrom, type Study } from '@/core/study/study';
 import { countFails, distress, judge } from './judge';
+import { exceeds } from './early';
 import { curesOf } from './cures-of';
 import type { RuleId } from './rules';
 import type { Effect, Fix, State, Verdict } from './verdict';
@@ -42,14 +43,30 @@ export function* fixesByStep(study: Study, verdicts: readonly Verdict[]): Genera
   const cost = typicalCost(design);
   const failsNow = countFails(verdicts);
   const seen = new Map<string, Trial | null>();
+  /** The study other sinks were last tried on, by what else was edited. */
+  let cooled = { key: '{}', study };
 
-  function* run(edit: Edit): Generator<null, Trial | null> {
+  /** Opens the study of an edited design: on another sink the circuit itself need not be solved again. */
+  function studyOf(edited: Design, { heat, ...rest }: Patch): Study {
+    if (!heat) return studyDesign(edited, warm);
+    const key = JSON.stringify(rest);
+    if (key !== cooled.key) cooled = { key, study: studyDesign(applyPatch(design, rest), warm) };
+    return studyWithHeat(cooled.study, edited.heat);
+  }
+
+  /** @param most beyond this distress a trial is of no use: it is left as soon as that is seen */
+  function* run(edit: Edit, most = Infinity): Generator<null, Trial | null> {
     const key = JSON.stringify(edit.patch);
     let trial = seen.get(key);
     if (trial === undefined) {
       const edited = applyPatch(design, edit.patch);
       try {
-        const after = judge(studyDesign(edited, warm));
+        const found = studyOf(edited, edit.patch);
+        if (exceeds(found, most)) {
+          yield null;
+          return null;
+        }
+        const after = judge(found);
         trial = { edit, design: edited, verdicts: after, distress: distress(after) };
       } catch (error) {
         if (!(error instanceof SolveError)) throw error;
@@ -61,9 +78,15 @@ export function* fixesByStep(study: Study, verdicts: readonly Verdict[]): Genera
     return trial;
   }
 
-  function* runAll(edits: readonly Edit[]): Generator<null, (Trial | null)[]> {
+  /** The trials of a list of edits that leave less distress than `below`, as far as one of them could be the least of all. */
+  function* leastOf(edits: readonly Edit[], below: number): Generator<null, (Trial | null)[]> {
     const trials: (Trial | null)[] = [];
-    for (const edit of edits) trials.push(yield* run(edit));
+    let least = below;
+    for (const edit of edits) {
+      const trial = yield* run(edit, least);
+      if (trial) least = Math.min(least, trial.distress);
+      trials.push(trial);
+    }
     return trials;
   }
 
@@ -80,7 +103,7 @@ export function* fixesByStep(study: Study, verdicts: readonly Verdict[]): Genera
       // Where nothing relieves the worst alone, what relieves another may open a way.
       for (const failing of best.verdicts.filter((v) => v.state === 'fails')) {
         const lists = curesOf(at, failing.id, failing.output).map((cure) => added(edits, cure));
-        const trials = yield* runAll(lists.map(together));
+        const trials = yield* leastOf(lists.map(together), before);
         next = lists
           .map((list, n) => ({ list, trial: trials[n]! }))
           .filter((t): t is { list: Edit[]; trial: Trial } => t.trial !== null && t.trial.distress < before)
@@ -94,7 +117,7 @@ export function* fixesByStep(study: Study, verdicts: readonly Verdict[]): Genera
       best = next.trial;
     }
     for (const edit of edits) {
-      const without = yield* run(together(edits.filter((e) => e !== edit)));
+      const without = yield* run(together(edits.filter((e) => e !== edit)), 0);
       if (without && without.distress === 0) {
         edits = edits.filter((e) => e !== edit);
         best = without;
@@ -110,7 +133,11 @@ export function* fixesByStep(study: Study, verdicts: readonly Verdict[]): Genera
       const after = t.verdicts.find((v) => v.id === verdict.id);
       return !after || after.left > verdict.left + 0.02;
     };
-    let trials = (yield* runAll(curesOf(design, verdict.id, verdict.output))).filter(helps);
+    let trials: Trial[] = [];
+    for (const cure of curesOf(design, verdict.id, verdict.output)) {
+      const trial = yield* run(cure);
+      if (helps(trial)) trials.push(trial);
+    }
     if (verdict === verdicts[0] && verdict.state === 'fails' && trials.every((t) => t.distress > 0)) {
       const whole = yield* cureEverything();
       if (whole) trials = [whole, ...trials];

@@ -166,7 +166,7 @@ function lowered(sentence: string): string {
 const HOPELESS = -8;
 
 /** How far a design is from passing: each failing verdict counts, and more the further it misses. 0 when all pass. */
-export function distress(verdicts: readonly Verdict[]): number {
+export function distress(verdicts: readonly Pick<Verdict, 'state' | 'left'>[]): number {
   return verdicts.reduce((sum, v) => sum + (v.state === 'fails' ? 1 + Math.log1p(-v.left) : 0), 0);
 }
 

@@ -93,28 +93,66 @@ export type WarmStart = Partial<Record<ConditionId, readonly number[]>>;
 
 /** Opens a study. Asking for a member throws SolveError, naming the circumstance, when that one does not converge. */
 export function studyDesign(design: Design, warm: WarmStart = {}, adjustFor?: (c: Condition) => Adjust): Study {
+  /** The states of what is most alike among the points solved so far: nothing for the first. */
+  const nearest = (condition: Condition, solved: Solved): readonly number[] | undefined => {
+    if (condition.load === 'none') return undefined;
+    const order: ConditionId[] = condition.mains === 'low' ? ['low', 'lowLasting'] : ['high', 'highFull'];
+    return order.map((id) => solved.get(id)).find((p) => p !== undefined)?.solution.state;
+  };
+  return opened(design, adjustFor?.(CONDITIONS.nominal) ?? {}, conditionsOf(design), {
+    point: (condition, solved) =>
+      operatingPoint(design, condition, warm[condition.id] ?? nearest(condition, solved), adjustFor?.(condition)),
+    surge: () => firstSurge(design),
+    missed: (nominal) => missedHalfCycle(design, nominal.solution.state, restingOf(design, nominal)),
+    lost: (high) => lostLoad(design, high.solution.state, restingOf(design, high)),
+  });
+}
+
+/**
+ * The same study on another heatsink, interface or air. Heat changes what the circuit does only where temperatures are
+ * found with it, and where a regulator lets go (its dropout follows its junction): there alone it is solved anew.
+ */
+export function studyWithHeat(study: Study, heat: Design['heat']): Study {
+  const design = { ...study.design, heat };
+  const together = heat.together || study.design.heat.together;
+  const stays = (p: OperatingPoint) => !together && p.junctionC === null;
+  return opened(design, study.adjust, study.conditions, {
+    point(condition) {
+      const before = study.at(condition);
+      return stays(before)
+        ? warmed(design, before)
+        : operatingPoint(design, condition, before.solution.state, study.adjust);
+    },
+    surge: () => study.surge,
+    missed: (nominal) =>
+      stays(nominal) ? study.missed : missedHalfCycle(design, nominal.solution.state, restingOf(design, nominal)),
+    lost: (high) => (stays(high) ? study.lost : lostLoad(design, high.solution.state, restingOf(design, high))),
+  });
+}
+
+type Solved = ReadonlyMap<ConditionId, OperatingPoint>;
+
+/** How the members of a study are found, each when it is first asked for. */
+interface Ways {
+  point(condition: Condition, solved: Solved): OperatingPoint;
+  surge(): Surge;
+  missed(nominal: OperatingPoint): Study['missed'];
+  lost(high: OperatingPoint): Study['lost'];
+}
+
+function opened(design: Design, adjust: Adjust, conditions: readonly Condition[], ways: Ways): Study {
   const points = new Map<ConditionId, OperatingPoint>();
-  const conditions = conditionsOf(design);
   let surge: Surge | undefined;
   let missed: Study['missed'] | undefined;
   let lost: Study['lost'] | undefined;
   const at = (condition: Condition): OperatingPoint => {
     let point = points.get(condition.id);
-    if (!point) {
-      const start = warm[condition.id] ?? nearest(condition);
-      points.set(condition.id, (point = operatingPoint(design, condition, start, adjustFor?.(condition))));
-    }
+    if (!point) points.set(condition.id, (point = ways.point(condition, points)));
     return point;
-  };
-  /** The states of what is most alike among the points solved so far: nothing for the first. */
-  const nearest = (condition: Condition): readonly number[] | undefined => {
-    if (condition.load === 'none') return undefined;
-    const order: ConditionId[] = condition.mains === 'low' ? ['low', 'lowLasting'] : ['high', 'highFull'];
-    return order.map((id) => points.get(id)).find((p) => p !== undefined)?.solution.state;
   };
   return {
     design,
-    adjust: adjustFor?.(CONDITIONS.nominal) ?? {},
+    adjust,
     conditions,
     at,
     get low() {
@@ -134,60 +172,15 @@ export function studyDesign(design: Design, warm: WarmStart = {}, adjustFor?: (c
       return condition ? at(condition) : null;
     },
     get surge() {
-      return (surge ??= firstSurge(design));
+      return (surge ??= ways.surge());
     },
     get missed() {
-      const nominal = at(CONDITIONS.nominal);
-      return (missed ??= missedHalfCycle(design, nominal.solution.state, restingOf(design, nominal)));
+      return (missed ??= ways.missed(at(CONDITIONS.nominal)));
     },
     get lost() {
-      const high = at(CONDITIONS.high);
-      return (lost ??= lostLoad(design, high.solution.state, restingOf(design, high)));
+      return (lost ??= ways.lost(at(CONDITIONS.high)));
     },
     solved: () => Object.fromEntries([...points].map(([id, p]) => [id, p.solution.state])),
-  };
-}
-
-/** The same study on another heatsink, interface or air: heat does not change what the circuit does. */
-export function studyWithHeat(study: Study, heat: Design['heat']): Study {
-  const design = { ...study.design, heat };
-  const points = new Map<ConditionId, OperatingPoint>();
-  const at = (condition: Condition): OperatingPoint => {
-    let point = points.get(condition.id);
-    if (!point) points.set(condition.id, (point = warmed(design, study.at(condition))));
-    return point;
-  };
-  return {
-    design,
-    adjust: study.adjust,
-    conditions: study.conditions,
-    at,
-    get low() {
-      return at(CONDITIONS.low);
-    },
-    get nominal() {
-      return at(CONDITIONS.nominal);
-    },
-    get high() {
-      return at(CONDITIONS.high);
-    },
-    get idle() {
-      return at(CONDITIONS.idle);
-    },
-    held(output, of = 'main') {
-      const condition = study.conditions.find((c) => c.id === `${output}:${of}`);
-      return condition ? at(condition) : null;
-    },
-    get surge() {
-      return study.surge;
-    },
-    get missed() {
-      return study.missed;
-    },
-    get lost() {
-      return study.lost;
-    },
-    solved: () => study.solved(),
   };
 }
 

@@ -1,0 +1,82 @@
+import { applyPatch, type Design } from '@/core/design/design';
+import { demoDesigns } from '@/core/design/demo-designs';
+import { exceeds } from '@/core/judge/early';
+import { distress, judge } from '@/core/judge/judge';
+import { studyDesign, studyWithHeat } from '@/core/study/study';
+import { clock, drum, pen, physics } from '../support/demos';
+
+/** What a search takes for shorter than a whole study has to come to the same. */
+
+const starved = (design: Design, share: number) =>
+  applyPatch(design, {
+    transformer: { ratedV: share * design.transformer.ratedV },
+    reservoir: { capacitanceF: share * design.reservoir.capacitanceF },
+  });
+
+describe('another sink under a study', () => {
+  test.each([
+    ['holds everywhere', clock],
+    ['lets go at low line', starved(clock, 0.88)],
+    ['lets go everywhere', pen],
+    ['two rails', drum],
+    ['a bench supply in dropout', starved(physics, 0.88)],
+  ])('%s: every circumstance as a study of its own finds it', (_, design) => {
+    const study = studyDesign(design);
+    const heat = { ...design.heat, sinkKPerW: 0.25 * (design.heat.sinkKPerW ?? 20) };
+    const [quick, anew] = [studyWithHeat(study, heat), studyDesign({ ...design, heat })];
+    for (const condition of study.conditions) {
+      const [a, b] = [quick.at(condition), anew.at(condition)];
+      expect(a.outputMinV).toBeCloseTo(b.outputMinV, 4);
+      expect(a.rails.map((r) => r.heat?.junctionC ?? 0)).toEqual(
+        b.rails.map((r) => expect.closeTo(r.heat?.junctionC ?? 0, 1)),
+      );
+    }
+    expect(quick.missed.minV).toBeCloseTo(anew.missed.minV, 3);
+    expect(quick.lost.maxV).toBeCloseTo(anew.lost.maxV, 3);
+    expect(quick.surge).toBe(study.surge);
+  });
+
+  test('a cooler junction of a part that lets go drops more: the output moves with the sink', () => {
+    const study = studyDesign(pen);
+    const cold = studyWithHeat(study, { ...pen.heat, sinkKPerW: 0.5, fan: 'fixed' });
+    expect(cold.low.junctionC!).toBeLessThan(study.low.junctionC! - 5);
+    // Two millivolts a kelvin.
+    const kelvin = study.low.junctionC! - cold.low.junctionC!;
+    expect((study.low.outputMinV - cold.low.outputMinV) / kelvin).toBeGreaterThan(0.0005);
+    expect((study.low.outputMinV - cold.low.outputMinV) / kelvin).toBeLessThan(0.003);
+  });
+
+  test('where temperatures are found with the circuit, less air moves the winding’s volts too', () => {
+    const together = applyPatch(clock, { heat: { ...clock.heat, together: true } });
+    const heat = { ...together.heat, ambientC: together.heat.ambientC + 15 };
+    const quick = studyWithHeat(studyDesign(together), heat);
+    const anew = studyDesign({ ...together, heat });
+    expect(quick.low.warmth.copperC).toBeCloseTo(anew.low.warmth.copperC, 0);
+    expect(quick.low.warmth.copperC).toBeGreaterThan(studyDesign(together).low.warmth.copperC + 5);
+    expect(quick.low.rail.minV).toBeCloseTo(anew.low.rail.minV, 2);
+  });
+});
+
+describe('a design given up before all of it is solved', () => {
+  const designs = demoDesigns().flatMap((d) => [d, starved(d, 0.9), starved(d, 0.75)]);
+
+  test('is given up only for what the whole judgement says, and always when nothing may fail', () => {
+    let bad = 0;
+    for (const design of designs) {
+      const whole = distress(judge(studyDesign(design)));
+      for (const most of [0, 0.5 * whole, whole, 1.5 * whole + 0.1]) {
+        expect(exceeds(studyDesign(design), most)).toBe(whole > most + 1e-3);
+      }
+      expect(exceeds(studyDesign(design), Infinity)).toBe(false);
+      if (whole > 0) bad++;
+    }
+    expect(bad).toBeGreaterThan(5);
+    expect(bad).toBeLessThan(designs.length);
+  });
+
+  test('takes one circumstance where that says enough', () => {
+    const study = studyDesign(starved(clock, 0.6));
+    expect(exceeds(study, 0)).toBe(true);
+    expect(Object.keys(study.solved())).toEqual(['low']);
+  });
+});
