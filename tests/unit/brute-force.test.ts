@@ -4,9 +4,10 @@ import { usesOf, withPart } from '@/core/drawer/fit';
 import { countFails, judge } from '@/core/judge/judge';
 import { regulatorChoices } from '@/core/size/regulator-choices';
 import { compareSets, patchOfSet, type SizedSet } from '@/core/size/sized-set';
-import { sizing } from '@/core/size/sizing';
+import { sizing, type SizingProgress } from '@/core/size/sizing';
 import { studyDesign } from '@/core/study/study';
 import { demoDesigns } from '@/core/design/demo-designs';
+import { CAPACITOR_VOLTS } from '@/core/quantity/preferred';
 
 /** The search over whole sets against every combination of a small drawer, judged one by one. */
 const pen = (demoDesigns() as Design[])[2]!;
@@ -118,4 +119,65 @@ test('a lopsided window is what a regulator has to stay in, not its tolerance', 
   // 12 V less 4 % are 11.5: too low for a window from 11.9 V; 15 V less 4 % are 14.4, more 4 % 15.6.
   expect(new Set(volts({ lowV: 11.9, highV: 16 }))).toEqual(new Set([15]));
   expect(new Set(volts({ lowV: 11.4, highV: 16 }))).toEqual(new Set([12, 15]));
+});
+
+describe('what a search over sets leaves out is said, and is not among what it shows', () => {
+  const demand = { ...pen.demand, outputV: 12, outputA: 0.6 };
+  const asked = applyPatch(pen, { demand });
+  const ENOUGH = 40;
+  const run = (design: Design, parts: readonly Part[], from: 'drawer' | 'values') => {
+    const all: SizingProgress[] = [];
+    for (const progress of sizing(design, parts, { from, by: 'cost' })) if (all.push(progress) === ENOUGH) break;
+    return { found: all.flatMap((p) => p.found), said: all.at(-1)!.leftOut.join(' ') };
+  };
+  const weak = [
+    part('bridge', 'too weak', 0.1, { outputA: 0.2, reverseV: 200, surgeA: 20 }),
+    part('bridge', 'too few volts', 0.1, { outputA: 4, reverseV: 20, surgeA: 100 }),
+  ];
+  const wrong = [
+    part('regulator', '7805', 0.2, { outputV: 5, ratedA: 1, dropoutV: 2, inputMaxV: 35 }),
+    part('regulator', '78L12', 0.2, { outputV: 12, ratedA: 0.1, dropoutV: 2, inputMaxV: 35 }),
+  ];
+
+  test('nothing where all of it fits', () => {
+    const { said, found } = run(asked, DRAWER, 'drawer');
+    expect(said).not.toMatch(/rectifiers|regulators of the drawer|valve/);
+    expect(found.some((s) => s.fails === 0)).toBe(true);
+  });
+
+  test('diodes below half the load or twice the volts, regulators of other volts or too weak: counted', () => {
+    const { said, found } = run(asked, [...DRAWER, ...weak, ...wrong], 'drawer');
+    expect(said).toContain('2 rectifiers: below half the load or twice the volts.');
+    expect(said).toContain('2 regulators of the drawer: not for these volts, or too weak.');
+    const names = new Set(found.flatMap((s) => s.parts.map((p) => p.name.replace(/,.*/, ''))));
+    expect([...names].filter((n) => /too weak|too few volts, 20|7805|78L12/.test(n))).toEqual([]);
+    expect(names.has('bridge')).toBe(true);
+  });
+
+  test('valves are no choice of price where standard values are tried', () => {
+    const { said, found } = run(asked, [], 'values');
+    expect(said).toMatch(/\d valve rectifiers: chosen by hand/);
+    expect(found.length).toBeGreaterThan(0);
+    // Cans are told by their number and for volts above the open winding's peak.
+    const cans = found.flatMap((s) => s.parts.filter((p) => p.role === 'reservoir').map((p) => p.name));
+    expect(cans.some((n) => /^2 × [\d.]+ (µF|mF) \d+ V/.test(n))).toBe(true);
+    expect(cans.every((n) => !/^1 ×/.test(n))).toBe(true);
+    for (const set of found) {
+      const sized = applyPatch(asked, patchOfSet(set));
+      const near = CAPACITOR_VOLTS.indexOf(sized.reservoir.ratedV);
+      const peak = Math.SQRT2 * 1.25 * sized.transformer.ratedV;
+      expect(sized.reservoir.ratedV).toBeGreaterThanOrEqual(peak);
+      expect(CAPACITOR_VOLTS[near - 1] ?? 0).toBeLessThan(peak);
+    }
+  });
+
+  test('a transformer that stays is tried whatever its volts', () => {
+    const kept = applyPatch(asked, { transformer: { ratedV: 6 }, fixed: ['transformer'] });
+    const { found } = run(kept, DRAWER, 'drawer');
+    expect(found.length).toBeGreaterThan(0);
+    expect(found.every((s) => s.fails > 0 && applyPatch(kept, patchOfSet(s)).transformer.ratedV === 6)).toBe(true);
+    // One that may go is not, where it could never do.
+    const low = run(asked, [...DRAWER.filter((p) => p.kind !== 'transformer'), transformer('low', 6, 40, 9)], 'drawer');
+    expect(low.found).toEqual([]);
+  });
 });
