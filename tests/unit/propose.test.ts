@@ -2,10 +2,11 @@ import { MAINS_PRESETS } from '@/core/design/defaults';
 import { applyPatch, type Ask, type Design } from '@/core/design/design';
 import { typicalCost } from '@/core/study/cost';
 import { readDesign } from '@/core/design/schema';
-import { judge } from '@/core/judge/judge';
+import { distress, judge } from '@/core/judge/judge';
+import type { Verdict } from '@/core/judge/verdict';
 import { diodeClass } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
-import { CAPACITOR_VOLTS, E6, stepInDecades } from '@/core/quantity/preferred';
+import { CAPACITOR_VOLTS, E6, nearestInDecades, stepInDecades } from '@/core/quantity/preferred';
 import { propose, proposing } from '@/core/size/propose';
 import { studyDesign } from '@/core/study/study';
 
@@ -112,6 +113,8 @@ test.each([
   [24, 0.4, 0.01],
   [18, 0.25, 0.01],
   [12, 1, 0.05],
+  [12, 0.1, 0.02],
+  [24, 0.05, 0.02],
   [8, 0.2, 0.01],
 ])('%d V %d A: no set with one part a size larger or smaller is the better buy', (outputV, outputA, rippleVpp) => {
   const { design, costEur } = propose('Test', demand(outputV, outputA, 5, rippleVpp), europe);
@@ -121,6 +124,49 @@ test.each([
   const steps = besides(design).map(([what, next]) => [what, worth(next)] as const);
   expect(steps.length).toBeGreaterThanOrEqual(7);
   expect(steps.filter(([, eur]) => eur < own - 1e-9)).toEqual([]);
+});
+
+describe('where nothing passes, the closest', () => {
+  const closest = (outputV: number, outputA: number) => propose('Test', demand(outputV, outputA, 5, 0.02), europe);
+  const failing = (verdicts: readonly Verdict[]) => verdicts.filter((v) => v.state === 'fails').map((v) => v.id);
+
+  test('misses what cannot be helped, and by little: 13 V from parts that are set in steps', () => {
+    const { verdicts, design, shortfall, reasons } = closest(13, 0.5);
+    expect(failing(verdicts)).toEqual(['output-window']);
+    expect(shortfall).toMatch(/it fails on output within its window\.$/);
+    // Its spread alone is more than ±5 %; its valley and its junction are as they should be.
+    expect(design.regulator.kind).toBe('adjustable');
+    expect(reasons[0]!.text).toMatch(/the valley stays [\d.]+ m?V above/);
+    expect(reasons[3]!.text).toMatch(/K\/W sink keeps the junction at/);
+  });
+
+  test('24 V at 2.5 A: what no sink can cool is told with the largest, and its words name what fails', () => {
+    const { verdicts, design, shortfall, reasons } = closest(24, 2.5);
+    expect(failing(verdicts)).toContain('junction');
+    expect(failing(verdicts)).not.toContain('headroom');
+    expect(design.heat.sinkKPerW).toBe(0.5);
+    const told = /even a 0\.5 K\/W sink leaves the junction at (\d+) °C\.$/.exec(reasons[3]!.text)!;
+    expect(Number(told[1])).toBeCloseTo(studyDesign(design).high.heat!.junctionC, -0.4);
+    const titles = verdicts.filter((v) => v.state === 'fails').map((v) => v.title.toLowerCase());
+    expect(shortfall.endsWith(`it fails on ${titles.join(', ')}.`)).toBe(true);
+  });
+
+  test('is no further from passing than sets put together by hand', () => {
+    const { verdicts, design } = closest(15, 2.5);
+    const own = distress(verdicts);
+    for (const ratedV of [12, 15, 18, 20, 24])
+      for (const capacitanceF of [4700e-6, 10e-3, 22e-3]) {
+        const byHand = applyPatch(design, {
+          transformer: { ratedV, ratedVA: 100 },
+          reservoir: { capacitanceF: nearestInDecades(capacitanceF, E6), ratedV: 50 },
+        });
+        expect([ratedV, capacitanceF, distress(judge(studyDesign(byHand))) >= own]).toEqual([
+          ratedV,
+          capacitanceF,
+          true,
+        ]);
+      }
+  });
 });
 
 describe('a search that can be watched', () => {

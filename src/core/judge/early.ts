@@ -46,13 +46,15 @@ const ALIKE = 1e-3;
 
 /**
  * Whether a design is further from passing than `most` (as distress() counts). What is found in one circumstance is never
- * taken back by another, so most designs are seen through in one or two. False is no promise.
+ * taken back by another, so most designs are seen through in one or two.
+ * @param but rules that do not count
  */
-export function exceeds(study: Study, most: number): boolean {
+export function exceeds(study: Study, most: number, but: readonly RuleId[] = []): boolean {
   if (most === Infinity) return false;
+  const rules = SOONEST.filter((id) => !but.includes(id));
   for (const at of [[CONDITIONS.low], [CONDITIONS.low, CONDITIONS.idle], undefined]) {
     let sum = 0;
-    for (const id of SOONEST) {
+    for (const id of rules) {
       const { occasion } = ruleOf(id);
       if (at && occasion === 'once') continue;
       const worst = deciding(findingsOf(study, ruleOf(id), at));

@@ -8,12 +8,13 @@ import { mainModel } from '@/core/design/outputs';
 import { dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { sourceWords } from '@/core/design/words';
 import { openVolts } from '@/core/parts/dc-source';
-import { failedAt, type EarlyFailure } from '@/core/judge/early';
+import { exceeds, failedAt, type EarlyFailure } from '@/core/judge/early';
 import { countFails, distress, judge } from '@/core/judge/judge';
 import { earlyGroups, ruleOf, rulesDeciding, type RuleId } from '@/core/judge/rules';
 import type { StationId, Verdict } from '@/core/judge/verdict';
 import { JUNCTION_CLASSES, diodeClass, type DiodeClass } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
+import type { RegulatorModel } from '@/core/parts/regulators/model';
 import { STANDARD_SECONDARY_V, STANDARD_VA } from '@/core/parts/transformer';
 import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
 import { CAPACITOR_VOLTS, E6, nearestInDecades, stepInDecades } from '@/core/quantity/preferred';
@@ -126,7 +127,16 @@ export function* proposing(
     affordable.push(...eased(next, look, COMFORT * bestEur));
     yield { simulated, passing: passing.length };
   }
-  const winner = affordable[0] ?? nearest(failing, look) ?? look(blank);
+  let winner = affordable[0];
+  if (!winner) {
+    const closest = nearest(
+      [...failing].sort((a, b) => b.why.left - a.why.left),
+      look,
+    );
+    let step = closest.next();
+    for (; !step.done; step = closest.next()) yield { simulated, passing: 0 };
+    winner = step.value ?? look(blank) ?? undefined;
+  }
   if (!winner) throw new SolveError('No starting point for this load could be calculated.');
   return {
     design: winner.design,
@@ -141,15 +151,28 @@ export function* proposing(
 
 type Look = (design: Design, study?: Study) => Candidate | null;
 
-/** Sets given up early are judged in full before one of them is called the closest. */
-const CLOSEST_AMONG = 8;
+/** What is cured by other diodes or another sink says nothing about a set that has not got its own yet. */
+const CURED_LATER = [...rulesDeciding('rectifier'), ...rulesDeciding('sink')];
 
-function nearest(failing: readonly GivenUp[], look: Look): Candidate | undefined {
-  return [...failing]
-    .sort((a, b) => b.why.left - a.why.left)
-    .slice(0, CLOSEST_AMONG)
-    .flatMap((c) => orUnsolved(() => withSink(withDiode(c.design), look)) ?? [])
-    .sort((a, b) => distress(a.verdicts) - distress(b.verdicts))[0];
+/** The set that is least far from passing, among all that were given up, with the can that leaves it so. */
+function* nearest(failing: readonly GivenUp[], look: Look): Generator<void, Candidate | null> {
+  let found: Candidate | null = null;
+  let least = Infinity;
+  function* nearer(designs: readonly Design[]): Generator<void> {
+    for (const design of designs) {
+      const whole = orUnsolved(() =>
+        exceeds(studyDesign(design), least, CURED_LATER) ? null : withSink(withDiode(design), look),
+      );
+      yield;
+      if (!whole || distress(whole.verdicts) >= least) continue;
+      found = whole;
+      least = distress(whole.verdicts);
+    }
+  }
+  yield* nearer(failing.map((c) => c.design));
+  const { design } = (found as Candidate | null) ?? {};
+  if (design) yield* nearer(CANS_F.map((capacitanceF) => applyPatch(design, { reservoir: { capacitanceF } })));
+  return found;
 }
 
 function asFailing({ design, verdicts }: Candidate): GivenUp {
@@ -274,26 +297,36 @@ function withDiode(design: Design): Design {
   return design;
 }
 
-/** The smallest sink that does not fail, none where none is needed. */
+/** None, and the sinks there are, the smallest first. */
+const SINKS: readonly (number | null)[] = [null, ...STANDARD_SINKS_K_PER_W];
+
+/** The smallest sink that does not fail, none where none is needed; the largest where all of them do. */
 function withSink(design: Design, look: Look): Candidate | null {
   const study = studyDesign(design);
   if (!mainModel(design)?.pass.takesSink) return look(design, study);
   const rules = rulesDeciding('sink');
-  for (const sinkKPerW of [null, ...STANDARD_SINKS_K_PER_W]) {
-    const heat = { ...design.heat, sinkKPerW };
-    const cooled = studyWithHeat(study, heat);
-    if (passes(cooled, rules)) return look({ ...design, heat }, cooled);
+  const on = (n: number) => studyWithHeat(study, { ...design.heat, sinkKPerW: SINKS[n]! });
+  // Every larger sink is cooler: halving finds the least that will do.
+  let high = SINKS.length - 1;
+  let sunk = on(high);
+  for (let low = -1; high - low > 1;) {
+    const middle = Math.floor((low + high) / 2);
+    const cooler = on(middle);
+    if (passes(cooler, rules)) {
+      high = middle;
+      sunk = cooler;
+    } else low = middle;
   }
-  return look(design, study);
+  return look(sunk.design, sunk);
 }
 
-/** A set with one part a step larger, or two: what may bring more in hand for little money. */
+/** A set with one part a step larger, a sink two: what may bring more in hand for little money. */
 function eased({ design, study }: Candidate, look: Look, mostEur: number): Candidate[] {
-  const { heat, reservoir, rectifier } = design;
+  const { heat, reservoir } = design;
   const sinks = STANDARD_SINKS_K_PER_W;
   const at = heat.sinkKPerW === null ? -1 : sinks.indexOf(heat.sinkKPerW);
   const cooler = mainModel(design)?.pass.takesSink ? [1, 2].flatMap((by) => sinks[at + by] ?? []) : [];
-  const larger = [stepInDecades(reservoir.capacitanceF, E6, 1)].filter((f) => f <= MOST_F);
+  const larger = stepInDecades(reservoir.capacitanceF, E6, 1);
   const canV = CAPACITOR_VOLTS.find((v) => v > reservoir.ratedV);
   const found: Candidate[] = [];
   const add = (next: Design, of?: Study) => {
@@ -305,14 +338,8 @@ function eased({ design, study }: Candidate, look: Look, mostEur: number): Candi
     const warmer = { ...heat, sinkKPerW };
     add({ ...design, heat: warmer }, studyWithHeat(study, warmer));
   }
-  for (const capacitanceF of larger) add(applyPatch(design, { reservoir: { capacitanceF } }));
+  if (larger <= MOST_F) add(applyPatch(design, { reservoir: { capacitanceF: larger } }));
   if (canV) add(applyPatch(design, { reservoir: { ratedV: canV } }));
-  const { technology } = diodeClass(rectifier.diode);
-  const like = DIODES.filter((d) => d.technology === technology);
-  const dearer = like[like.findIndex((d) => d.id === rectifier.diode) + 1];
-  if (hasDiodes(design) && dearer) add(applyPatch(design, { rectifier: ofDiodeClass(dearer.id) }));
-  if (larger[0] && cooler[0])
-    add(applyPatch(design, { reservoir: { capacitanceF: larger[0] }, heat: { sinkKPerW: cooler[0] } }));
   return found;
 }
 
@@ -364,13 +391,10 @@ function reasons(winner: Candidate, failing: readonly GivenUp[]): Proposal['reas
   if (made) {
     lines.push({
       station: 'regulator',
-      text: `${made.name} (${n(made.ratedA, 'A')}): leaves ${q(study.low.outputRippleVpp, 'V')} p-p of ripple, burns ${q(study.high.regulatorW, 'W')} ${at(say.high)}${
-        design.heat.sinkKPerW === null || !made.pass.takesSink
-          ? winner.verdicts.some((v) => v.id === 'junction' && v.state === 'fails')
-            ? ', too much without a sink'
-            : ', which it stands without a sink'
-          : `; a ${n(design.heat.sinkKPerW, 'K/W')} sink keeps the junction at ${q(study.high.heat!.junctionC, '°C')}, its own metal at ${q(study.high.heat!.sinkC, '°C')}`
-      }.`,
+      text: `${made.name} (${n(made.ratedA, 'A')}): leaves ${q(study.low.outputRippleVpp, 'V')} p-p of ripple, burns ${q(study.high.regulatorW, 'W')} ${at(say.high)}${stands(
+        winner,
+        made,
+      )}.`,
     });
   } else {
     lines.push({
@@ -379,6 +403,19 @@ function reasons(winner: Candidate, failing: readonly GivenUp[]): Proposal['reas
     });
   }
   return lines;
+}
+
+/** What a regulator's junction comes to, and on what. */
+function stands({ design, study, verdicts }: Candidate, { pass }: RegulatorModel): string {
+  const { sinkKPerW } = design.heat;
+  const fails = verdicts.some((v) => v.id === 'junction' && v.state === 'fails');
+  const { junctionC, sinkC } = study.high.heat!;
+  if (sinkKPerW === null || !pass.takesSink)
+    return fails ? `, too much without a sink: ${q(junctionC, '°C')} inside` : ', which it stands without a sink';
+  const sink = `${n(sinkKPerW, 'K/W')} sink`;
+  return fails
+    ? `; even a ${sink} leaves the junction at ${q(junctionC, '°C')}`
+    : `; a ${sink} keeps the junction at ${q(junctionC, '°C')}, its own metal at ${q(sinkC, '°C')}`;
 }
 
 function shortfall(demand: Ask, winner: Candidate): string {
