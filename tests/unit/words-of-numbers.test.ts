@@ -1,3 +1,4 @@
+import { unbroken } from '@/core/quantity/unbroken';
 import { rangeFault } from '@/core/design/limits';
 import { formatForInput, formatNominal, formatQuantity, capitalised } from '@/core/quantity/format';
 import { parseLoad } from '@/core/quantity/load';
@@ -205,4 +206,9 @@ describe('what can be bought', () => {
     // The geometric middle of 4.7 and 6.8 is 5.65.
     expect([nearestInDecades(5.6, E6), nearestInDecades(5.7, E6), nearestInDecades(4.7, E6)]).toEqual([4.7, 6.8, 4.7]);
   });
+});
+
+test('a number keeps its unit with it where a line ends', () => {
+  expect(unbroken('118 °C, 4.7 kΩ and 5 % at 230 V.')).toBe('118\u00a0°C, 4.7\u00a0kΩ and 5\u00a0% at 230\u00a0V.');
+  expect(unbroken('type 7812, then the next')).toBe('type 7812, then the next');
 });

@@ -6,6 +6,7 @@ import { arrangementWords, ratingWords, sourceWords, windingWords } from '@/core
 import type { Verdict } from '@/core/judge/verdict';
 import type { Summary } from '@/core/picture/summary';
 import { formatNominal } from '@/core/quantity/format';
+import { unbroken } from '@/core/quantity/unbroken';
 import type { Reason } from '@/core/size/propose';
 import { figureText } from '@/core/study/figure';
 import { StateSign } from '@/ui/state-sign';
@@ -105,7 +106,7 @@ export function ProposalCard({
         {reasons.map((r) => (
           <div key={r.station} className="grid grid-cols-[104px_1fr] gap-3">
             <dt className="font-semibold">{STATION_NAMES[r.station]}</dt>
-            <dd>{r.text}</dd>
+            <dd>{unbroken(r.text)}</dd>
           </div>
         ))}
       </dl>

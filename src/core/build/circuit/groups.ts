@@ -1,6 +1,7 @@
 import { GROUND, type Net, type Netlist, type NetPart } from '@/core/netlist/netlist';
 import { referencesOf } from '@/core/netlist/references';
 import { pinoutOf } from '../pinouts';
+import { unbroken } from '@/core/quantity/unbroken';
 import { wrapped, type Group } from './drawing';
 
 /** The netlist as it is drawn: what stands side by side and is alike is one group, each one's own nets one net. */
@@ -46,7 +47,7 @@ export function labelOf(group: Group): string[] {
   const count = group.length > 1 && kind !== 'transistor' ? `${group.length} × ` : '';
   return [
     referencesOf(group),
-    ...wrapped(`${count}${value}`.replace(/(\d) (?=[a-zµΩ%°]+\b|Ω)/gi, '$1\u00a0')),
+    ...wrapped(unbroken(`${count}${value}`)),
     ...(rating ? [rating] : []),
     ...tabLine(group[0]),
   ];
