@@ -1,5 +1,5 @@
 // One run over a plain circuit, for the machine: the same as src/core/solve does for every circuit, line for line, where
-// nothing bends but diodes, every potential is tied down and chokes keep their inductance. The pieces of this folder
+// nothing bends but diodes and chokes keep their inductance. The pieces of this folder
 // are one program, put one behind the other by `npm run native`, which compiles them into src/core/solve/native/compiled.ts;
 // the names of sizes, offsets, arrays and numbers, and bind(), come from src/core/solve/native/fields.ts.
 // What it does not know how to go on with it hands back (a negative answer): the general way then takes the whole run.
@@ -57,6 +57,8 @@ let count: i32 = 0;
 let apart: bool = true;
 /** Whether the stage just solved was one in closed form. */
 let closed: bool = false;
+/** Whether potentials that float were not found: the slow and sure way is not known here. */
+let lost: bool = false;
 /** Kept values of the omega function. */
 let fine: usize = 0;
 let coarse: usize = 0;

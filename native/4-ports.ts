@@ -247,12 +247,90 @@ function solvePorts(): bool {
   for (let h = ports - 1; h >= bends; h--) {
     for (let p = 0; p < h; p++) put(drives, p, f(drives, p) - f(d, o_z + p * ports + h) * f(drives, h));
   }
+  if (floats) {
+    if (!together()) {
+      lost = true;
+      return false;
+    }
+  }
   // What conducted together at the last instant most likely still does.
-  if (!(apart ? settle() : (count == 2 && pair()) || newton() || settle())) return false;
+  else if (!(apart ? settle() : (count == 2 && pair()) || newton() || settle())) return false;
   for (let h = bends; h < ports; h++) {
     let drive = f(drives, h);
     for (let j = 0; j < h; j++) drive -= f(d, o_z + h * ports + j) * f(portA, j);
     put(portA, h, drive / f(d, o_ohm + h));
   }
   return true;
+}
+
+/** Newton's method on the currents that flow and the floating potentials at once, from where they last stood. */
+function together(): bool {
+  const d = level;
+  const leakS = f(numbers, N_floatLeakS);
+  const typical = f(numbers, N_typicalA);
+  for (let iteration = 0; iteration < 25; iteration++) {
+    work += <f64>bends * (<f64>bends + LAW) + elimination(bends + floats);
+    let worst: f64 = 0;
+    let m = 0;
+    for (let p = 0; p < bends; p++) {
+      const w = int(floatOf, p);
+      let drive = f(drives, p) + (w < 0 ? 0 : f(floatSign, p) * f(floatV, w));
+      for (let j = 0; j < bends; j++) if (j != p) drive -= f(d, o_z + p * ports + j) * f(portA, j);
+      put(shifted, p, drive);
+      const amps = own(p, drive);
+      const miss = amps - f(portA, p);
+      if (!int(live, p)) {
+        if (Math.abs(miss) * f(d, o_ohm + p) > 1e-9) worst = Math.max(worst, 2);
+        put(portA, p, amps);
+        continue;
+      }
+      put(right, m, miss);
+      putInt(active, m++, p);
+      const weight = (Math.abs(miss) * f(d, o_ohm + p)) / (1e-9 * f(theta, p));
+      if (weight > worst) worst = weight;
+    }
+    const size = m + floats;
+    for (let r = 0; r < m; r++) {
+      const p = int(active, r);
+      for (let c = 0; c < m; c++) {
+        put(portMatrix, r * size + c, r == c ? 1 : f(slope, p) * f(d, o_z + p * ports + int(active, c)));
+      }
+      for (let w = 0; w < floats; w++) {
+        put(portMatrix, r * size + m + w, int(floatOf, p) == w ? -f(slope, p) * f(floatSign, p) : 0);
+      }
+    }
+    let balanced = worst < 1;
+    for (let w = 0; w < floats; w++) {
+      const row = (m + w) * size;
+      for (let c = 0; c < size; c++) put(portMatrix, row + c, 0);
+      let sum: f64 = 0;
+      for (let p = 0; p < bends; p++) {
+        if (int(floatOf, p) != w) continue;
+        const sign = f(floatSign, p);
+        sum += sign * (f(portA, p) + leakS * (f(shifted, p) - f(d, o_z + p * ports + p) * f(portA, p)));
+        put(portMatrix, row + m + w, f(portMatrix, row + m + w) + leakS);
+        for (let c = 0; c < m; c++) {
+          const j = int(active, c);
+          const part = sign * ((j == p ? 1 : 0) - leakS * f(d, o_z + p * ports + j));
+          put(portMatrix, row + c, f(portMatrix, row + c) + part);
+        }
+      }
+      put(right, m + w, -sum);
+      if (!(Math.abs(sum) < 1e-13 * typical)) balanced = false;
+    }
+    if (balanced) return true;
+    if (!solveLinear(portMatrix, size, right)) return false;
+    let close = true;
+    for (let r = 0; r < m; r++) {
+      const p = int(active, r);
+      put(portA, p, f(portA, p) + f(right, r));
+      if (!(Math.abs(f(right, r)) * f(d, o_ohm + p) < 1e-5 * f(theta, p))) close = false;
+    }
+    for (let w = 0; w < floats; w++) {
+      put(floatV, w, f(floatV, w) + f(right, m + w));
+      if (!(Math.abs(f(right, m + w)) < 1e-7 * f(numbers, N_peakV))) close = false;
+    }
+    if (close) return true;
+  }
+  return false;
 }

@@ -3,7 +3,7 @@
 function pass(e: f64, outcomes: i32): bool {
   work += <f64>(ports * states + outcomes * (states + ports)) + LAW;
   const d = level;
-  closed = apart && solveApart(e, outcomes);
+  closed = floats == 0 && apart && solveApart(e, outcomes);
   if (!closed) {
     for (let p = 0; p < ports; p++) {
       let sum = f(uE, p) * e + f(d, o_uC + p);
@@ -69,8 +69,8 @@ function sense(s: i32): void {
   const out = at(sensitivity, s * states * states);
   for (let n = 0; n < states * states; n++) put(out, n, f(d, o_y + n));
   for (let n = 0; n < states; n++) put(out, n * (states + 1), f(out, n * (states + 1)) + 1);
-  if (count == 0) return;
-  if (count == 1) {
+  if (floats == 0 && count == 0) return;
+  if (floats == 0 && count == 1) {
     const p = int(alive, 0);
     for (let n = 0; n < states; n++) {
       const part = f(d, o_yP + n * ports + p) * f(slope, p);
@@ -100,7 +100,7 @@ function sense(s: i32): void {
 /** d(i)/d(u) where several conduct. */
 function respond(): void {
   const d = level;
-  if (count == 2) {
+  if (floats == 0 && count == 2) {
     for (let n = 0; n < ports * ports; n++) put(response, n, 0);
     const a = int(alive, 0);
     const b = int(alive, 1);
@@ -113,16 +113,24 @@ function respond(): void {
     put(response, b * ports + a, (-ba * f(slope, a)) / det);
     return;
   }
+  const size = bends + floats;
+  for (let n = 0; n < size * size; n++) put(portMatrix, n, 0);
   for (let k = 0; k < bends; k++) {
-    for (let j = 0; j < bends; j++)
-      put(portMatrix, k * bends + j, j == k ? 1 : f(slope, k) * f(d, o_z + k * ports + j));
+    const row = k * size;
+    for (let j = 0; j < bends; j++) put(portMatrix, row + j, j == k ? 1 : f(slope, k) * f(d, o_z + k * ports + j));
+    const w = int(floatOf, k);
+    if (w < 0) continue;
+    const under = (bends + w) * size;
+    put(portMatrix, row + bends + w, -f(slope, k) * f(floatSign, k));
+    put(portMatrix, under + k, f(floatSign, k));
+    put(portMatrix, under + bends + w, f(portMatrix, under + bends + w) + f(numbers, N_floatLeakS));
   }
-  if (!invert(portMatrix, bends, portInverse)) {
+  if (!invert(portMatrix, size, portInverse)) {
     for (let n = 0; n < ports * ports; n++) put(response, n, 0);
     return;
   }
   for (let k = 0; k < bends; k++) {
-    for (let j = 0; j < bends; j++) put(response, k * ports + j, f(portInverse, k * bends + j) * f(slope, j));
+    for (let j = 0; j < bends; j++) put(response, k * ports + j, f(portInverse, k * size + j) * f(slope, j));
   }
 }
 
@@ -154,5 +162,6 @@ function write(record: usize, t: f64, e: f64, kAt: i32): void {
   to = copy(to, stageX, states);
   to = copy(to, at(k, kAt), states);
   to = copy(to, nodeV, nodes);
-  copy(to, loadA, rails);
+  to = copy(to, loadA, rails);
+  copy(to, floatV, floats);
 }

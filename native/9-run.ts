@@ -14,6 +14,7 @@ export function run(tableAt: usize, fresh: bool, from: f64, record: bool, carry:
   work = 0;
   count = 0;
   apart = true;
+  lost = false;
   for (let p = 0; p < ports; p++) {
     putInt(live, p, 0);
     put(portA, p, 0);
@@ -37,7 +38,7 @@ export function run(tableAt: usize, fresh: bool, from: f64, record: bool, carry:
   let forced: f64 = 0;
   let usual = wanted;
   let calm = 9;
-  if (!derive(t, carry)) return -1;
+  if (!derive(t, carry) || lost) return -1;
   let quiet = quietNow(Infinity);
   if (quiet) wanted = QUIET * periodS;
   let starting = false;
@@ -90,6 +91,7 @@ export function run(tableAt: usize, fresh: bool, from: f64, record: bool, carry:
       }
       setStep(index, GAMMA * h);
       const solved = takeStages(t, h, record, carry);
+      if (lost) return -8;
       const error = solved ? errorOf(h) : 1e3;
       if (error != error) return -4;
       if (error > 1 && h > SHORTEST * periodS) {

@@ -60,11 +60,15 @@ export function newPortState({ ports, floats }: Circuit): PortState {
   };
 }
 
+/** What a floating winding leaks to ground, S. */
+export const floatLeak = ({ typicalA, peakV }: Circuit): number => (1e-7 * typicalA) / peakV;
+
 /** Takes over the values of a circuit of the same shape; nothing conducts yet. */
-export function loadPorts(state: PortState, { ports, typicalA, peakV }: Circuit): void {
+export function loadPorts(state: PortState, circuit: Circuit): void {
+  const { ports, typicalA, peakV } = circuit;
   state.typicalA = typicalA;
   state.peakV = peakV;
-  state.leakS = (1e-7 * typicalA) / peakV;
+  state.leakS = floatLeak(circuit);
   for (let k = 0; k < ports.length; k++) {
     const port = ports[k]!;
     state.theta[k] = port.thetaV;

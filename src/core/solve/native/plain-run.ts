@@ -2,6 +2,7 @@ import type { Circuit } from '@/core/circuit/assemble';
 import { dropV } from '@/core/circuit/port';
 import { stops, type Mains } from '../emf';
 import { LEAK_SHARE } from '../level';
+import { floatLeak } from '../port-state';
 import { CEASED, LARGE } from '../turn-off';
 import { ABOUT_TO_CONDUCT } from '../turn-on';
 import { DOUBLES, INTS, NUMBERS, OFFSETS, SIZES, type Double, type Named, type Size } from './fields';
@@ -43,14 +44,12 @@ export interface PlainRun {
 }
 
 /**
- * Whether a circuit is plain: nothing bends but diodes, every potential is tied down, chokes keep their inductance, and
- * something stores charge.
+ * Whether a circuit is plain: nothing bends but diodes, chokes keep their inductance, and something stores charge.
  */
 function isPlain(shape: Circuit): boolean {
   const bends = shape.ports.length - shape.acPorts.length;
   return (
     shape.states > 0 &&
-    shape.floats === 0 &&
     shape.ports.every((p, n) => p.law === 'diode' || p.law === 'open' || n >= bends) &&
     shape.rails.every((r) => r.load.extra === null) &&
     shape.elements.every((e) => e.kind !== 'inductor' || e.halfAtA === Infinity)
@@ -88,6 +87,7 @@ function runIn(slot: Slot, shape: Circuit, stride: number): PlainRun | null {
   size('slotNext', slot.rest().from);
   size('slotEnd', slot.rest().end);
   shape.ports.forEach((p, n) => (d('share')[n] = p.share));
+  shape.ports.forEach((p, n) => (d('floatSign')[n] = p.floatSign));
   d('touchSign').set(told.touchSigns);
   d('intoSign').set(told.intoSigns);
   const { code } = slot;
@@ -113,6 +113,9 @@ function runIn(slot: Slot, shape: Circuit, stride: number): PlainRun | null {
       set('leakS', (LEAK_SHARE * next.typicalA) / next.peakV);
       set('longestS', gridS[0]!);
       set('quietA', 1e-2 * ABOUT_TO_CONDUCT * next.typicalA);
+      set('typicalA', next.typicalA);
+      set('floatLeakS', floatLeak(next));
+      d('floatV').fill(0);
       set('ceasedA', CEASED * next.typicalA);
       set('largeA', LARGE * next.typicalA);
       set('first', firstS);

@@ -40,7 +40,8 @@ export function plainShape(shape: Circuit, stride: number): PlainShape {
     MOST_KEYS,
     pieces.reduce((p, n) => p * n, 1),
   );
-  const watched = ports.flatMap((p, n) => (rectifies(p) && p.into.length > 0 ? [n] : []));
+  const watched = ports.flatMap((p, n) => (rectifies(p) && p.floating < 0 && p.into.length > 0 ? [n] : []));
+  const known = nP + shape.floats;
   const touched = ports.map((p) =>
     p.into.flatMap(({ input, sign }) => {
       const { plus, minus } = inputs[input]!;
@@ -74,9 +75,9 @@ export function plainShape(shape: Circuit, stride: number): PlainShape {
     portA: nP,
     slope: nP,
     more: nP,
-    right: nP,
-    portMatrix: nP * nP,
-    portInverse: nP * nP,
+    right: known,
+    portMatrix: known * known,
+    portInverse: known * known,
     drives: nP,
     base: nX,
     outcome: nX + rails.length,
@@ -108,6 +109,9 @@ export function plainShape(shape: Circuit, stride: number): PlainShape {
     inputSlope: inputs.length,
     waiting: bends,
     waitingV: TOLD.length * watched.length,
+    floatSign: nP,
+    floatV: shape.floats,
+    shifted: nP,
     intoSign: ports.flatMap((p) => p.into).length,
     stops: MOST_STOPS,
   };
@@ -134,6 +138,7 @@ export function plainShape(shape: Circuit, stride: number): PlainShape {
     active: ports.map(() => 0),
     watchedPort: watched,
     inputOf: ports.map((p) => p.input),
+    floatOf: ports.map((p) => p.floating),
     eventPort: eventful,
     chokeState: chokeOf,
     alone: ports.map((_, n) => (sharesWinding(n) ? 0 : 1)),
@@ -146,6 +151,7 @@ export function plainShape(shape: Circuit, stride: number): PlainShape {
     states: nX,
     ports: nP,
     bends,
+    floats: shape.floats,
     rails: rails.length,
     nodes,
     elements: elements.length,
