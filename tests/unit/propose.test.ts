@@ -70,6 +70,9 @@ test('what is not tried is said, with why', () => {
   const { leftOut, design } = propose('Test', demand(5, 1.5), america);
   expect(leftOut.join(' ')).toMatch(/rated below 1\.5 A/);
   expect(leftOut.join(' ')).toMatch(/Discrete and bench/);
+  // What could only be dearer than the set found is counted, not tried.
+  const dearer = /(\d+) dearer transformers and regulators: a cheaper set passes already\./.exec(leftOut.join(' '))!;
+  expect(Number(dearer[1])).toBeGreaterThan(20);
   // Low-dropout parts are among what is tried: here one is the cheapest.
   expect(design.regulator.kind).toBe('low-dropout');
 });
