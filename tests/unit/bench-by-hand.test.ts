@@ -1,5 +1,8 @@
+import { Warming } from '@/core/bench/row-warmth';
 import { computedLine } from '@/core/bench/load-line';
 import { fitDesign } from '@/core/bench/fit-design';
+import { nextReadings } from '@/core/bench/next-readings';
+import type { Suspicion } from '@/core/bench/suspicions';
 import { measuredOf } from '@/core/bench/measured';
 import { setPuzzle, takeReading } from '@/core/bench/practice';
 import { soakOf } from '@/core/bench/soak';
@@ -9,6 +12,8 @@ import { testPoints } from '@/core/bench/test-points';
 import { applyPatch, type Design } from '@/core/design/design';
 import { withWindingVolts } from '@/core/design/winding-edit';
 import { mainModel } from '@/core/design/outputs';
+import type { Weighed } from '@/core/fit/diagnose';
+import { SolveError } from '@/core/solve/solve-error';
 import { operatingPoint } from '@/core/study/operating-point';
 import { clock, dome, drum, logger, physics } from '../support/demos';
 
@@ -203,4 +208,71 @@ test('the lowest output of a variable supply is read at its own setting', () => 
   const all = testPoints(physics, () => 230).map((p) => p.id);
   expect(new Set(all).size).toBe(all.length);
   expect(all.indexOf('reservoir-idle')).toBeLessThan(all.indexOf('reservoir-loaded'));
+});
+
+describe('what to read next, where no computed reading tells anything', () => {
+  /** A suspicion no circuit answers: only checks without power speak of it. */
+  const believed = (fault: string, probability: number) =>
+    ({
+      hypothesis: {
+        fault,
+        unknowns: [],
+        severities: [],
+        over: () => {
+          throw new SolveError('no cycle closes');
+        },
+      },
+      probability,
+      posterior: {},
+    }) as unknown as Weighed<Suspicion>;
+  const gains = (...list: [string, number][]) =>
+    Object.fromEntries(
+      nextReadings(
+        clock,
+        list.map(([f, p]) => believed(f, p)),
+        [],
+      ).map((n) => [n.id, n.gain]),
+    );
+  const bits = (p: number) => -p * Math.log2(p) - (1 - p) * Math.log2(1 - p);
+  const wrong = bits(0.96);
+
+  test('a check that is right 96 times of 100 halves what is half believed, less its own error', () => {
+    // One bit, less what its error leaves open.
+    const even = gains(['diode-open', 0.5], ['reservoir-dry', 0.5]);
+    expect(even['diodes']).toBeCloseTo(1 - wrong, 9);
+    expect(even['reservoir']).toBeCloseTo(1 - wrong, 9);
+    // What it would show of each adds up; what is shared out of less than all is taken of all there is.
+    const three = gains(['diode-open', 0.1], ['diode-short', 0.1], ['reservoir-dry', 0.2], ['source-weak', 0.4]);
+    const share = (p: number) => p * 0.96 + (1 - p) * 0.04;
+    expect(three['diodes']).toBeCloseTo(bits(share(0.2 / 0.8)) - wrong, 9);
+    expect(three['path']).toBeCloseTo(bits(share(0.4 / 0.8)) - wrong, 9);
+    // What nobody believes, or everybody, no check teaches.
+    expect(three['through']).toBeUndefined();
+    expect(gains(['diode-open', 1])).toEqual({});
+  });
+
+  test('the quicker of two that tell alike comes first', () => {
+    const order = nextReadings(clock, [believed('diode-open', 0.5), believed('reservoir-dry', 0.5)], []).map(
+      (n) => n.id,
+    );
+    // Four minutes against six.
+    expect(order).toEqual(['diodes', 'reservoir']);
+  });
+});
+
+describe('as the load changes hands', () => {
+  test('copper warms towards the square of the load and cools again, a source of direct current has none', () => {
+    const warming = new Warming(clock);
+    const cold = warming.state.copperC!;
+    warming.pass(1e6, clock.demand.outputA, 230);
+    const full = warming.state.copperC! - cold;
+    expect(full).toBeGreaterThan(10);
+    warming.pass(1e6, 0.5 * clock.demand.outputA, 230);
+    expect(warming.state.copperC! - cold).toBeCloseTo(0.25 * full, 6);
+    warming.rest();
+    expect(warming.state.copperC).toBe(cold);
+    const battery = new Warming(logger);
+    battery.pass(1e6, logger.demand.outputA, 12);
+    expect(battery.state.copperC).toBeUndefined();
+  });
 });

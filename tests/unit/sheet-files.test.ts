@@ -266,3 +266,24 @@ test('the verdicts as CSV: each with its figure in SI and its limit', () => {
     `"${first.title}",${first.state},${first.figure.value},${first.figure.unit},${first.relation},${first.limit}`,
   );
 });
+
+test('bytes to letters and back at their ends: 65,535 is three letters, one more is none', () => {
+  expect(toBase45(Uint8Array.of(255, 255))).toBe('FGW');
+  expect(fromBase45('FGW')).toEqual(Uint8Array.of(255, 255));
+  // 16 + 16·45 + 32·45² = 65,536.
+  expect(fromBase45('GGW')).toBeNull();
+  expect(toBase45(Uint8Array.of(255))).toBe('U5');
+  expect(fromBase45('U5')).toEqual(Uint8Array.of(255));
+  expect(fromBase45('V5')).toBeNull();
+  expect([fromBase45('A'), fromBase45('ab'), fromBase45('')]).toEqual([null, null, new Uint8Array()]);
+});
+
+test('a label with its warning takes no more height than one without', () => {
+  const of = (hazard: string | null) => labelOf(clock, { hazard, day: DAY, kept: null });
+  for (const hMm of [14, 18, 30]) {
+    const low = (hazard: string | null) =>
+      Math.max(...labelDrawing(of(hazard), { wMm: 62, hMm }).texts.map((t) => t.yMm));
+    expect(low('60 V')).toBeLessThanOrEqual(hMm - 1.5 + 1e-9);
+    expect(low(null)).toBeLessThanOrEqual(hMm - 1.5 + 1e-9);
+  }
+});
