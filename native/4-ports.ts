@@ -1,13 +1,34 @@
 // The currents of all ports at one instant: apart-stage.ts, ports.ts and port-response.ts of src/core/solve.
 
+/** What a port's row in closed form comes to, of what conducts nothing yet. */
+// @ts-ignore: decorator
+@inline
+function ofGiven(p: i32, e: f64): f64 {
+  const from = o_row + p * o_rowWidth;
+  let sum = f(level, from) * e + f(level, from + 1);
+  for (let g = 0; g < states; g++) sum += f(level, from + 2 + g) * f(base, g);
+  return sum;
+}
+
+/** The same with what conducts. */
+// @ts-ignore: decorator
+@inline
+function ofAll(p: i32, e: f64): f64 {
+  const from = o_row + p * o_rowWidth + 2 + states;
+  let sum = ofGiven(p, e);
+  for (let b = 0; b < count; b++) {
+    const q = int(alive, b);
+    sum += f(level, from + q) * f(more, q);
+  }
+  return sum;
+}
+
 /** The usual instant, in closed form. */
 function solveApart(e: f64, outcomes: i32): bool {
   const d = level;
   for (let a = 0; a < count; a++) {
     const p = int(alive, a);
-    const from = o_row + p * o_rowWidth;
-    let z = f(d, from) * e + f(d, from + 1);
-    for (let g = 0; g < states; g++) z += f(d, from + 2 + g) * f(base, g);
+    const z = ofGiven(p, e);
     if (!(z >= OFF)) return false;
     const w = wrightOmega(z);
     put(more, p, w * f(d, o_perAmp + p));
@@ -19,13 +40,7 @@ function solveApart(e: f64, outcomes: i32): bool {
       next++;
       continue;
     }
-    const from = o_row + p * o_rowWidth;
-    let z = f(d, from) * e + f(d, from + 1);
-    for (let g = 0; g < states; g++) z += f(d, from + 2 + g) * f(base, g);
-    for (let b = 0; b < count; b++) {
-      const q = int(alive, b);
-      z += f(d, from + 2 + states + q) * f(more, q);
-    }
+    const z = ofAll(p, e);
     if (z > OFF) return false;
     put(waiting, p, z);
     put(portA, p, -f(saturation, p));
@@ -34,16 +49,7 @@ function solveApart(e: f64, outcomes: i32): bool {
     const p = int(alive, a);
     put(portA, p, f(more, p) - f(saturation, p));
   }
-  for (let h = bends; h < ports; h++) {
-    const from = o_row + h * o_rowWidth;
-    let amps = f(d, from) * e + f(d, from + 1);
-    for (let g = 0; g < states; g++) amps += f(d, from + 2 + g) * f(base, g);
-    for (let b = 0; b < count; b++) {
-      const q = int(alive, b);
-      amps += f(d, from + 2 + states + q) * f(more, q);
-    }
-    put(portA, h, amps);
-  }
+  for (let h = bends; h < ports; h++) put(portA, h, ofAll(h, e));
   for (let n = 0; n < outcomes; n++) {
     let sum = f(d, o_rest + n);
     for (let g = 0; g < states; g++) sum += f(d, o_y + n * states + g) * f(base, g);
