@@ -13,8 +13,12 @@ import { lossesOf } from '@/core/study/losses';
 import { mostWords } from '@/core/study/most-words';
 import { operatingPoint } from '@/core/study/operating-point';
 import { technologies } from '@/core/study/regulator-schools';
-import { firstSurge } from '@/core/study/study';
+import { firstSurge, studyDesign } from '@/core/study/study';
+import { reverseDiodeWays } from '@/core/study/reverse-diode';
+import { billOf } from '@/core/study/bill';
+import { neededV } from '@/core/study/point';
 import { scopeTraces } from '@/core/study/traces';
+import { JUNCTION_CLASSES } from '@/core/parts/diode';
 import { diodeHeat } from '@/core/study/warmth';
 import { clock, dome, drum, logger, radio } from '../support/demos';
 
@@ -215,4 +219,74 @@ test('an adapter’s own limit holds the first charge, and heats the diode for l
   expect(half.i2t / free.i2t).toBeCloseTo(0.5, 6);
   const above = with_(2 * free.peakA);
   expect([above.peakA, above.limitedA]).toEqual([free.peakA, null]);
+});
+
+test('a diode in the lead is the cheapest of its kind that bears load, surge and swapped leads', () => {
+  const ways = reverseDiodeWays(logger);
+  expect(ways.map((w) => w.id)).toEqual(['none', 'Schottky', 'silicon']);
+  const amps = operatingPoint(logger, 'low').solution.windings[0]!.meanA;
+  const surgeA = firstSurge(logger).peakA;
+  for (const technology of ['Schottky', 'silicon'] as const) {
+    const chosen = applyPatch(logger, ways.find((w) => w.id === technology)!.patch).rectifier.diode;
+    // 1.3 times the current and the surge, 2.4 times the volts: of those that are left, none is cheaper.
+    const volts = logger.source.kind === 'battery' ? logger.source.freshV : Infinity;
+    const fit = JUNCTION_CLASSES.filter(
+      (d) =>
+        d.technology === technology &&
+        d.averageA >= 1.3 * amps &&
+        d.surgeA >= 1.3 * surgeA &&
+        d.reverseV >= 2.4 * volts,
+    );
+    expect(fit.map((d) => d.id)).toContain(chosen);
+    const eur = (id: string) => diodeClass(id).priceEur;
+    expect(eur(chosen)).toBe(Math.min(...fit.map((d) => d.priceEur)));
+  }
+  expect(reverseDiodeWays(clock)).toEqual([]);
+});
+
+describe('a can behind the reservoir', () => {
+  const filtered = applyPatch(clock, {
+    filter: {
+      after: [
+        { kind: 'resistor', resistanceOhm: 1 },
+        { kind: 'capacitor', capacitanceF: 1000e-6, ratedV: 50 },
+      ],
+    },
+  });
+
+  test('has to bear what it idles at, and warms by its own ripple', () => {
+    const study = studyDesign(filtered);
+    const line = billOf(study).find((l) => /^Capacitor 1000 µF 50 V/.test(l.what))!;
+    const idleV = study.idle.solution.elements[0]!.at(-1)!.maxV;
+    const asked = /([\d.]+) V/.exec(line.needed)!;
+    expect(Number(asked[1]) / idleV).toBeGreaterThan(0.99);
+    expect(Number(asked[1]) / idleV).toBeLessThan(1.2);
+    const { rows } = heatView(filtered, 'high', null)!;
+    const can = rows.find((r) => r.name === 'Filter capacitor 1000 µF')!;
+    const { rmsA } = study.high.solution.elements[0]!.at(-1)!;
+    expect(rmsA).toBeGreaterThan(0.01);
+    expect(can.watts).toBeGreaterThan(0);
+    // Behind a resistor it has a small part of what the reservoir has.
+    expect(can.watts).toBeLessThan(rows.find((r) => r.id === 'reservoir')!.watts);
+  });
+
+  test('is a place for the probe of its own; without it the reservoir is the rail', () => {
+    const ids = (d: Design) => scopeTraces(d, { kind: 'steady' }, 'nominal').traces.map((t) => t.id);
+    expect(ids(filtered)).toContain('rail-v-0');
+    expect(ids(clock)).not.toContain('rail-v-0');
+    expect(ids(clock)).toContain('reservoir-v-0');
+  });
+});
+
+test('of two rails the one that draws more says what the regulators need', () => {
+  const needs = (plusA: number, minusA: number | null) =>
+    neededV(
+      applyPatch(drum, {
+        demand: { outputV: 15, outputA: plusA, negativeA: minusA },
+        regulator: { kind: 'low-dropout', part: 'ldo-1a5', outputV: 15, boardCm2: 6 },
+      }),
+    )!;
+  expect(needs(0.2, 0.8)).toBe(needs(0.8, null));
+  expect(needs(0.8, 0.2)).toBe(needs(0.8, null));
+  expect(needs(0.2, null)).toBeLessThan(needs(0.8, null));
 });
