@@ -1,4 +1,8 @@
 import { Warming } from '@/core/bench/row-warmth';
+import { bandSvg } from '@/core/bench/band-svg';
+import { nextStep } from '@/core/bench/next-step';
+import { mainsForReadings } from '@/core/bench/readings';
+import { stagesOf } from '@/core/bench/stages';
 import { computedLine } from '@/core/bench/load-line';
 import { fitDesign } from '@/core/bench/fit-design';
 import { nextReadings } from '@/core/bench/next-readings';
@@ -275,4 +279,91 @@ describe('as the load changes hands', () => {
     battery.pass(1e6, logger.demand.outputA, 12);
     expect(battery.state.copperC).toBeUndefined();
   });
+});
+
+const read = (point: string, value: number, mainsV = 230, at = '2026-11-01T10:00:00.000Z') =>
+  ({ point, value, mainsV, at, fedFrom: 'mains', note: '' }) as unknown as Design['bench']['readings'][number];
+
+describe('power-up, stage by stage', () => {
+  const points = (d: Design) => stagesOf(d).map((s) => [s.name, s.points, s.more]);
+
+  test('from the mains with a regulator; without one; from a battery', () => {
+    expect(points(clock)).toEqual([
+      ['Before anything', [], ['mains']],
+      ['Transformer alone', ['secondary-open'], []],
+      ['Rectifier and reservoir', ['reservoir-idle'], []],
+      ['Regulator', ['output-idle'], []],
+      ['Light load', [], ['reservoir-light', 'output-light']],
+      ['Full load', ['reservoir-loaded', 'reservoir-ripple', 'output-loaded'], ['load-current', 'ripple-meter']],
+      ['After half an hour', ['sink-warm'], []],
+    ]);
+    const names = (d: Design) => stagesOf(d).map((s) => s.name);
+    expect(names(dome)).not.toContain('Regulator');
+    expect(names(dome)).not.toContain('After half an hour');
+    expect(points(dome)[3]).toEqual(['Light load', [], ['reservoir-light']]);
+    expect(points(logger)[0]).toEqual(['Before anything', ['mains'], []]);
+    expect(names(logger)).not.toContain('Transformer alone');
+    expect(stagesOf(logger).flatMap((s) => [...s.points, ...s.more])).not.toContain('reservoir-ripple');
+  });
+
+  test('the next is the first whose points are not all read, and at the end the sheet', () => {
+    const ready = applyPatch(clock, {
+      mainsSide: { primaryFuseA: 0.5, ticked: ['label'] },
+      bench: { readings: [] },
+      build: { placed: [], kit: [] },
+    });
+    const told = (list: string[]) =>
+      nextStep(applyPatch(ready, { bench: { readings: list.map((p) => read(p, 1)) } }), { verdicts: [], fails: 0 })
+        .text;
+    expect(told([])).toBe('stage 2, transformer alone, is not yet read');
+    expect(told(['secondary-open'])).toBe('stage 3, rectifier and reservoir, is not yet read');
+    expect(told(['secondary-open', 'reservoir-idle', 'output-idle'])).toBe('stage 6, full load, is not yet read');
+    expect(told(stagesOf(ready).flatMap((s) => s.points))).toBe('print the sheet that stays with the box');
+  });
+
+  test('a reading is judged at the mains it was taken at, one without its own at today’s', () => {
+    const at = (list: Design['bench']['readings']) =>
+      mainsForReadings(applyPatch(clock, { bench: { readings: list } }));
+    const none = at([]);
+    expect([none('mains'), none('reservoir-idle')]).toEqual([230, 230]);
+    const some = at([read('mains', 241), read('reservoir-idle', 30, 226), read('output-idle', 15, 24)]);
+    expect(some('mains')).toBe(241);
+    expect(some('reservoir-idle')).toBe(226);
+    expect(some('reservoir-loaded')).toBe(241);
+    // Volts of another source say nothing of this one.
+    expect(some('output-idle')).toBe(241);
+  });
+});
+
+test('a course on paper: linear along both axes, inside its frame, its band twice the spread to either side', () => {
+  const svg = bandSvg({
+    title: 't',
+    heading: 'h',
+    note: 'n',
+    line: [0, 5, 10].map((a) => ({ x: a, y: 2 * a, sigma: 1 })),
+    read: [
+      { x: 0, y: 0 },
+      { x: 5, y: 10 },
+      { x: 10, y: 20 },
+    ],
+    xWords: String,
+    yWords: String,
+  });
+  const dots = [...svg.matchAll(/<circle cx="([\d.]+)" cy="([\d.]+)"/g)].map(
+    (m) => [Number(m[1]), Number(m[2])] as const,
+  );
+  const [a, b, c] = dots as [readonly [number, number], readonly [number, number], readonly [number, number]];
+  expect(b[0] - a[0]).toBeCloseTo(c[0] - b[0], 1);
+  expect(a[1] - b[1]).toBeCloseTo(b[1] - c[1], 1);
+  // 62 mm from the left edge to 18 from the right; the course from −2 to 22 and a twentieth of that beyond.
+  expect([a[0], c[0]]).toEqual([62, 742]);
+  const perVolt = (430 - 40 - 46) / (24 * 1.1);
+  expect(a[1] - c[1]).toBeCloseTo(20 * perVolt, 1);
+  expect(430 - 46 - a[1]).toBeCloseTo((2 + 1.2) * perVolt, 1);
+  const [, band] = /<path d="(M[^"]+)Z" fill/.exec(svg)!;
+  const ends = [...band!.matchAll(/[ML]([\d.]+) ([\d.]+)/g)].map((m) => [Number(m[1]), Number(m[2])] as const);
+  expect(ends).toHaveLength(6);
+  // There along the upper edge, back along the lower.
+  expect(ends[5]![1] - ends[0]![1]).toBeCloseTo(4 * perVolt, 1);
+  expect([ends[0]![0], ends[2]![0], ends[3]![0], ends[5]![0]]).toEqual([62, 742, 742, 62]);
 });
