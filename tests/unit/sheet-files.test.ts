@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { testPoints } from '@/core/bench/test-points';
 import { mainsForReadings } from '@/core/bench/readings';
 import { demoDesigns } from '@/core/design/demo-designs';
-import type { Design } from '@/core/design/design';
+import { applyPatch, type Design } from '@/core/design/design';
 import { readRepaired } from '@/core/design/repaired';
 import { pictureOf } from '@/core/judge/picture';
 import { asScript, designInside } from '@/core/sheet/design-inside';
@@ -286,4 +286,27 @@ test('a label with its warning takes no more height than one without', () => {
     expect(low('60 V')).toBeLessThanOrEqual(hMm - 1.5 + 1e-9);
     expect(low(null)).toBeLessThanOrEqual(hMm - 1.5 + 1e-9);
   }
+});
+
+test('tables of the shared page: heads where there are any, the name of a row set apart, what fails marked', () => {
+  const { picture, page } = made(clock);
+  const html = sharedPage(picture, page, { circuit: '<svg/>', pictures: new Map(), day: DAY });
+  const tables = [...html.matchAll(/<h2>([^<]*)<\/h2><div class="wide"><table>(.*?)<\/table>/g)].map((m) => ({
+    title: m[1]!,
+    rows: m[2]!.split('</tr>').filter((r) => r !== ''),
+  }));
+  const named = new Map(tables.map((t) => [t.title, t.rows]));
+  const plate = named.get('Rating plate')!;
+  expect(plate.every((r) => r.startsWith('<tr><th scope="row">'))).toBe(true);
+  const [verdicts] = tables.filter((t) => t.rows[0]!.includes('>Verdict</th>'));
+  expect(verdicts!.rows[0]!.match(/<th scope="col">/g)).toHaveLength(5);
+  expect(verdicts!.rows.slice(1).every((r) => /^<tr><th scope="row">.+<\/th>(<td.*?>.*?<\/td>){4}$/.test(r))).toBe(
+    true,
+  );
+  expect(html).not.toContain('<tr></tr>');
+  // A failing verdict is marked, a passing one is not.
+  const bad = made(applyPatch(clock, { transformer: { ratedV: 12 } }));
+  const worse = sharedPage(bad.picture, bad.page, { circuit: '<svg/>', pictures: new Map(), day: DAY });
+  expect(worse).toContain('<td class="fails">fails</td>');
+  expect(html).not.toContain('class="fails"');
 });
