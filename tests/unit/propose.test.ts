@@ -6,6 +6,7 @@ import { distress, judge } from '@/core/judge/judge';
 import type { Verdict } from '@/core/judge/verdict';
 import { diodeClass } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
+import { STANDARD_SECONDARY_V, STANDARD_VA } from '@/core/parts/transformer';
 import { CAPACITOR_VOLTS, E6, nearestInDecades, stepInDecades } from '@/core/quantity/preferred';
 import { propose, proposing } from '@/core/size/propose';
 import { studyDesign } from '@/core/study/study';
@@ -152,6 +153,25 @@ describe('where nothing passes, the closest', () => {
     expect(Number(told[1])).toBeCloseTo(studyDesign(design).high.heat!.junctionC, -0.4);
     const titles = verdicts.filter((v) => v.state === 'fails').map((v) => v.title.toLowerCase());
     expect(shortfall.endsWith(`it fails on ${titles.join(', ')}.`)).toBe(true);
+  });
+
+  test.each([
+    [0.5, 0.001, 5, 0.01],
+    [400, 0.05, 20, 5],
+    [600, 0.2, 40, 30],
+    [3.3, 20, 5, 0.01],
+  ])('%d V %d A: what it says of itself is what its verdicts say', (outputV, outputA, tolerancePct, rippleVpp) => {
+    const { verdicts, shortfall, design } = propose('Test', demand(outputV, outputA, tolerancePct, rippleVpp), europe);
+    expect(shortfall === '').toBe(failing(verdicts).length === 0);
+    expect(shortfall).not.toMatch(/fails on \.$/);
+    expect(failing(judge(studyDesign(design)))).toEqual(failing(verdicts));
+  });
+
+  test('beyond what there is, the nearest winding and the largest size, not any', () => {
+    const far = (outputV: number, outputA: number) =>
+      propose('Test', demand(outputV, outputA, 30, 5), europe).design.transformer;
+    expect(far(1000, 0.05).ratedV).toBe(Math.max(...STANDARD_SECONDARY_V));
+    expect(far(24, 100).ratedVA).toBe(Math.max(...STANDARD_VA));
   });
 
   test('is no further from passing than sets put together by hand', () => {

@@ -145,7 +145,7 @@ export function* proposing(
     leftOut,
     costEur: winner.costEur,
     simulated,
-    shortfall: passing.length > 0 ? '' : shortfall(demand, winner),
+    shortfall: countFails(winner.verdicts) === 0 ? '' : shortfall(demand, winner),
   };
 }
 
@@ -171,7 +171,11 @@ function* nearest(failing: readonly GivenUp[], look: Look): Generator<void, Cand
   }
   yield* nearer(failing.map((c) => c.design));
   const { design } = (found as Candidate | null) ?? {};
-  if (design) yield* nearer(CANS_F.map((capacitanceF) => applyPatch(design, { reservoir: { capacitanceF } })));
+  if (design) {
+    // A smaller can is easier on diodes, and no nearer to what was asked.
+    const larger = CANS_F.filter((f) => f > design.reservoir.capacitanceF);
+    yield* nearer(larger.map((capacitanceF) => applyPatch(design, { reservoir: { capacitanceF } })));
+  }
   return found;
 }
 
@@ -193,14 +197,17 @@ function startsWith(base: Design): { design: Design; leastEur: number }[] {
   const plain = regulator.kind === 'none';
   const within = (v: number) =>
     v >= 0.6 * demand.outputV - 1 && v <= (plain ? 1.15 * demand.outputV + 1 : 1.6 * demand.outputV + 6);
-  return STANDARD_SECONDARY_V.filter(within).flatMap((ratedV) =>
-    STANDARD_VA.filter((va) => va >= 1.05 * demand.outputA * ratedV)
-      .slice(0, 7)
-      .map((ratedVA) => {
-        const design = applyPatch(base, { transformer: { ratedV, ratedVA }, ...least });
-        return { design, leastEur: typicalCost(design) };
-      }),
-  );
+  const near = STANDARD_SECONDARY_V.filter(within);
+  const off = (v: number) => Math.abs(v - demand.outputV);
+  // Where no winding comes near, or none is large enough, what comes nearest shows by how much it fails.
+  const windings = near.length > 0 ? near : [STANDARD_SECONDARY_V.reduce((v, w) => (off(w) < off(v) ? w : v))];
+  return windings.flatMap((ratedV) => {
+    const enough = STANDARD_VA.filter((va) => va >= 1.05 * demand.outputA * ratedV).slice(0, 7);
+    return (enough.length > 0 ? enough : STANDARD_VA.slice(-1)).map((ratedVA) => {
+      const design = applyPatch(base, { transformer: { ratedV, ratedVA }, ...least });
+      return { design, leastEur: typicalCost(design) };
+    });
+  });
 }
 
 /** Rectifiers by their price, and the ends of the cans there are, F. */
@@ -247,12 +254,12 @@ function sizedWith(
   const { mains } = start;
   const dc = dcSourceOf(start);
   const openPeak = dc ? openVolts(dc, 'high') : Math.SQRT2 * modelOf(start).openCircuitV * (1 + mains.highPct / 100);
-  const canV = CAPACITOR_VOLTS.find((v) => v >= openPeak / 0.97);
-  if (!canV) return null;
-  const likely = DIODES.find(
-    (d) => d.technology === technology && d.averageA >= 0.5 * start.demand.outputA && d.reverseV >= 1.1 * openPeak,
-  );
-  if (!likely) return null;
+  // Where nothing bears it, what bears most: its verdict then says so.
+  const canV = CAPACITOR_VOLTS.find((v) => v >= openPeak / 0.97) ?? CAPACITOR_VOLTS[CAPACITOR_VOLTS.length - 1]!;
+  const kind = DIODES.filter((d) => d.technology === technology);
+  const likely =
+    kind.find((d) => d.averageA >= 0.5 * start.demand.outputA && d.reverseV >= 1.1 * openPeak) ??
+    kind.reduce((most, d) => (d.averageA > most.averageA ? d : most));
   const withCan = (capacitanceF: number, ratedV: number = canV) =>
     applyPatch(start, { reservoir: { capacitanceF, ratedV }, rectifier: ofDiodeClass(likely.id) });
   const affordable = CANS_F.filter((f) => typicalCost(withCan(f)) <= mostEur);
