@@ -5,44 +5,21 @@ import { modelOf } from '@/core/circuit/feed';
 import { blankDesign } from '@/core/design/defaults';
 import { applyPatch, type Ask, type Design, type Mains, type Patch } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
-import { dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
-import { sourceWords } from '@/core/design/words';
+import { dcSourceOf } from '@/core/design/source';
 import { openVolts } from '@/core/parts/dc-source';
-import { exceeds, failedAt, type EarlyFailure } from '@/core/judge/early';
+import { exceeds, failedAt } from '@/core/judge/early';
 import { countFails, distress, judge } from '@/core/judge/judge';
 import { earlyGroups, ruleOf, rulesDeciding, type RuleId } from '@/core/judge/rules';
-import type { StationId, Verdict } from '@/core/judge/verdict';
 import { JUNCTION_CLASSES, diodeClass, type DiodeClass } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
-import type { RegulatorModel } from '@/core/parts/regulators/model';
 import { STANDARD_SECONDARY_V, STANDARD_VA } from '@/core/parts/transformer';
-import { formatNominal as n, formatQuantity as q } from '@/core/quantity/format';
 import { CAPACITOR_VOLTS, E6, nearestInDecades, stepInDecades } from '@/core/quantity/preferred';
 import { orUnsolved, SolveError } from '@/core/solve/solve-error';
 import { typicalCost } from '@/core/study/cost';
-import { neededV } from '@/core/study/point';
 import { studyDesign, studyWithHeat, type Study } from '@/core/study/study';
-import { regulatorChoices, whyNoneFits } from './regulator-choices';
-
-/** Why a part was chosen. */
-export interface Reason {
-  station: StationId;
-  text: string;
-}
-
-export interface Proposal {
-  design: Design;
-  verdicts: Verdict[];
-  /** One line a station: what was chosen and why. */
-  reasons: Reason[];
-  costEur: number;
-  /** What was not tried, and why: a sentence each. */
-  leftOut: string[];
-  /** How many complete sets were simulated and judged on the way. */
-  simulated: number;
-  /** Empty when every verdict passes; else why nothing here does. */
-  shortfall: string;
-}
+import type { Candidate, GivenUp, Proposal } from './proposal';
+import { reasonsFor, shortfallOf } from './proposal-words';
+import { regulatorChoices } from './regulator-choices';
 
 /** How far a search has come. */
 export interface SearchProgress {
@@ -55,19 +32,6 @@ export function propose(name: string, demand: Ask, mains: Mains, feed: Patch | n
   return atOnce(proposing(name, demand, mains, feed));
 }
 
-interface Candidate {
-  design: Design;
-  study: Study;
-  verdicts: Verdict[];
-  costEur: number;
-}
-
-/** A set that was given up before it was complete, and why. */
-interface GivenUp {
-  design: Design;
-  why: Pick<EarlyFailure, 'id' | 'title' | 'left'>;
-}
-
 /** Dearer than the cheapest passing set by more than this a set is not proposed, however comfortable. */
 const COMFORT = 1.1;
 
@@ -75,8 +39,8 @@ const COMFORT = 1.1;
  * Sizes a supply for a load. Every regulator that fits, every standard winding and size is a place to start from, the
  * cheapest first; at each the least reservoir, diodes and sink of standard values whose verdicts do not fail are found by
  * simulation. It ends when nothing left could be cheaper; among what costs a tenth more at most, the set with most in hand
- * wins, and none with one part a step larger is the better buy. When nothing passes, the closest set is returned with the reason. A generator: it tells its progress after every
- * start and may be left there.
+ * wins, and none with one part a step larger is the better buy. When nothing passes, the closest set is returned with the
+ * reason. A generator: it tells its progress after every start and may be left there.
  */
 export function* proposing(
   name: string,
@@ -141,11 +105,11 @@ export function* proposing(
   return {
     design: winner.design,
     verdicts: winner.verdicts,
-    reasons: reasons(winner, failing),
+    reasons: reasonsFor(winner, failing),
     leftOut,
     costEur: winner.costEur,
     simulated,
-    shortfall: countFails(winner.verdicts) === 0 ? '' : shortfall(demand, winner),
+    shortfall: countFails(winner.verdicts) === 0 ? '' : shortfallOf(demand, winner),
   };
 }
 
@@ -355,78 +319,4 @@ function modest({ demand, mains }: Design, of: Design): Design {
   const estimate = demand.outputA / (2 * mains.frequencyHz * Math.max(0.3 * demand.outputV, 1));
   const capacitanceF = nearestInDecades(Math.min(MOST_F, Math.max(LEAST_F, estimate)), E6);
   return applyPatch(of, { reservoir: { capacitanceF } });
-}
-
-const valley = (study: Study) => study.low.rail.minV;
-
-function reasons(winner: Candidate, failing: readonly GivenUp[]): Proposal['reasons'] {
-  const { design, study } = winner;
-  const { transformer, reservoir, regulator } = design;
-  const model = modelOf(design);
-  const needed = neededV(design);
-  const lines: Proposal['reasons'] = [];
-  const windingA = Math.max(...study.high.solution.windings.map((w) => w.rmsA));
-  const lower = (dcSourceOf(design) ? [] : failing)
-    .filter((c) => c.design.transformer.ratedV < transformer.ratedV && c.design.regulator.kind === regulator.kind)
-    .sort((a, b) => b.design.transformer.ratedV - a.design.transformer.ratedV)[0];
-  const lowerWhy = lower
-    ? ` ${n(lower.design.transformer.ratedV, 'V')} was tried: ${lower.why.title.toLowerCase()} fails.`
-    : '';
-  const say = termsOf(design);
-  const dc = dcSourceOf(design);
-  const at = (end: string) => (dc ? `with the ${end}` : `at ${end}`);
-  const clear = needed === null ? 0 : valley(study) - needed;
-  lines.push({
-    station: 'winding',
-    text: `${dc ? sourceWords(design) : `${n(transformer.ratedV, 'V')}, ${n(transformer.ratedVA, 'VA')}`}: ${
-      needed === null
-        ? `puts ${q(study.nominal.outputMeanV, 'V')} on the load ${at(say.nominal)}`
-        : `${at(say.low)} the valley ${clear < 0 ? `falls ${q(-clear, 'V', 2)} short of` : `stays ${q(clear, 'V', 2)} above`} the ${n(needed, 'V')} the regulator needs`
-    }, and it gives ${q(windingA, 'A')} RMS${dc ? '' : `, ${windingA <= model.ratedA ? 'which fits' : 'above'} the ${q(model.ratedA, 'A')} rating`}.${lowerWhy}`,
-  });
-  lines.push({
-    station: 'rectifier',
-    text: !hasDiodes(design)
-      ? 'None: swapped leads reach everything.'
-      : `${dc ? 'In the lead, against swapped ones: a' : 'Bridge of'} ${diodeClass(design.rectifier.diode).name}: each carries ${q(Math.max(...study.high.solution.diodes.map((d) => d.meanA)), 'A')} on the mean and ${q(study.surge.peakA, 'A')} once, at switch-on.`,
-  });
-  lines.push({
-    station: 'reservoir',
-    text: `${n(reservoir.capacitanceF, 'F')}, ${n(reservoir.ratedV, 'V')}: idles at ${q(study.idle.rail.maxV, 'V')} ${at(say.high)}; ${q(study.low.rail.ripplePeakToPeakV, 'V')} p-p of ripple once it has aged; carries ${q(study.high.can?.rmsA ?? 0, 'A')} RMS.`,
-  });
-  const made = mainModel(design);
-  if (made) {
-    lines.push({
-      station: 'regulator',
-      text: `${made.name} (${n(made.ratedA, 'A')}): leaves ${q(study.low.outputRippleVpp, 'V')} p-p of ripple, burns ${q(study.high.regulatorW, 'W')} ${at(say.high)}${stands(
-        winner,
-        made,
-      )}.`,
-    });
-  } else {
-    lines.push({
-      station: 'regulator',
-      text: `None: between ${say.low} loaded and ${say.high} idle the output stays within ${q(study.low.outputMinV, 'V')} to ${q(study.idle.outputMaxV, 'V')}.`,
-    });
-  }
-  return lines;
-}
-
-/** What a regulator's junction comes to, and on what. */
-function stands({ design, study, verdicts }: Candidate, { pass }: RegulatorModel): string {
-  const { sinkKPerW } = design.heat;
-  const fails = verdicts.some((v) => v.id === 'junction' && v.state === 'fails');
-  const { junctionC, sinkC } = study.high.heat!;
-  if (sinkKPerW === null || !pass.takesSink)
-    return fails ? `, too much without a sink: ${q(junctionC, '°C')} inside` : ', which it stands without a sink';
-  const sink = `${n(sinkKPerW, 'K/W')} sink`;
-  return fails
-    ? `; even a ${sink} leaves the junction at ${q(junctionC, '°C')}`
-    : `; a ${sink} keeps the junction at ${q(junctionC, '°C')}, its own metal at ${q(sinkC, '°C')}`;
-}
-
-function shortfall(demand: Ask, winner: Candidate): string {
-  const parts = whyNoneFits(demand);
-  const worst = winner.verdicts.filter((v) => v.state === 'fails').map((v) => v.title.toLowerCase());
-  return `No set of standard parts passes for this load${parts.length ? `: ${parts.join('; ')}` : ''}. This is the closest; it fails on ${worst.join(', ')}.`;
 }

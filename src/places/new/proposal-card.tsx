@@ -7,7 +7,7 @@ import type { Verdict } from '@/core/judge/verdict';
 import type { Summary } from '@/core/picture/summary';
 import { formatNominal } from '@/core/quantity/format';
 import { unbroken } from '@/core/quantity/unbroken';
-import type { Reason } from '@/core/size/propose';
+import type { Reason } from '@/core/size/proposal';
 import { figureText } from '@/core/study/figure';
 import { StateSign } from '@/ui/state-sign';
 import { MiniTerrace } from '@/ui/terrace/mini-terrace';
