@@ -1,7 +1,7 @@
 // One run over a plain circuit, for the machine: the same as src/core/solve does for every circuit, line for line, where
-// nothing bends but diodes and chokes keep their inductance. The pieces of this folder
-// are one program, put one behind the other by `npm run native`, which compiles them into src/core/solve/native/compiled.ts;
-// the names of sizes, offsets, arrays and numbers, and bind(), come from src/core/solve/native/fields.ts.
+// nothing bends but diodes and chokes keep their inductance. The pieces of this folder are one program, put one behind the
+// other by `npm run native`, which compiles them into src/core/solve/native/compiled.ts; the names of sizes, offsets, arrays
+// and numbers, and bind(), come from src/core/solve/native/fields.ts.
 // What it does not know how to go on with it hands back (a negative answer): the general way then takes the whole run.
 
 const STAGES: i32 = 6;

@@ -1,4 +1,4 @@
 /** A text in which no line ends between a number and its unit. */
 export function unbroken(text: string): string {
-  return text.replace(/(\d) (?=[a-zµΩ%°]+\b|Ω|%|°)/gi, '$1\u00a0');
+  return text.replace(/(\d) (?=[a-zµΩ%°])/gi, '$1\u00a0');
 }

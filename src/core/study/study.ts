@@ -111,6 +111,7 @@ export function studyDesign(design: Design, warm: WarmStart = {}, adjustFor?: (c
 /**
  * The same study on another heatsink, interface or air. Heat changes what the circuit does only where temperatures are
  * found with it, and where a regulator lets go (its dropout follows its junction): there alone it is solved anew.
+ * @param study with nothing drawn, or the same in every circumstance
  */
 export function studyWithHeat(study: Study, heat: Design['heat']): Study {
   const design = { ...study.design, heat };
