@@ -9,7 +9,7 @@ import { border } from './border';
 import { DesignBar } from './design-bar';
 import { downloadDesign } from './download';
 import { guidedDesign, onGuided } from './guided';
-import type { Action } from './palette';
+import type { Action, Wish } from './palette';
 import { placesOf, roomAt, roomPath, type RoomId } from './places';
 import { useKeptScroll } from './kept-scroll';
 import { letterKeys } from './letter-keys';
@@ -62,6 +62,8 @@ function Pins() {
   return pinned && picture ? <PinnedStrip picture={picture} /> : null;
 }
 
+const NOTHING_YET: Wish = { letters: '', entered: false };
+
 /** Rooms that fill the window instead of scrolling the page. */
 const FILLING: ReadonlySet<RoomId> = new Set(['supply', 'scope', 'pick', 'sets', 'drawer']);
 
@@ -74,8 +76,8 @@ export function DesignFrame({ children }: { children: ReactNode }) {
   const router = useRouter();
   const [keys, setKeys] = useState(false);
   const [words, setWords] = useState(false);
-  /** What was typed into the list of actions before it stood; null while it is closed. */
-  const [palette, setPalette] = useState<string | null>(null);
+  /** Null while the list of actions is closed. */
+  const [wish, setWish] = useState<Wish | null>(null);
   const conflict = useView((s) => s.conflict);
   const save = useView((s) => s.save);
   const id = useView((s) => s.id);
@@ -95,8 +97,8 @@ export function DesignFrame({ children }: { children: ReactNode }) {
 
   const paletteOpen = useRef(false);
   useEffect(() => {
-    paletteOpen.current = palette !== null;
-  }, [palette]);
+    paletteOpen.current = wish !== null;
+  }, [wish]);
 
   // What is likely to be wanted next is there by then, and still there when the program ends before the page does.
   useEffect(
@@ -122,7 +124,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
       if (command && event.key.toLowerCase() === 'k') {
         event.preventDefault();
         paletteOpen.current = !paletteOpen.current;
-        setPalette(paletteOpen.current ? '' : null);
+        setWish(paletteOpen.current ? NOTHING_YET : null);
       } else if (behind && !paletteOpen.current) {
         return;
       } else if (command && event.key.toLowerCase() === 'z') {
@@ -135,10 +137,11 @@ export function DesignFrame({ children }: { children: ReactNode }) {
       } else if (!typing && !command && !event.altKey) {
         // The list may still be on its way: what is typed meanwhile is for it.
         if (paletteOpen.current) {
-          if (event.key.length !== 1) return;
+          const entered = event.key === 'Enter';
+          if (event.key.length !== 1 && !entered) return;
           // Or the letter would reach the field as well, which may stand by the time it is typed.
           event.preventDefault();
-          setPalette((typed) => (typed === null ? null : typed + event.key));
+          setWish((it) => it && (entered ? { ...it, entered } : { ...it, letters: it.letters + event.key }));
           return;
         }
         if (event.key === '?') setKeys(true);
@@ -182,7 +185,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
       <SkipLinks room={room} />
       <Announcer />
       <header className="z-30 bg-paper full:sticky full:top-0 print:hidden">
-        <DesignBar onKeys={() => setKeys(true)} onPalette={() => setPalette('')} />
+        <DesignBar onKeys={() => setKeys(true)} onPalette={() => setWish(NOTHING_YET)} />
         <Street />
         <Pins />
         <Guided />
@@ -223,7 +226,14 @@ export function DesignFrame({ children }: { children: ReactNode }) {
       {children}
       {words && <WordsHere onClose={() => setWords(false)} />}
       {keys && <Keys onClose={() => setKeys(false)} />}
-      {palette !== null && <Palette typed={palette} actions={actions} onClose={() => setPalette(null)} />}
+      {wish && (
+        <Palette
+          wish={wish}
+          actions={actions}
+          onLetters={(letters) => setWish({ letters, entered: false })}
+          onClose={() => setWish(null)}
+        />
+      )}
       {conflict !== null && <Conflict />}
     </div>
   );
