@@ -2,7 +2,7 @@ import { diodeCount, diodesOf, type Arrangement } from '@/core/parts/arrangement
 import { factsOf } from '@/core/parts/arrangement-facts';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { loadLaw, type LoadLaw } from './load-law';
-import { portOf, type Port, type PortInput } from './port';
+import { pathThrough, portOf, resistorPath, type Port, type PortInput } from './port';
 import type { Network, Rail, Section, Winding } from './network';
 
 /** A resistor below this joins its two nodes, ohm. */
@@ -137,31 +137,27 @@ export function assemble(network: Network): Circuit {
     const faultOf = (d: number) => faults.find((f) => f.diode === d)?.state;
     // A loop with all its diodes open is gone, and leaves the other as it was.
     const halfGone = arrangement.loops.filter((l) => {
+      if (faults.length === 0 || l.returnDiodes === undefined) return false;
       const found = diodesOf(l).map(faultOf);
-      return l.returnDiodes !== undefined && found.some(Boolean) && !found.every((f) => f === 'open');
+      return found.some(Boolean) && !found.every((f) => f === 'open');
     });
     for (const loop of arrangement.loops) {
       const bridgeFaulted = halfGone.some((other) => other.winding === loop.winding);
       const winding = windingFrom + loop.winding;
       const into = loop.cells.map(({ cell, sign }): PortInput => ({ input: inputOf[cell]!, sign }));
-      const charges = { into, input: into.length === 1 ? into[0]!.input : -1 };
+      const input = into.length === 1 ? into[0]!.input : -1;
+      const pathOf = (numbers: readonly number[]) => pathThrough(section, faults, numbers, diodes);
       if (!bridgeFaulted) {
-        ports.push({
-          ...portOf(section, faults, diodesOf(loop), diodes),
-          winding,
-          share: loop.sign,
-          ...charges,
-          floating: -1,
-          floatSign: 0,
-        });
+        const joined = { winding, share: loop.sign, into, input, floating: -1, floatSign: 0 };
+        ports.push(portOf(joined, pathOf(diodesOf(loop))));
       } else {
         // A bridge with a fault is no longer two loops: its winding floats on a potential of its own.
         if (!floatOf.has(loop.winding)) floatOf.set(loop.winding, floats++);
         const floating = floatOf.get(loop.winding)!;
-        const half = { winding, share: loop.sign / 2, floating };
-        const ground = { into: [], input: -1 };
-        ports.push({ ...portOf(section, faults, loop.diodes, diodes), ...half, ...charges, floatSign: 1 });
-        ports.push({ ...portOf(section, faults, loop.returnDiodes!, diodes), ...half, ...ground, floatSign: -1 });
+        const share = loop.sign / 2;
+        ports.push(portOf({ winding, share, into, input, floating, floatSign: 1 }, pathOf(loop.diodes)));
+        const back = { winding, share, into: [], input: -1, floating, floatSign: -1 };
+        ports.push(portOf(back, pathOf(loop.returnDiodes!)));
       }
     }
     diodes += diodeCount(arrangement);
@@ -173,21 +169,8 @@ export function assemble(network: Network): Circuit {
     mirrorLoops.push(ports.length);
     mirrorWindings.push(windings.length);
     mirrorWindingSigns.push(-1);
-    ports.push({
-      winding: windings.length,
-      share: 1,
-      into: [],
-      input: -1,
-      floating: -1,
-      floatSign: 0,
-      law: 'resistor',
-      thetaV: 0,
-      saturationA: 0,
-      perveance: 0,
-      ohm: load.resistanceOhm,
-      diodes: [],
-      shorted: [],
-    });
+    const joined = { winding: windings.length, share: 1, into: [], input: -1, floating: -1, floatSign: 0 };
+    ports.push(portOf(joined, resistorPath(load.resistanceOhm)));
     windings.push(windingOf(load.winding, 1, first));
   }
   for (const winding of windings) if (winding.inductanceH > 0) winding.state = states++;
@@ -238,16 +221,14 @@ export function assemble(network: Network): Circuit {
     const facts = factsOf(arrangement);
     const inputOf = new Array<number>(arrangement.cells.length).fill(-1);
     section.rails.forEach((rail, r) => {
-      const own = arrangement.cells.flatMap((cell, n) => ((cell.at === 'rail' ? cell.rail === r : r === 0) ? [n] : []));
-      const stack = own.filter((n) => arrangement.cells[n]!.at === 'stack');
-      const head = own.find((n) => arrangement.cells[n]!.at === 'rail');
+      const { head, stack, pumps } = facts.cellsOf[r]!;
       const added = addRail(rail, sectionIndex, stack.length);
       stack.forEach((n, k) => (inputOf[n] = added.inputFrom + k));
-      if (head !== undefined) inputOf[head] = added.inputFrom;
+      if (head >= 0) inputOf[head] = added.inputFrom;
       const here = rails[rails.length - 1]!;
       here.peaks = r === 0 ? facts.railPeaks : 1;
       stack.forEach((n, k) => (here.cans[k]!.peaks = facts.cellPeaks[n]!));
-      for (const n of own.filter((n) => arrangement.cells[n]!.at === 'pump')) {
+      for (const n of pumps) {
         const first = rail.filter[0];
         if (first?.kind !== 'capacitor') continue;
         // A pump touches nothing but its loops: it stands on a node of its own.

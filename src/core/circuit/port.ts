@@ -15,7 +15,10 @@ export interface PortInput {
  * A nonlinear branch seen as a loop: v = share*v(winding) - sum of sign*V(input) + floatSign*V(float), and the current it
  * carries adds share*i to the winding and sign*i to each input.
  */
-export interface Port {
+export interface Port extends Joined, Path {}
+
+/** Where a port is joined to the rest. */
+interface Joined {
   winding: number;
   share: number;
   /** The filter inputs it passes through, the one it charges first; none when the path closes over ground. */
@@ -25,6 +28,10 @@ export interface Port {
   /** Index of the floating potential it sees, -1 for none. */
   floating: number;
   floatSign: number;
+}
+
+/** What lies in a port's way, and its law. */
+interface Path {
   law: 'diode' | 'valve' | 'resistor' | 'open';
   /** n*Vt of all diodes in the path, V; nothing of a valve. */
   thetaV: number;
@@ -39,6 +46,32 @@ export interface Port {
   shorted: number[];
 }
 
+/** A port, field by field in one order: what every solve reads is then laid out alike everywhere. */
+export function portOf(joined: Joined, path: Path): Port {
+  const { winding, share, into, input, floating, floatSign } = joined;
+  const { law, thetaV, saturationA, perveance, ohm, diodes, shorted } = path;
+  return {
+    winding,
+    share,
+    into,
+    input,
+    floating,
+    floatSign,
+    law,
+    thetaV,
+    saturationA,
+    perveance,
+    ohm,
+    diodes,
+    shorted,
+  };
+}
+
+/** A path without diodes. */
+export function resistorPath(ohm: number): Path {
+  return { law: 'resistor', thetaV: 0, saturationA: 0, perveance: 0, ohm, diodes: [], shorted: [] };
+}
+
 /** Whether a port lets current through one way only. */
 export function rectifies({ law }: Port): boolean {
   return law === 'diode' || law === 'valve';
@@ -50,34 +83,32 @@ export function dropV({ law, perveance, thetaV, saturationA }: Port, amps: numbe
 }
 
 /** The law of a path through diodes. @param diodes of the section, `offset` the first one's number in the network */
-export function portOf(section: Section, faults: readonly DiodeFault[], diodes: readonly number[], offset: number) {
+export function pathThrough(
+  section: Section,
+  faults: readonly DiodeFault[],
+  diodes: readonly number[],
+  offset: number,
+): Path {
   const { diode } = section.rectifier;
   const state = (d: number) => faults.find((f) => f.diode === d)?.state;
-  const sound = diodes.filter((d) => state(d) !== 'short');
-  const shorted = diodes.filter((d) => state(d) === 'short');
+  const sound = faults.length === 0 ? diodes : diodes.filter((d) => state(d) !== 'short');
+  const short = faults.length === 0 ? [] : diodes.filter((d) => state(d) === 'short');
   const open = diodes.some((d) => state(d) === 'open');
   const numbered = (list: readonly number[]) => list.map((d) => offset + d);
   const all = !open && sound.length === 0;
   const inSeries = Math.max(1, sound.length);
-  const values =
-    'perveance' in diode
-      ? { law: 'valve' as const, thetaV: 0, saturationA: 0, perveance: diode.perveance / inSeries ** 1.5, eachOhm: 0 }
-      : {
-          law: 'diode' as const,
-          thetaV:
-            (inSeries * diode.emissionCoefficient * BOLTZMANN_J_PER_K * (diode.temperatureC + 273.15)) /
-            ELEMENTARY_CHARGE_C,
-          saturationA: diode.saturationCurrentA,
-          perveance: 0,
-          eachOhm: diode.seriesResistanceOhm,
-        };
+  const valve = 'perveance' in diode;
+  const eachOhm = valve ? 0 : diode.seriesResistanceOhm;
   return {
-    law: open ? ('open' as const) : all ? ('resistor' as const) : values.law,
-    thetaV: values.thetaV,
-    saturationA: values.saturationA,
-    perveance: values.perveance,
-    ohm: sound.length * values.eachOhm + shorted.length * SHORTED_OHM,
+    law: open ? 'open' : all ? 'resistor' : valve ? 'valve' : 'diode',
+    thetaV: valve
+      ? 0
+      : (inSeries * diode.emissionCoefficient * BOLTZMANN_J_PER_K * (diode.temperatureC + 273.15)) /
+        ELEMENTARY_CHARGE_C,
+    saturationA: valve ? 0 : diode.saturationCurrentA,
+    perveance: valve ? diode.perveance / inSeries ** 1.5 : 0,
+    ohm: sound.length * eachOhm + short.length * SHORTED_OHM,
     diodes: numbered(all || open ? diodes : sound),
-    shorted: numbered(all || open ? [] : shorted),
+    shorted: numbered(all || open ? [] : short),
   };
 }

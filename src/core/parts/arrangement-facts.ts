@@ -1,5 +1,5 @@
 import { once } from '@/core/quantity/once';
-import { diodeCount, diodesOf, type Arrangement, type Loop } from './arrangement';
+import { diodeCount, diodesOf, type Arrangement, type Cell, type Loop } from './arrangement';
 
 /** What follows from the loops of an arrangement. Volts are multiples of one winding's open-circuit peak. */
 export interface ArrangementFacts {
@@ -26,6 +26,8 @@ export interface ArrangementFacts {
   together: boolean;
   /** Direct current left in the core as a multiple of each rail's, by the balance of charge. */
   bias: readonly number[];
+  /** The cells of each rail: the one its filter is, -1 for none, those stacked at its head from the top, and its pumps. */
+  cellsOf: readonly { head: number; stack: readonly number[]; pumps: readonly number[] }[];
   /** Capacitors stacked at the head of the first rail, 1 where a filter of any kind may begin there. */
   stacked: number;
   /** Capacitors of its own beyond one on each rail: stacked ones and pumps. */
@@ -60,6 +62,12 @@ function derive(arrangement: Arrangement): ArrangementFacts {
   const pairs = cathodes.filter((joined) => joined === 2).length;
   const stack = cells.filter((c) => c.at === 'stack').length;
   const pumps = cells.filter((c) => c.at === 'pump').length;
+  const numbers = (of: (cell: Cell) => boolean) => cells.flatMap((cell, n) => (of(cell) ? [n] : []));
+  const cellsOf = Array.from({ length: arrangement.rails }, (_, rail) => ({
+    head: cells.findIndex((c) => c.at === 'rail' && c.rail === rail),
+    stack: numbers((c) => c.at === 'stack' && rail === 0),
+    pumps: numbers((c) => c.at === 'pump' && rail === 0),
+  }));
   const railPeaks = cells.reduce((sum, c, n) => (c.at === 'pump' || !heads(n, 0) ? sum : sum + cellPeaks[n]!), 0);
   return {
     fullWave,
@@ -74,6 +82,7 @@ function derive(arrangement: Arrangement): ArrangementFacts {
     bridges: diodeCount(arrangement) === 4 * pairs ? pairs : 0,
     together: loops.some((a) => loops.some((b) => a.winding !== b.winding && polarity(a) === polarity(b))),
     bias: means.map((mean) => (direct ? 0 : rounded(loops.reduce((sum, l, n) => sum + polarity(l) * mean[n]!, 0)))),
+    cellsOf,
     stacked: Math.max(1, stack),
     ownCans: stack + pumps > 0,
     cans: (stack > 0 ? stack : arrangement.rails) + pumps,

@@ -1,3 +1,5 @@
+import { once } from '@/core/quantity/once';
+
 /** A capacitor, or a rail's filter, that a charging current passes through: +1 charges it, -1 draws from it. */
 export interface Passed {
   cell: number;
@@ -82,11 +84,12 @@ export interface Arrangement {
 }
 
 /** All diodes of a loop, those on the way back last. */
-export function diodesOf({ diodes, returnDiodes = [] }: Loop): readonly number[] {
-  return [...diodes, ...returnDiodes];
-}
+export const diodesOf: (loop: Loop) => readonly number[] = once(({ diodes, returnDiodes = [] }: Loop) => [
+  ...diodes,
+  ...returnDiodes,
+]);
 
 /** Number of diodes of an arrangement. */
-export function diodeCount({ loops }: Arrangement): number {
-  return new Set(loops.flatMap(diodesOf)).size;
-}
+export const diodeCount: (arrangement: Arrangement) => number = once(
+  ({ loops }: Arrangement) => new Set(loops.flatMap(diodesOf)).size,
+);
