@@ -280,6 +280,14 @@ async function main(argv: string[]): Promise<number> {
   const rows = caseRows(100);
   const varied = variedDesigns();
   const steady = rows.filter((r) => r.warmMs !== null);
+  // In turn, the best of each: what else the machine does comes and goes by the second.
+  const pooled: { one: number; two: number }[] = [];
+  for (let round = 0; round < 3; round++) {
+    pooled.push({
+      one: await pooledPerSecond(varied.capacitor, 1, 40_000),
+      two: await pooledPerSecond(varied.capacitor, 2, 80_000),
+    });
+  }
   const summary = {
     worstField: Math.max(...rows.map((r) => r.worst)),
     coldMedianMs: median(steady.map((r) => r.coldMs)),
@@ -289,8 +297,8 @@ async function main(argv: string[]): Promise<number> {
     plainRatioMedian: median(numbers(steady.map((r) => r.ratio))),
     variationsPerSecond: Math.max(...Array.from({ length: 3 }, () => variationsPerSecond(varied.capacitor, 1000))),
     chokeVariationsPerSecond: Math.max(...Array.from({ length: 3 }, () => variationsPerSecond(varied.choke, 300))),
-    pooledOnePerSecond: await pooledPerSecond(varied.capacitor, 1, 40_000),
-    pooledTwoPerSecond: await pooledPerSecond(varied.capacitor, 2, 80_000),
+    pooledOnePerSecond: Math.max(...pooled.map((p) => p.one)),
+    pooledTwoPerSecond: Math.max(...pooled.map((p) => p.two)),
     machineGain: await machineGain(),
   };
   const work = workRows();
