@@ -110,7 +110,7 @@ describe.each(BOTH)('symbols, %s', (convention) => {
     for (const share of [1, 1.5]) {
       const l = kind === 'capacitor' || kind === 'electrolytic' ? length : share * length;
       const it = drawn(symbol(kind, l, breadth), convention);
-      if (kind === 'choke' && convention === 'rectangles') expect(extent(it).slice(0, 2)).toEqual([-l / 2, l / 2]);
+      expect(extent(it)[1]).toBeGreaterThanOrEqual(l / 2);
       expect([kind, touches(it, [-l / 2, 0]), touches(it, [l / 2, 0])]).toEqual([kind, true, true]);
     }
   });

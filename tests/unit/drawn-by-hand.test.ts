@@ -1,0 +1,232 @@
+import { etch } from '@/core/board/etch';
+import { wantedWidths } from '@/core/board/branches';
+import { distanceMm } from '@/core/board/copper-rules';
+import { gerberFiles } from '@/core/board/gerber';
+import { planBox } from '@/core/box/box-plan';
+import { drillTemplate, type Template } from '@/core/box/template';
+import { templatePaper, templateStrokes } from '@/core/box/template-strokes';
+import { circuitDrawing } from '@/core/build/circuit/circuit-drawing';
+import type { Point, Wire } from '@/core/build/circuit/drawing';
+import { wiring } from '@/core/build/wiring';
+import { demoDesigns } from '@/core/design/demo-designs';
+import { applyPatch, type Design } from '@/core/design/design';
+import { mainsSide } from '@/core/mains-side/mains-side';
+import { netlistOf } from '@/core/netlist/netlist-of';
+import { studyDesign } from '@/core/study/study';
+import { clock, drum, logger, tide } from '../support/demos';
+
+const drawn = (design: Design) => circuitDrawing(netlistOf(design), new Map(), new Map());
+const named = demoDesigns().map((d) => [d.name, d] as const);
+const same = (a: number, b: number) => Math.abs(a - b) < 0.01;
+const key = ({ x, y }: Point) => `${x.toFixed(1)} ${y.toFixed(1)}`;
+
+describe.each(named)('the circuit of %s', (_name, design) => {
+  const { wires, symbols, dots, hops } = drawn(design);
+  const covers = ({ from, to }: Wire, x: number, y: number) =>
+    x > Math.min(from.x, to.x) - 0.01 &&
+    x < Math.max(from.x, to.x) + 0.01 &&
+    y > Math.min(from.y, to.y) - 0.01 &&
+    y < Math.max(from.y, to.y) + 0.01;
+
+  test('has a hop where two nets cross, and nowhere else', () => {
+    const crossings = wires.flatMap((a) =>
+      wires.flatMap((b) => {
+        if (a.net === b.net || !same(a.from.x, a.to.x) || same(a.from.y, a.to.y) || !same(b.from.y, b.to.y)) return [];
+        return covers(a, a.from.x, b.from.y) && covers(b, a.from.x, b.from.y)
+          ? [key({ x: a.from.x, y: b.from.y })]
+          : [];
+      }),
+    );
+    expect(new Set(hops.map(key))).toEqual(new Set(crossings));
+  });
+
+  test('has a dot where three ways of a net meet, and nowhere else', () => {
+    const meeting = new Set<string>();
+    const ends = wires.flatMap((w) => [w.from, w.to].map((at) => ({ at, net: w.net })));
+    for (const { at, net } of ends) {
+      // A step to each side: is there wire of this net? A pin is a way of its own.
+      const ways = (
+        [
+          [0.5, 0],
+          [-0.5, 0],
+          [0, 0.5],
+          [0, -0.5],
+        ] as const
+      ).filter(([dx, dy]) =>
+        wires.some((w) => w.net === net && covers(w, at.x, at.y) && covers(w, at.x + dx, at.y + dy)),
+      ).length;
+      const pin = symbols.some((s) => s.pins.some((p) => p.net === net && same(p.x, at.x) && same(p.y, at.y)));
+      if (ways + (pin ? 1 : 0) >= 3) meeting.add(key(at));
+    }
+    expect(new Set(dots.map(key))).toEqual(meeting);
+  });
+
+  test('has a core as long as the windings on it, in the middle between them', () => {
+    const cores = symbols.filter((s) => s.kind === 'core');
+    expect(cores).toHaveLength(design.source.kind === 'mains' ? 1 : 0);
+    for (const core of cores) {
+      const coils = symbols.filter((s) => (s.kind === 'coil' || s.kind === 'primary') && s.refs[0] === core.refs[0]);
+      const ends = coils.flatMap((c) => c.pins.map((p) => p.y));
+      expect(core.y - core.length / 2).toBeCloseTo(Math.min(...ends), 6);
+      expect(core.y + core.length / 2).toBeCloseTo(Math.max(...ends), 6);
+      const xs = [...new Set(coils.map((c) => c.x))].sort((a, b) => a - b);
+      expect(core.x).toBeCloseTo((xs[0]! + xs[1]!) / 2, 6);
+    }
+  });
+});
+
+describe('volts of a wire to ground', () => {
+  const voltsOf = (design: Design) => {
+    const study = studyDesign(design);
+    const rows = wiring(study, netlistOf(design), mainsSide(study), () => null);
+    return { study, of: (net: string) => [...new Set(rows.filter((r) => r.net === net).map((r) => r.volts.value))] };
+  };
+
+  test('an output stands at its own volts, whatever rail it hangs on', () => {
+    const { of } = voltsOf(logger);
+    expect(of('5 V')).toEqual([5]);
+    const radio = logger.outputs.find((o) => o.name === 'Radio')!;
+    expect(of('Radio')).toEqual([radio.demand.outputV]);
+    expect(voltsOf(drum).of('+18 V')).toEqual([18]);
+    expect(voltsOf(drum).of('−18 V')).toEqual([18]);
+  });
+
+  test('the mains at their highest, a winding at its open crest, what is raw at what it idles at', () => {
+    const { study, of } = voltsOf(clock);
+    // 230 V and a tenth.
+    const { voltageRms, highPct } = clock.mains;
+    expect(of('L')[0]).toBeCloseTo(voltageRms + (voltageRms * highPct) / 100, 9);
+    const winding = netlistOf(clock).nets.find((n) => n.role === 'winding')!;
+    const open = study.idle.network.sections[0]!.winding.voltageRms;
+    expect(of(winding.name)[0]).toBeCloseTo(open * 1.41421356, 5);
+    const ground = netlistOf(clock).nets.find((n) => n.role === 'ground')!;
+    expect(of(ground.name)).toEqual([0]);
+  });
+});
+
+describe('strokes of a template', () => {
+  const template: Template = {
+    face: 'front',
+    seenFrom: 'outside',
+    wMm: 160,
+    hMm: 80,
+    items: [
+      { kind: 'hole', xMm: 30, yMm: 20, diameterMm: 8, of: 'a' },
+      { kind: 'slot', xMm: 50, yMm: 10, wMm: 28, hMm: 48, of: 'b' },
+      { kind: 'ring', xMm: 100, yMm: 40, diameterMm: 60, of: 'c' },
+      { kind: 'outline', xMm: 120, yMm: 5, wMm: 20, hMm: 30, of: 'd' },
+    ],
+    notes: ['first', 'second'],
+    title: 'A front',
+  };
+  const strokes = templateStrokes(template);
+  const lines = strokes.flatMap((s) => (s.kind === 'line' ? [[s.layer, s.x1, s.y1, s.x2, s.y2] as const] : []));
+  const has = (...line: (typeof lines)[number]) => lines.filter((l) => l.join() === line.join()).length;
+
+  test('the check line is 100 mm long, 10 mm below the face, with a tick of 4 mm across each end', () => {
+    expect(has('mark', 0, -10, 100, -10)).toBe(1);
+    expect(has('mark', 0, -12, 0, -8)).toBe(1);
+    expect(has('mark', 100, -12, 100, -8)).toBe(1);
+    const texts = strokes.flatMap((s) => (s.kind === 'text' ? [[s.text, s.x, s.y]] : []));
+    expect(texts).toEqual([
+      ['100 mm', 0, -15],
+      ['A front', 0, -20],
+      ['first', 0, -25],
+      ['second', 0, -30],
+    ]);
+    // All of it on the paper: the last line, and 10 mm of margin.
+    const paper = templatePaper(template);
+    expect(paper).toEqual({ left: 10, below: 40, w: 180, h: 130 });
+    expect(templatePaper({ ...template, wMm: 60 }).w).toBe(150);
+  });
+
+  test('a hole is cut round its cross, a slot along its edges, what is only looked at is marked', () => {
+    const circles = strokes.flatMap((s) => (s.kind === 'circle' ? [[s.layer, s.x, s.y, s.r]] : []));
+    expect(circles).toEqual([
+      ['cut', 30, 20, 4],
+      ['mark', 100, 40, 30],
+    ]);
+    expect(has('mark', 28, 20, 32, 20) + has('mark', 30, 18, 30, 22)).toBe(2);
+    const cut = lines.filter((l) => l[0] === 'cut');
+    expect(cut.map((l) => l.slice(1))).toEqual([
+      [50, 10, 78, 10],
+      [78, 10, 78, 58],
+      [78, 58, 50, 58],
+      [50, 58, 50, 10],
+    ]);
+    expect(has('mark', 62, 34, 66, 34) + has('mark', 64, 32, 64, 36)).toBe(2);
+    expect(has('mark', 120, 5, 140, 5) + has('mark', 140, 35, 120, 35)).toBe(2);
+    expect(has('mark', 0, 0, 160, 0) + has('mark', 160, 80, 0, 80)).toBe(2);
+  });
+});
+
+test.each(named)('%s: each part on the floor is held by its screws, set in alike from its edges', (_name, design) => {
+  const { placed, inside } = planBox(design);
+  const { items } = drillTemplate(placed, inside, 'floor', 'inside', 'x');
+  for (const { block, spot } of placed.filter((p) => p.spot.face === 'floor')) {
+    const own = items.flatMap((i) => (i.kind === 'hole' && i.of === block.label ? [[i.xMm, i.yMm] as const] : []));
+    const { count, insetMm } = block.screws;
+    expect(new Set(own.map(String)).size).toBe(own.length);
+    expect(own).toHaveLength(count);
+    const [w, d] = spot.turned ? [block.size.dMm, block.size.wMm] : [block.size.wMm, block.size.dMm];
+    for (const [x, y] of own) {
+      const [fromX, fromY] = [w / 2 - Math.abs(x - spot.xMm), d / 2 - Math.abs(y - spot.yMm)];
+      // One in the middle, two along the longer side, four in the corners.
+      const along = w >= d ? fromX : fromY;
+      const across = w >= d ? fromY : fromX;
+      const half = [w / 2, d / 2].sort((a, b) => a - b);
+      expect([along, across].map((mm) => Number(mm.toFixed(9)))).toEqual(
+        count === 1 ? [half[1], half[0]] : count === 2 ? [insetMm, half[0]] : [insetMm, insetMm],
+      );
+    }
+    // Opposite each other about the middle.
+    const sum = own.reduce(([sx, sy], [x, y]) => [sx! + x - spot.xMm, sy! + y - spot.yMm], [0, 0]);
+    expect(Math.hypot(sum[0]!, sum[1]!)).toBeLessThan(1e-9);
+  }
+});
+
+test.each(named)('%s: what is said not to fit a smaller box does not', (_name, design) => {
+  const { smallest } = planBox(design);
+  const said = smallest.smaller?.why ?? '';
+  const alone = /alone is larger than its wall: ([\d.]+) × ([\d.]+) mm/.exec(said);
+  const high = /wants ([\d.]+) mm of height .* there are ([\d.]+) mm/.exec(said);
+  const short = /, ([\d.]+) mm, is short by (\d+) mm/.exec(said);
+  const { wMm, dMm, hMm } = smallest.smaller?.inside ?? { wMm: 0, dMm: 0, hMm: 0 };
+  const [a, b] = [Number(alone?.[1] ?? Infinity), Number(alone?.[2] ?? Infinity)];
+  expect(a > wMm || b > Math.min(dMm, hMm)).toBe(true);
+  expect(Number(high?.[1] ?? Infinity)).toBeGreaterThan(Number(high?.[2] ?? 0));
+  expect(Number(short?.[2] ?? Infinity)).toBeGreaterThan(0);
+  expect(said === '' || [alone, high, short].filter(Boolean).length === 1 || /finds no place\.$/.test(said)).toBe(true);
+});
+
+test('a part too large for its wall is said to be: by its own size, and only then', () => {
+  const own = (wMm: number, hMm: number) => [
+    { id: 'own 1', name: 'meter', face: 'front' as const, wMm, dMm: 30, hMm, carries: 'low' as const },
+  ];
+  const inside = { wMm: 200, dMm: 150, hMm: 70 };
+  const why = (wMm: number, hMm: number) =>
+    planBox(
+      applyPatch(clock, { build: { ...clock.build, box: { ...clock.build.box, inside, own: own(wMm, hMm) } } }),
+    ).left.find((l) => l.block.id === 'own 1')?.why;
+  expect(why(210, 40)).toMatch(/alone is larger than its wall: 210 × 40 mm/);
+  expect(why(60, 80)).toMatch(/alone is larger than its wall: 60 × 80 mm/);
+  // It would go in, but not with what it has to keep off.
+  expect(why(196, 40)).toMatch(/finds no place/);
+});
+
+test('drills come by size, the smallest first, each hole under its own', () => {
+  const volts = distanceMm(60);
+  for (const design of [clock, tide]) {
+    const netlist = netlistOf(design);
+    const widths = wantedWidths(netlist, new Map(), 35);
+    const board = etch(netlist, { sides: 1, copperUm: 35, apartMm: volts, widths, places: [] });
+    for (const { suffix, text } of gerberFiles(board, new Map()).filter((f) => f.suffix.endsWith('.drl'))) {
+      const sizes = [...text.matchAll(/^T(\d+)C([\d.]+)$/gm)].map((m) => [Number(m[1]), Number(m[2])] as const);
+      expect([suffix, sizes.length > 0]).toEqual([suffix, true]);
+      expect(sizes.map(([n]) => n)).toEqual(sizes.map((_, n) => n + 1));
+      const mm = sizes.map(([, d]) => d);
+      expect(mm).toEqual([...mm].sort((a, b) => a - b));
+      expect(new Set(mm).size).toBe(mm.length);
+    }
+  }
+});
