@@ -2,11 +2,16 @@ import { etch } from '@/core/board/etch';
 import { wantedWidths } from '@/core/board/branches';
 import { distanceMm } from '@/core/board/copper-rules';
 import { gerberFiles } from '@/core/board/gerber';
+import { blocksOf, plainBlock } from '@/core/box/blocks';
 import { planBox } from '@/core/box/box-plan';
+import { outsideFigure } from '@/core/box/outside';
 import { drillTemplate, type Template } from '@/core/box/template';
+import { templatePdf } from '@/core/box/template-pdf';
 import { templatePaper, templateStrokes } from '@/core/box/template-strokes';
 import { circuitDrawing } from '@/core/build/circuit/circuit-drawing';
 import type { Point, Wire } from '@/core/build/circuit/drawing';
+import { flowsOf } from '@/core/build/flows';
+import { sectionFor } from '@/core/build/wire-size';
 import { wiring } from '@/core/build/wiring';
 import { demoDesigns } from '@/core/design/demo-designs';
 import { applyPatch, type Design } from '@/core/design/design';
@@ -14,6 +19,7 @@ import { mainsSide } from '@/core/mains-side/mains-side';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import { studyDesign } from '@/core/study/study';
 import { clock, drum, logger, tide } from '../support/demos';
+import { readPaths } from '../support/read-paths';
 
 const drawn = (design: Design) => circuitDrawing(netlistOf(design), new Map(), new Map());
 const named = demoDesigns().map((d) => [d.name, d] as const);
@@ -228,5 +234,148 @@ test('drills come by size, the smallest first, each hole under its own', () => {
       expect(mm).toEqual([...mm].sort((a, b) => a - b));
       expect(new Set(mm).size).toBe(mm.length);
     }
+  }
+});
+
+test('on paper a template is at its own size: every circle and line where it is, 10 mm in from the left', async () => {
+  const { placed, inside } = planBox(clock);
+  const template = drillTemplate(placed, inside, 'rear', 'outside', 'Clock');
+  const [page] = await readPaths(await templatePdf([template], 'Clock'));
+  const { below } = templatePaper(template);
+  const strokes = templateStrokes(template).filter((s) => s.kind !== 'text');
+  expect(page).toHaveLength(strokes.length);
+  for (const s of strokes) {
+    const [x0, y0, x1, y1] =
+      s.kind === 'circle'
+        ? [s.x - s.r, s.y - s.r, s.x + s.r, s.y + s.r]
+        : [Math.min(s.x1, s.x2), Math.min(s.y1, s.y2), Math.max(s.x1, s.x2), Math.max(s.y1, s.y2)];
+    const there = page!.filter(
+      (p) =>
+        same(p.x0, 10 + x0) &&
+        same(p.x1, 10 + x1) &&
+        same(p.y0, below + y0) &&
+        same(p.y1, below + y1) &&
+        p.curved === (s.kind === 'circle') &&
+        !p.filled,
+    );
+    expect([JSON.stringify(s), there.length > 0]).toEqual([JSON.stringify(s), true]);
+  }
+});
+
+test('a panel part that is turned has its slot, its screws and its row of holes turned with it', () => {
+  const screws = { at: 'sides' as const, apartMm: 40, diameterMm: 3.5 };
+  const slot = plainBlock({
+    id: 'X1',
+    label: 'X1',
+    what: 'x',
+    size: { wMm: 50, dMm: 20, hMm: 30 },
+    face: 'rear',
+    hole: { shape: 'slot', wMm: 28, hMm: 20, screws },
+  });
+  const posts = plainBlock({
+    id: 'X2',
+    label: 'X2',
+    what: 'x',
+    size: { wMm: 60, dMm: 20, hMm: 20 },
+    face: 'rear',
+    hole: { shape: 'round', diameterMm: 8, screws: null },
+    holes: { count: 3, apartMm: 19 },
+  });
+  const items = (block: typeof slot, turned: boolean) =>
+    drillTemplate(
+      [{ block, spot: { face: 'rear', xMm: 100, yMm: 60, turned }, byHand: true }],
+      { wMm: 200, dMm: 100, hMm: 120 },
+      'rear',
+      'inside',
+      'x',
+    ).items;
+  const holes = (block: typeof slot, turned: boolean) =>
+    items(block, turned).flatMap((i) => (i.kind === 'hole' ? [[i.xMm, i.yMm, i.diameterMm]] : []));
+  expect(holes(slot, false)).toEqual([
+    [80, 60, 3.5],
+    [120, 60, 3.5],
+  ]);
+  expect(holes(slot, true)).toEqual([
+    [100, 40, 3.5],
+    [100, 80, 3.5],
+  ]);
+  expect(items(slot, false)[0]).toMatchObject({ kind: 'slot', xMm: 86, yMm: 50, wMm: 28, hMm: 20 });
+  expect(items(slot, true)[0]).toMatchObject({ kind: 'slot', xMm: 90, yMm: 46, wMm: 20, hMm: 28 });
+  expect(holes(posts, false).map((h) => h.slice(0, 2))).toEqual([
+    [81, 60],
+    [100, 60],
+    [119, 60],
+  ]);
+  expect(holes(posts, true).map((h) => h.slice(0, 2))).toEqual([
+    [100, 41],
+    [100, 60],
+    [100, 79],
+  ]);
+});
+
+test('gauges are what the rule of wires says: 36 is 5 mils, and every 39 steps make it 92 times as thick', () => {
+  const areaMm2 = (awg: number) => (Math.PI / 4) * (0.005 * 25.4 * 92 ** ((36 - awg) / 39)) ** 2;
+  let last = Infinity;
+  for (let rmsA = 0.5; rmsA < 200; rmsA *= 1.07) {
+    const { awg, mm2 } = sectionFor('rail', rmsA, 1000, 0.01).size;
+    const needed = Math.max(0.25, rmsA / 4);
+    expect(awg).toBeLessThanOrEqual(last);
+    expect(areaMm2(awg)).toBeGreaterThan(0.995 * Math.min(needed, areaMm2(0)));
+    // Even gauges are sold: two thinner would not do.
+    expect(areaMm2(awg + (awg === 1 || awg === 0 ? 1 : 2))).toBeLessThan(1.005 * needed);
+    expect(mm2).toBeGreaterThanOrEqual(Math.min(needed, 120));
+    last = awg;
+  }
+  expect(last).toBe(0);
+});
+
+test('the free faces of a box: lid and four sides, with 2 mm of wall all round', () => {
+  // 20.4 by 15.4 cm, 10.4 high: 314.16 and twice 10.4 × 35.8.
+  const figure = outsideFigure({ wMm: 200, dMm: 150, hMm: 100 });
+  expect(figure.value).toBe(1059);
+  expect(figure.inputs.map((i) => [i.label, i.value])).toEqual([
+    ['width', 204],
+    ['depth', 154],
+    ['height', 104],
+  ]);
+});
+
+test('what stands in a box: iron, valves, cans, chokes and lamps each as what they are and on the face they belong to', () => {
+  const glowing = applyPatch(tide, { rectifier: { diode: 'valve-stiff' } });
+  const kinds = new Map(netlistOf(glowing).parts.map((p) => [p.ref, p.kind]));
+  const blocks = blocksOf(glowing, netlistOf(glowing)).map((b) => ({ ...b, kind: kinds.get(b.id) }));
+  const of = (kind: string) => blocks.filter((b) => b.kind === kind);
+  const choke = of('choke')[0]!;
+  expect([choke.face, choke.screws.count, choke.what]).toEqual(['floor', 4, expect.stringMatching(/choke.* H/)]);
+  const [valve] = of('valve');
+  expect([valve!.size, valve!.round, valve!.hot]).toEqual([{ wMm: 32, dMm: 32, hMm: 95 }, true, true]);
+  for (const [kind, face] of [
+    ['inlet', 'rear'],
+    ['fuse', 'rear'],
+    ['switch', 'rear'],
+    ['terminal', 'front'],
+    ['transformer', 'floor'],
+  ] as const)
+    expect(of(kind).map((b) => [kind, b.face])).toEqual(of(kind).map(() => [kind, face]));
+  expect(of('transformer')).toHaveLength(1);
+});
+
+test('in the winding’s own wires flow its pulses, in the primary’s what the mains gives', () => {
+  for (const design of [clock, drum]) {
+    const study = studyDesign(design);
+    const netlist = netlistOf(design);
+    const flows = flowsOf(study, netlist, mainsSide(study));
+    const hardest = Math.max(
+      ...[study.low, study.nominal, study.high].flatMap((p) => p.solution.windings.map((w) => w.rmsA)),
+    );
+    for (const net of netlist.nets.filter((n) => n.role === 'winding' || n.role === 'charging')) {
+      const flow = flows.get(net.name)!;
+      expect([net.name, flow.pulses]).toEqual([net.name, true]);
+      expect(flow.rmsA).toBeLessThanOrEqual(hardest * 1.000001);
+      expect(flow.rmsA).toBeGreaterThan(0.9 * hardest);
+      expect(flow.peakA!).toBeGreaterThan(1.5 * flow.rmsA);
+    }
+    for (const net of netlist.nets.filter((n) => n.role === 'mains'))
+      expect(flows.get(net.name)!.rmsA).toBeLessThan(hardest);
   }
 });
