@@ -327,15 +327,17 @@ export function sampler(circuit: Circuit, perCycle: number) {
     elementA: circuit.rails.map((r) => r.elements.map(() => [])),
   };
   const step = circuit.periodS / perCycle;
-  /** Record before each sample of the piece in hand, and how far it lies towards the next. */
-  const from: number[] = [];
-  const share: number[] = [];
   let next = 0;
   return {
     waveforms,
     /** Takes the samples that fall into these columns, up to but not including `end`. */
     take(columns: Columns, end: number) {
       const { t: times, count } = columns;
+      const most = Math.max(0, Math.ceil(end / step) - next);
+      /** Record before each sample, and how far it lies towards the next. */
+      const from = new Int32Array(most);
+      const share = new Float64Array(most);
+      const first = next;
       let taken = 0;
       for (let r = 0; next * step < end - 1e-9 * step; next++) {
         const t = next * step;
@@ -343,16 +345,21 @@ export function sampler(circuit: Circuit, perCycle: number) {
         const span = times[Math.min(r + 1, count - 1)]! - times[r]!;
         from[taken] = r;
         share[taken++] = span > 0 ? Math.min(Math.max((t - times[r]!) / span, 0), 1) : 0;
-        waveforms.t.push(t);
       }
       const read = (into: number[], column: Column) => {
+        const had = into.length;
+        // At once as long as it gets: grown one by one it would be copied again and again.
+        into.length = had + taken;
         for (let n = 0; n < taken; n++) {
           const r = from[n]!;
           const a = column[r]!;
           const b = column[r + 1 < count ? r + 1 : r]!;
-          into.push(a + share[n]! * (b - a));
+          into[had + n] = a + share[n]! * (b - a);
         }
       };
+      const { t } = waveforms;
+      t.length += taken;
+      for (let n = 0; n < taken; n++) t[t.length - taken + n] = (first + n) * step;
       read(waveforms.sourceV, columns.emf);
       circuit.rails.forEach((rail, r) => {
         read(railV[r]!, columns.railV(r));

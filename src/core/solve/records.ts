@@ -12,6 +12,8 @@ const ROWS = 512;
  */
 export interface Records {
   data: Float64Array;
+  /** Room of its own for what does not fit into `data`; kept, so that a circuit of halves that mirror finds it there. */
+  spare: Float64Array;
   count: number;
   readonly stride: number;
   readonly emf: number;
@@ -31,16 +33,18 @@ export function newRecords(shape: Circuit): Records {
   const load = node + shape.nodes;
   const float = load + shape.rails.length;
   const stride = float + shape.floats;
-  return { data: new Float64Array(ROWS * stride), count: 0, stride, emf: 2, port, x, k, node, load, float };
+  const data = new Float64Array(ROWS * stride);
+  return { data, spare: data, count: 0, stride, emf: 2, port, x, k, node, load, float };
 }
 
 /** Makes room for more rows behind those there are. */
 export function makeRoom(records: Records, rows: number): void {
   const { stride, count, data } = records;
-  if ((count + rows) * stride <= data.length) return;
-  const bigger = new Float64Array(Math.max(2 * data.length, (count + rows) * stride));
-  bigger.set(data);
-  records.data = bigger;
+  const needed = (count + rows) * stride;
+  if (needed <= data.length) return;
+  if (records.spare.length < needed) records.spare = new Float64Array(Math.max(2 * data.length, needed));
+  records.spare.set(data.subarray(0, count * stride));
+  records.data = records.spare;
 }
 
 /** Writes the circuit as it stands at the stage just solved into a record that begins at `at`; its weight stays. */

@@ -144,7 +144,7 @@ export function mirrorRecords(circuit: Circuit, records: Records): void {
       data[to + records.x + mirror.states[n]!] = sign * data[from + records.x + n]!;
       data[to + records.k + mirror.states[n]!] = sign * data[from + records.k + n]!;
     }
-    circuit.acPorts.forEach((n) => (data[to + records.port + n] = -data[from + records.port + n]!));
+    for (const n of circuit.acPorts) data[to + records.port + n] = -data[from + records.port + n]!;
     for (let q = 0; q < circuit.inputs.length; q++) {
       // The middle of a doubler's two capacitors: what stood below it now stands above.
       if (mirror.inputs[q]! <= q) continue;

@@ -205,15 +205,17 @@ export function terminalPeak(design: Design, network: Network, solution: Solutio
   const waves = solution.waveforms!;
   const { ratios } = arrangementOf(design);
   const windingA = waves.windingA[0]!;
-  const conductingA = 0.02 * Math.max(...windingA.map(Math.abs));
+  let mostA = 0;
+  for (const amps of windingA) mostA = Math.max(mostA, Math.abs(amps));
   let peakV = 0;
-  waves.sourceV.forEach((e, n) => {
+  for (let n = 0; n < windingA.length; n++) {
     const own = windingA[n]!;
-    if (Math.abs(own) <= conductingA) return;
-    const primary = ratios.reduce((sum, ratio, w) => sum + ratio * waves.windingA[w]![n]!, 0);
-    const v = ratios[0]! * (e - network.mains.sharedResistanceOhm * primary) - winding.resistanceOhm * own;
-    peakV = Math.max(peakV, Math.abs(v));
-  });
+    if (Math.abs(own) <= 0.02 * mostA) continue;
+    let primary = 0;
+    for (let w = 0; w < ratios.length; w++) primary += ratios[w]! * waves.windingA[w]![n]!;
+    const v = ratios[0]! * (waves.sourceV[n]! - network.mains.sharedResistanceOhm * primary);
+    peakV = Math.max(peakV, Math.abs(v - winding.resistanceOhm * own));
+  }
   const chargedV = Math.max(...solution.rails.map((r) => r.inputMaxV)) / arrangementFacts(design).railPeaks;
   // Leakage inductance only delays the pulse: the terminals never stand below what they have charged.
   return Math.min(Math.max(peakV, chargedV), emfPeakV(network));

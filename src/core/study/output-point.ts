@@ -106,49 +106,56 @@ export function outputPoint(
   const n = rail.railV.length;
   const outputV = rail.railV.map((v) => (regulator ? regulatorOutput(regulator, v) : heldV));
   const ampsAt = (out: number) => (regulator ? (regulator.currentA * out) / regulator.outputV : heldA);
-  const total = { v: 0, amps: 0, loadW: 0, burntW: 0, aheadW: 0 };
+  let meanV = 0;
+  let meanA = 0;
+  let givenW = 0;
+  let burntAllW = 0;
+  let aheadAllW = 0;
   const small = model.burners.map((b): SmallHeat => ({ label: b.label, watts: 0, bearsW: b.bearsW }));
   let low = Infinity;
   let high = -Infinity;
-  rail.railV.forEach((v, k) => {
+  // Some hundred times a point, and a point some thousand times a study: nothing is made anew in here.
+  for (let k = 0; k < n; k++) {
+    const v = rail.railV[k]!;
     const out = outputV[k]!;
     const amps = ampsAt(out);
     let drainA = 0;
     for (const d of drains) drainA += currentOf(d, v);
     const behind = ahead ? behindAhead(ahead, v, out, amps) : v;
-    total.v += out / n;
-    total.amps += amps / n;
-    total.loadW += (out * amps) / n;
-    total.burntW += (v * (model.passShare * amps + quiescentA + drainA) - out * amps) / n;
+    meanV += out / n;
+    meanA += amps / n;
+    givenW += (out * amps) / n;
+    burntAllW += (v * (model.passShare * amps + quiescentA + drainA) - out * amps) / n;
     if (ahead) {
       const branch = ahead.drain ? (Math.max(0, v - ahead.drain.fromV) / ahead.drain.ohm) * v : 0;
-      total.aheadW += ((v - behind) * amps + ahead.quiescentA * v + branch) / n;
+      aheadAllW += ((v - behind) * amps + ahead.quiescentA * v + branch) / n;
     }
-    model.burners.forEach((b, m) => (small[m]!.watts += b.watts({ inputV: behind, outputV: out, amps }) / n));
+    for (let m = 0; m < small.length; m++)
+      small[m]!.watts += model.burners[m]!.watts({ inputV: behind, outputV: out, amps }) / n;
     low = Math.min(low, out);
     high = Math.max(high, out);
-  });
+  }
   const smallW = small.reduce((sum, s) => sum + s.watts, 0);
-  const burntW = Math.max(0, total.burntW - smallW);
-  const aheadW = Math.min(burntW, total.aheadW);
-  const lampShare = total.amps > 0 ? Math.min(1, lampA / total.amps) : 0;
-  const lampW = total.loadW * lampShare;
+  const burntW = Math.max(0, burntAllW - smallW);
+  const aheadW = Math.min(burntW, aheadAllW);
+  const lampShare = meanA > 0 ? Math.min(1, lampA / meanA) : 0;
+  const lampW = givenW * lampShare;
   if (lampA > 0) small.push({ label: 'indicator', watts: lampW, bearsW: null });
-  const aheadPoint = ahead ? aheadOf(ahead, rail, total.v, total.amps, aheadW, design.heat.ambientC) : null;
+  const aheadPoint = ahead ? aheadOf(ahead, rail, meanV, meanA, aheadW, design.heat.ambientC) : null;
   const rejection =
     model.rejectionDb(rippleHz) + (aheadPoint && aheadPoint.headroomV >= 0 ? ahead!.rejectionDb(rippleHz) : 0);
   return {
     id: output.id,
-    outputMeanV: total.v,
+    outputMeanV: meanV,
     outputMinV: regulator ? regulatorOutput(regulator, rail.minV) : low,
     outputMaxV: regulator ? regulatorOutput(regulator, rail.maxV) : high,
     outputRippleVpp: held ? 0 : dipOf(regulator, rail) + rail.ripplePeakToPeakV * 10 ** (-rejection / 20),
-    outputMeanA: total.amps * (1 - lampShare),
+    outputMeanA: meanA * (1 - lampShare),
     headroomV: held ? null : rail.minV - neededOf(design, output, adjust, condition)!,
     regulatorW: burntW - aheadW,
     ahead: aheadPoint,
     small,
-    loadW: total.loadW - lampW,
+    loadW: givenW - lampW,
     heat: null,
     outputV,
   };
