@@ -92,9 +92,14 @@ export function figuresOf(
     for (let r = 0; r < count; r++) sum += weight[r]! * a[r]! * b[r]!;
     return sum / T;
   };
+  /** A node's volts are a capacitor's and a rail's at once: looked through once. */
+  const looked: { column: Column; found: Tally }[] = [];
   const tally = (column: Column): Tally => {
+    for (const one of looked) if (one.column === column) return one.found;
     const { sum, squares, max, min } = survey(columns, column);
-    return { mean: sum / T, meanSquare: squares / T, max, min };
+    const found = { mean: sum / T, meanSquare: squares / T, max, min };
+    looked.push({ column, found });
+    return found;
   };
   /** The whole cycle's figure from its half's, `other` being what plays the same part in the other half. */
   const whole = (own: Tally, other: Tally, sign = 1): Tally => ({
@@ -119,7 +124,7 @@ export function figuresOf(
     return {
       rmsA,
       meanA: i.mean,
-      peakA: Math.max(i.max, -i.min),
+      peakA: mostIn(i),
       voltAmpere: openRms(circuit, Math.abs(winding.ratio) * first) * rmsA,
       copperLossW: winding.ownOhm * i.meanSquare,
     };
@@ -165,7 +170,9 @@ export function figuresOf(
   const seconds = circuit.ports.map((port, n) => {
     if (port.diodes.length === 0 || port.law === 'open') return 0;
     const { peakA } = diodes[port.diodes[0]!]!;
-    return peakA <= 1e-6 * strongest ? 0 : conductionTime(circuit, columns, n, 0.01 * peakA);
+    // In its own half of a cycle that mirrors it may not conduct at all.
+    if (peakA <= 1e-6 * strongest || mostIn(portTallies[n]!) < 0.009 * peakA) return 0;
+    return conductionTime(circuit, columns, n, 0.01 * peakA);
   });
   circuit.ports.forEach((port, n) => {
     const whole = seconds[n]! + (mirror ? seconds[mirror.ports[n]!]! : 0);
@@ -174,7 +181,7 @@ export function figuresOf(
 
   let filterW = 0;
   const elementTallies = circuit.elements.map((_, n) => tally(columns.elementA(n)));
-  const voltTallies = circuit.elements.map((_, n) => survey(columns, columns.elementV(n)));
+  const voltTallies = circuit.elements.map((_, n) => tally(columns.elementV(n)));
   const elementResults = circuit.elements.map((element, n): ElementResult => {
     // The two capacitors of a doubler take turns; everything else in a filter does the same twice.
     const m = mirror && element.kind === 'capacitor' ? elementOf(circuit, mirror.states[element.state]!) : n;
@@ -265,7 +272,7 @@ export function figuresOf(
       rms: openRms(circuit, first),
       ...(circuit.sharedOhm > 0 ? { sharedLossW: sharedW } : {}),
     },
-    primary: { rmsA: root(primary.meanSquare), meanA: primary.mean, peakA: Math.max(primary.max, -primary.min) },
+    primary: { rmsA: root(primary.meanSquare), meanA: primary.mean, peakA: mostIn(primary) },
     rails,
     windings,
     diodes,
@@ -278,6 +285,8 @@ export function figuresOf(
     energyBalance,
   };
 }
+
+const mostIn = ({ max, min }: Tally): number => Math.max(max, -min);
 
 /** The capacitor or choke a state belongs to. */
 function elementOf(circuit: Circuit, state: number): number {

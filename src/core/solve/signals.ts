@@ -40,18 +40,33 @@ export function columnsOf(integrator: Integrator, from = 0, to = integrator.reco
   const first = from * stride;
   const { arena } = integrator;
   arena.clear();
-  const read = (index: number): Column => {
+  const read = (index: number, factor = 1): Column => {
     const out = arena.take(count);
-    for (let r = 0, at = first + index; r < count; r++, at += stride) out[r] = data[at]!;
+    for (let r = 0, at = first + index; r < count; r++, at += stride) out[r] = factor * data[at]!;
     return out;
   };
-  const zero = (): Column => arena.take(count).fill(0);
   const kept = (size: number, find: (n: number) => Column) => {
     const columns = new Array<Column | undefined>(size);
     return (n: number): Column => (columns[n] ??= find(n));
   };
+  const times = (factor: number, column: Column): Column => {
+    const out = arena.take(count);
+    for (let r = 0; r < count; r++) out[r] = factor * column[r]!;
+    return out;
+  };
   const add = (out: Column, factor: number, column: Column) => {
     for (let r = 0; r < count; r++) out[r]! += factor * column[r]!;
+  };
+  /** The sum of what several pick, each times its factor; nothing where none does. */
+  const sum = <T>(of: readonly T[], factor: (one: T, n: number) => number, column: (n: number) => Column): Column => {
+    let out: Column | null = null;
+    of.forEach((one, n) => {
+      const f = factor(one, n);
+      if (f === 0) return;
+      if (out) add(out, f, column(n));
+      else out = times(f, column(n));
+    });
+    return out ?? arena.take(count).fill(0);
   };
   const nodeV = kept(circuit.nodes, (n) => read(records.node + n));
   const between = (a: number, b: number): Column => {
@@ -65,20 +80,13 @@ export function columnsOf(integrator: Integrator, from = 0, to = integrator.reco
 
   const emf = read(records.emf);
   const portA = kept(ports.length, (n) => read(records.port + n));
-  const windingA = kept(windings.length, (w) => {
-    const out = zero();
-    ports.forEach((port, n) => port.winding === w && add(out, port.share, portA(n)));
-    return out;
-  });
-  const primary = kept(1, () => {
-    const out = zero();
-    windings.forEach((winding, w) => add(out, winding.ratio, windingA(w)));
-    return out;
-  });
+  const windingA = kept(windings.length, (w) => sum(ports, (port) => (port.winding === w ? port.share : 0), portA));
+  const primary = kept(1, () =>
+    windings.length === 1 && windings[0]!.ratio === 1 ? windingA(0) : sum(windings, ({ ratio }) => ratio, windingA),
+  );
   const windingV = kept(windings.length, (w) => {
     const winding = windings[w]!;
-    const out = zero();
-    add(out, winding.ratio, emf);
+    const out = times(winding.ratio, emf);
     if (circuit.sharedOhm > 0) add(out, -winding.ratio * circuit.sharedOhm, primary(0));
     add(out, -winding.ownOhm, windingA(w));
     if (winding.state >= 0) add(out, -winding.inductanceH, read(records.k + winding.state));
@@ -99,8 +107,7 @@ export function columnsOf(integrator: Integrator, from = 0, to = integrator.reco
     portA,
     portV: kept(ports.length, (n) => {
       const port = ports[n]!;
-      const out = zero();
-      add(out, port.share, windingV(port.winding));
+      const out = times(port.share, windingV(port.winding));
       for (const { input, sign } of port.into) add(out, -sign, inputV(input));
       if (port.floating >= 0) add(out, port.floatSign, read(records.float + port.floating));
       return out;
@@ -113,10 +120,7 @@ export function columnsOf(integrator: Integrator, from = 0, to = integrator.reco
         if (e.halfAtA !== Infinity) for (let r = 0; r < count; r++) out[r] = stage.chokeCurrent(n, out[r]!);
         return out;
       }
-      const out = zero();
-      if (e.kind === 'capacitor') add(out, e.capacitanceF, read(records.k + e.state));
-      else add(out, 1 / e.ohm, elementV(n));
-      return out;
+      return e.kind === 'capacitor' ? read(records.k + e.state, e.capacitanceF) : times(1 / e.ohm, elementV(n));
     }),
     railV: (n) => nodeV(rails[n]!.outputNode),
     railInputV: (n) => nodeV(rails[n]!.inputNode),
