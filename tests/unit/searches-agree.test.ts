@@ -1,7 +1,7 @@
 import { applyPatch, type Design } from '@/core/design/design';
 import { demoDesigns } from '@/core/design/demo-designs';
 import { exceeds } from '@/core/judge/early';
-import { distress, judge } from '@/core/judge/judge';
+import { distress, judge, outcomeOf } from '@/core/judge/judge';
 import { studyDesign, studyWithHeat } from '@/core/study/study';
 import { clock, drum, pen, physics } from '../support/demos';
 
@@ -79,4 +79,28 @@ describe('a design given up before all of it is solved', () => {
     expect(exceeds(study, 0)).toBe(true);
     expect(Object.keys(study.solved())).toEqual(['low']);
   });
+});
+
+test.each(demoDesigns().map((d) => [d.name, d] as const))(
+  '%s: what a search counts is what the whole judgement says, its words too',
+  (_, design) => {
+    for (const asked of [design, starved(design, 0.8), starved(design, 1.5)]) {
+      const study = studyDesign(asked);
+      const verdicts = judge(study);
+      const { fails, worst } = outcomeOf(study);
+      expect(fails).toBe(verdicts.filter((v) => v.state === 'fails').length);
+      const counting = verdicts.filter((v) => !v.caution);
+      expect(worst!.left).toBe(Math.min(...counting.map((v) => v.left)));
+      expect(counting).toContainEqual(worst);
+    }
+  },
+);
+
+test('asked for some rules alone a search counts those alone', () => {
+  const study = studyDesign(starved(clock, 0.8));
+  const failing = judge(study).filter((v) => v.state === 'fails');
+  expect(failing.length).toBeGreaterThan(1);
+  const only = [failing[0]!.id];
+  expect(outcomeOf(study, only)).toEqual({ fails: 1, worst: failing[0] });
+  expect(outcomeOf(study, [])).toEqual({ fails: 0, worst: null });
 });

@@ -113,26 +113,49 @@ export function deciding(found: Iterable<Found>): Found | null {
  * @param only rule names to look at, when the others can wait: only what they need is solved
  */
 export function judge(study: Study, only: readonly RuleId[] = RULE_IDS): Verdict[] {
-  const names = new Map(outputsOf(study.design).map((o) => [o.id, o.name]));
-  const verdicts: Verdict[] = [];
-  for (const id of RULE_IDS) {
-    if (!only.includes(id)) continue;
-    const rule = ruleOf(id);
-    const found = deciding(findingsOf(study, rule));
-    if (!found) continue;
-    const { look } = found;
-    const name =
-      look.output.id === 'main' ? null : look.output.id === 'minus' ? 'Minus rail' : names.get(look.output.id)!;
-    verdicts.push(verdictOf(id, rule, found, name));
-  }
+  const verdicts = [...foundBy(study, only)].map((found) => verdictOf(study, found));
   // Beyond a point a miss is a miss: then the order of the rules, causes before effects, decides.
   const share = (v: Verdict) => Math.max(v.left, HOPELESS);
   return verdicts.sort((a, b) => RANK[a.state] - RANK[b.state] || share(a) - share(b));
 }
 
-function verdictOf(id: RuleId, rule: Rule, found: Found, name: string | null): Verdict {
-  const { finding, look, condition, left, state } = found;
+/** A rule and what decides among all it found. */
+type Decided = Found & { id: RuleId; rule: Rule };
+
+function* foundBy(study: Study, only: readonly RuleId[]): Generator<Decided> {
+  for (const id of RULE_IDS) {
+    if (!only.includes(id)) continue;
+    const rule = ruleOf(id);
+    const found = deciding(findingsOf(study, rule));
+    if (found) yield { ...found, id, rule };
+  }
+}
+
+/** What a search needs of a judgement: how many verdicts fail, and the one with least left, cautions apart. */
+export interface Outcome {
+  fails: number;
+  worst: Verdict | null;
+}
+
+/** As countFails and tightest of judge() say; words are found for that one verdict alone. */
+export function outcomeOf(study: Study, only: readonly RuleId[] = RULE_IDS): Outcome {
+  let fails = 0;
+  let worst: Decided | null = null;
+  for (const found of foundBy(study, only)) {
+    if (found.state === 'fails') fails++;
+    if (!found.finding.caution && (!worst || found.left < worst.left)) worst = found;
+  }
+  return { fails, worst: worst && verdictOf(study, worst) };
+}
+
+function verdictOf({ design }: Study, { id, rule, finding, look, condition, left, state }: Decided): Verdict {
   const told = finding.tell();
+  const name =
+    look.output.id === 'main'
+      ? null
+      : look.output.id === 'minus'
+        ? 'Minus rail'
+        : outputsOf(design).find((o) => o.id === look.output.id)!.name;
   return {
     id,
     title: told.title ?? rule.title,

@@ -6,7 +6,7 @@ import { studyDesign } from '@/core/study/study';
 import { SolveError } from '@/core/solve/solve-error';
 import { curesOf, touchesFixed, withinBorders } from './cures-of';
 import { biggerReservoir, fullWave, otherDiodes, transformerSize, windingVolts } from './cures';
-import { countFails, judge } from './judge';
+import { outcomeOf } from './judge';
 import type { RuleId } from './rules';
 
 /** What one output gives at the most after one change of one part. */
@@ -58,7 +58,7 @@ export function* moreOf(design: Design, output: OutputId): Generator<MoreWith | 
 
 function failsOf(design: Design): number | null {
   try {
-    return countFails(judge(studyDesign(design)));
+    return outcomeOf(studyDesign(design)).fails;
   } catch (error) {
     if (error instanceof SolveError) return null;
     throw error;

@@ -8,7 +8,7 @@ import { mainModel } from '@/core/design/outputs';
 import { dcSourceOf } from '@/core/design/source';
 import { openVolts } from '@/core/parts/dc-source';
 import { exceeds, failedAt } from '@/core/judge/early';
-import { countFails, distress, judge } from '@/core/judge/judge';
+import { countFails, distress, judge, outcomeOf } from '@/core/judge/judge';
 import { earlyGroups, ruleOf, rulesDeciding, type RuleId } from '@/core/judge/rules';
 import { JUNCTION_CLASSES, diodeClass, type DiodeClass } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
@@ -194,7 +194,7 @@ const CAN_RULES = rulesDeciding('reservoir').filter(
 /** What no other part around a transformer can cure. */
 const WINDING_RULES = earlyGroups()[2]!.filter((id) => ruleOf(id).decides.includes('transformer'));
 
-const passes = (study: Study, rules: readonly RuleId[]) => countFails(judge(study, rules)) === 0;
+const passes = (study: Study, rules: readonly RuleId[]) => outcomeOf(study, rules).fails === 0;
 const clears = (design: Design) => failedAt(studyDesign(design), VALLEY_RULES, [CONDITIONS.low]) === null;
 
 /**

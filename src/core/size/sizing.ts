@@ -4,7 +4,7 @@ import { applyPatch, mergePatches, type Design, type Patch } from '@/core/design
 import type { PartRole } from '@/core/design/kinds';
 import { bankF, bankRatedV } from '@/core/design/bank';
 import type { Part } from '@/core/drawer/part';
-import { countFails, judge, tightest } from '@/core/judge/judge';
+import { outcomeOf } from '@/core/judge/judge';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { ruleOf, rulesDeciding } from '@/core/judge/rules';
 import { VALVE_CLASSES, diodeClass } from '@/core/parts/diode';
@@ -214,9 +214,8 @@ function promise(design: Design, four: readonly Choice[]): number {
 }
 
 export function judged(study: Study, choices: readonly Choice[], patch: Patch): SizedSet {
-  const verdicts = judge(study);
-  const worst = tightest(verdicts)!;
-  return setOf(choices, patch, { fails: countFails(verdicts), watts: study.nominal.watts, worst });
+  const { fails, worst } = outcomeOf(study);
+  return setOf(choices, patch, { fails, watts: study.nominal.watts, worst: worst! });
 }
 
 function setOf(
