@@ -5,12 +5,14 @@ import { gerberFiles } from '@/core/board/gerber';
 import { blocksOf, plainBlock } from '@/core/box/blocks';
 import { planBox } from '@/core/box/box-plan';
 import { outsideFigure } from '@/core/box/outside';
+import { fieldDistance } from '@/core/box/stray-field';
 import { drillTemplate, type Template } from '@/core/box/template';
 import { templatePdf } from '@/core/box/template-pdf';
 import { templatePaper, templateStrokes } from '@/core/box/template-strokes';
 import { circuitDrawing } from '@/core/build/circuit/circuit-drawing';
 import type { Point, Wire } from '@/core/build/circuit/drawing';
 import { flowsOf } from '@/core/build/flows';
+import { stationOf } from '@/core/build/station-of';
 import { sectionFor } from '@/core/build/wire-size';
 import { wiring } from '@/core/build/wiring';
 import { demoDesigns } from '@/core/design/demo-designs';
@@ -378,4 +380,57 @@ test('in the winding’s own wires flow its pulses, in the primary’s what the 
     for (const net of netlist.nets.filter((n) => n.role === 'mains'))
       expect(flows.get(net.name)!.rmsA).toBeLessThan(hardest);
   }
+});
+
+test('a stray field: what its working says is picked up, and the distance at which the cube of it has fallen to what is allowed', () => {
+  // 10 µT at 100 mm from 100 VA; 50 Hz through 10 cm² is 3.14 µV, and 1 µV may be left.
+  const figure = fieldDistance(100, false, 50);
+  const input = Object.fromEntries(figure.inputs.map((i) => [i.label, i.value]));
+  expect(input['picked up at 100 mm']).toBeCloseTo(3.14159e-6, 10);
+  expect(input['allowed']).toBe(1e-6);
+  expect(input['loop of the input']).toBeCloseTo(10, 9);
+  expect((figure.value / 100) ** 3).toBeCloseTo(3.14159, 4);
+  expect(fieldDistance(200, false, 50).value / figure.value).toBeCloseTo(1.259921, 5);
+  expect(fieldDistance(100, false, 60).value / figure.value).toBeCloseTo(1.2 ** (1 / 3), 6);
+});
+
+test('every part of a circuit belongs to a place of the terrace: each mark of a place leads to parts of it', () => {
+  const at = (design: Design, kind: string, more = (_: { line: string }) => true) => [
+    ...new Set(
+      netlistOf(design)
+        .parts.filter((p) => p.kind === kind && more(p))
+        .map(stationOf),
+    ),
+  ];
+  expect(at(clock, 'inlet')).toEqual(['mains']);
+  expect(at(clock, 'transformer')).toEqual(['winding']);
+  expect(at(clock, 'electrolytic', (p) => p.line === 'reservoir')).toEqual(['reservoir']);
+  expect(at(clock, 'resistor', (p) => p.line === 'bleeder')).toEqual(['reservoir']);
+  expect(at(clock, 'terminal')).toEqual(['load']);
+  expect(at(clock, 'regulator')).toEqual(['regulator']);
+  expect(at(drum, 'regulator')).toEqual(['regulator']);
+  const bridge = netlistOf(clock).parts.filter((p) => p.block === 'rectifier' && p.line !== 'secondary-fuse');
+  expect(new Set(bridge.map(stationOf))).toEqual(new Set(['rectifier']));
+  expect(at(tide, 'choke')).toEqual(['before']);
+  for (const [line, place] of [
+    ['before-0', 'before'],
+    ['after-1', 'after'],
+    ['secondary-fuse', 'winding'],
+    ['balance', 'reservoir'],
+  ] as const)
+    expect(stationOf({ block: 'rectifier', line })).toBe(place);
+  for (const [block, place] of [
+    ['filter', 'reservoir'],
+    ['ahead', 'regulator'],
+    ['output', 'load'],
+  ] as const)
+    expect(stationOf({ block, line: 'x' })).toBe(place);
+});
+
+test('inlet, fuse and switch want to be near each other, iron near the switch: by the parts there are', () => {
+  const netlist = netlistOf(clock);
+  const refs = (kind: string) => netlist.parts.filter((p) => p.kind === kind).map((p) => p.ref);
+  const near = new Map(blocksOf(clock, netlist).map((b) => [b.id, b.near]));
+  for (const ref of [...refs('fuse'), ...refs('switch')]) expect(near.get(ref) ?? refs('inlet')).toEqual(refs('inlet'));
+  expect(near.get(refs('transformer')[0]!)).toEqual([...refs('switch'), 'board']);
 });

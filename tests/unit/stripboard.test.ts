@@ -161,6 +161,8 @@ const loadsOf = (design: Design) => {
 test('what carries more than a strip does is said, with the wire along it', () => {
   const loads = loadsOf(dome);
   expect(loads.map((l) => l.net)).toEqual(expect.arrayContaining(['raw +', 'AC 1', '0 V']));
+  const amps = loads.map((l) => l.flows.value);
+  expect(amps).toEqual([...amps].sort((a, b) => b - a));
   for (const l of loads) {
     expect(l.flows.value).toBeGreaterThan(2);
     expect(l.wire.value).toBeGreaterThanOrEqual(l.flows.value / 4);
