@@ -1,8 +1,9 @@
 import { applyPatch, type Design } from '@/core/design/design';
 import { demoDesigns } from '@/core/design/demo-designs';
 import { exceeds } from '@/core/judge/early';
-import { distress, judge, outcomeOf } from '@/core/judge/judge';
-import { studyDesign, studyWithHeat } from '@/core/study/study';
+import { both, deciding, distress, findingsOf, judge, outcomeOf } from '@/core/judge/judge';
+import { ruleOf, rulesBySink, type RuleId } from '@/core/judge/rules';
+import { circuitStays, studyDesign, studyWithHeat, type Study } from '@/core/study/study';
 import { clock, drum, pen, physics } from '../support/demos';
 
 /** What a search takes for shorter than a whole study has to come to the same. */
@@ -103,4 +104,51 @@ test('asked for some rules alone a search counts those alone', () => {
   const only = [failing[0]!.id];
   expect(outcomeOf(study, only)).toEqual({ fails: 1, worst: failing[0] });
   expect(outcomeOf(study, [])).toEqual({ fails: 0, worst: null });
+});
+
+describe('rules another sink does not move', () => {
+  const { moved, still } = rulesBySink();
+  const decided = (study: Study, id: RuleId) => {
+    const found = deciding(findingsOf(study, ruleOf(id)));
+    return found && { ...found.finding, tell: null, at: found.condition?.id ?? null, output: found.look.output.id };
+  };
+  const sinks = (design: Design) =>
+    [0.7, 4, 18].map((sinkKPerW) => ({ ...design.heat, sinkKPerW, fan: 'none' as const }));
+  const shared = (design: Design) => applyPatch(design, { heat: { sharedWithRectifier: true } });
+
+  test.each([
+    ...demoDesigns().flatMap((d) => [
+      [d.name, d] as const,
+      [`${d.name}, all on one sink`, applyPatch(shared(d), { heat: { oneSink: true } })] as const,
+      [`${d.name}, nearly letting go`, starved(d, 1.15)] as const,
+    ]),
+  ])('%s: find the same behind every sink, and both kinds together are the whole judgement', (_, design) => {
+    const study = studyDesign(design);
+    const asked = circuitStays(study) ? sinks(design) : [];
+    for (const heat of asked) {
+      const cooled = studyWithHeat(study, heat);
+      for (const id of still) expect([id, decided(cooled, id)]).toEqual([id, decided(study, id)]);
+      expect(both(outcomeOf(study, still), outcomeOf(cooled, moved))).toEqual(outcomeOf(cooled));
+    }
+  });
+
+  test('each that is said to follow the sink does, in some design', () => {
+    const ahead = applyPatch(clock, { preRegulator: { kind: 'tracking', aboveV: 4, transistor: 'tip122' } });
+    const follows = new Set<RuleId>();
+    for (const design of [clock, shared(clock), physics, drum, ahead]) {
+      const study = studyDesign(design);
+      for (const heat of sinks(design)) {
+        const cooled = studyWithHeat(study, heat);
+        for (const id of moved)
+          if (JSON.stringify(decided(cooled, id)) !== JSON.stringify(decided(study, id))) follows.add(id);
+      }
+    }
+    expect([...follows].sort()).toEqual([...moved].sort());
+  });
+
+  test('where a regulator lets go, or temperatures are found with the circuit, a sink moves the circuit', () => {
+    expect(circuitStays(studyDesign(clock))).toBe(true);
+    expect(circuitStays(studyDesign(pen))).toBe(false);
+    expect(circuitStays(studyDesign(applyPatch(clock, { heat: { together: true } })))).toBe(false);
+  });
 });

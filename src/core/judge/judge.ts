@@ -148,6 +148,12 @@ export function outcomeOf(study: Study, only: readonly RuleId[] = RULE_IDS): Out
   return { fails, worst: worst && verdictOf(study, worst) };
 }
 
+/** What two judgements by different rules come to together. */
+export function both(a: Outcome, b: Outcome): Outcome {
+  const worst = a.worst && b.worst ? (b.worst.left < a.worst.left ? b.worst : a.worst) : (a.worst ?? b.worst);
+  return { fails: a.fails + b.fails, worst };
+}
+
 function verdictOf({ design }: Study, { id, rule, finding, look, condition, left, state }: Decided): Verdict {
   const told = finding.tell();
   const name =

@@ -60,6 +60,8 @@ export interface Rule {
   occasion: ((condition: Condition) => boolean) | 'once';
   /** Parts whose choice it decides. */
   decides: readonly PartRole[];
+  /** What it finds follows the sink, by a temperature or by what that leaves of a limit. Left out: another sink is all one to it. */
+  followsSink?: true;
   /** How early a search may ask it, from 1 on: the rules of one number share their circumstances. Left out: with all others. */
   early?: number;
   /** Null when it has no meaning here. */

@@ -88,6 +88,12 @@ export function rulesDeciding(role: Rule['decides'][number]): RuleId[] {
   return RULE_IDS.filter((id) => ruleOf(id).decides.includes(role));
 }
 
+/** Rules another sink may move, and those it may not. */
+export function rulesBySink(): { moved: RuleId[]; still: RuleId[] } {
+  const moved = RULE_IDS.filter((id) => ruleOf(id).followsSink);
+  return { moved, still: RULE_IDS.filter((id) => !moved.includes(id)) };
+}
+
 /** Groups of rules a search may ask before the others, the earliest first: each group shares its circumstances. */
 export function earlyGroups(): RuleId[][] {
   const numbers = [...new Set(RULE_IDS.flatMap((id) => ruleOf(id).early ?? []))].sort((a, b) => a - b);

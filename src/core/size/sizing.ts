@@ -4,9 +4,9 @@ import { applyPatch, mergePatches, type Design, type Patch } from '@/core/design
 import type { PartRole } from '@/core/design/kinds';
 import { bankF, bankRatedV } from '@/core/design/bank';
 import type { Part } from '@/core/drawer/part';
-import { outcomeOf } from '@/core/judge/judge';
+import { both, outcomeOf, type Outcome } from '@/core/judge/judge';
 import { CONDITIONS } from '@/core/circuit/condition';
-import { ruleOf, rulesDeciding } from '@/core/judge/rules';
+import { ruleOf, rulesBySink, rulesDeciding } from '@/core/judge/rules';
 import { VALVE_CLASSES, diodeClass } from '@/core/parts/diode';
 import { failedAt, givenUpFor, type EarlyFailure } from '@/core/judge/early';
 import type { Watts } from '@/core/study/losses';
@@ -15,7 +15,7 @@ import { dropoutAt } from '@/core/parts/regulators/model';
 import { typicalRegulation } from '@/core/parts/transformer';
 import { CAPACITOR_VOLTS } from '@/core/quantity/preferred';
 import { SolveError } from '@/core/solve/solve-error';
-import { studyDesign, studyWithHeat, type Study, type WarmStart } from '@/core/study/study';
+import { circuitStays, studyDesign, studyWithHeat, type Study, type WarmStart } from '@/core/study/study';
 
 import { regulatorChoices } from './regulator-choices';
 import {
@@ -42,6 +42,7 @@ const MOST_STUDIES = 2000;
 const SINKS_EACH = 4;
 
 const SINK_RULES = rulesDeciding('sink');
+const BY_SINK = rulesBySink();
 
 /**
  * Sizes whole sets around a design's load, mains and arrangement. Rules of thumb only say in which order sets are tried;
@@ -143,6 +144,8 @@ export function* sizing(design: Design, parts: readonly Part[], ask: SizingAsk):
         found = [];
         let holding = 0;
         let hottest: SizedSet | null = null;
+        /** What no sink changes is judged once for all of them; where temperatures reach the circuit there is nothing of the kind. */
+        let still: Outcome | null | undefined;
         for (const sink of cooled) {
           if (holding === SINKS_EACH) {
             largerSinks = true;
@@ -154,7 +157,8 @@ export function* sizing(design: Design, parts: readonly Part[], ask: SizingAsk):
           const hot = failedAt(cool, SINK_RULES, [CONDITIONS.high]);
           if (hot) hottest = setOf(choices, whole, { fails: 1, watts: study.nominal.watts, worst: hot });
           else {
-            const set = judged(cool, choices, whole);
+            if (still === undefined) still = circuitStays(study) ? outcomeOf(study, BY_SINK.still) : null;
+            const set = judged(cool, choices, whole, still);
             if (set.fails === 0) holding++;
             found.push(set);
           }
@@ -213,8 +217,9 @@ function promise(design: Design, four: readonly Choice[]): number {
   return 1 + 20 * short + 20 * over + 10 * canOver + 3 * windingOver;
 }
 
-export function judged(study: Study, choices: readonly Choice[], patch: Patch): SizedSet {
-  const { fails, worst } = outcomeOf(study);
+/** A set with what its study comes to. @param still what the rules no sink moves came to already */
+export function judged(study: Study, choices: readonly Choice[], patch: Patch, still: Outcome | null = null): SizedSet {
+  const { fails, worst } = still ? both(still, outcomeOf(study, BY_SINK.moved)) : outcomeOf(study);
   return setOf(choices, patch, { fails, watts: study.nominal.watts, worst: worst! });
 }
 

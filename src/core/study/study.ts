@@ -108,6 +108,11 @@ export function studyDesign(design: Design, warm: WarmStart = {}, adjustFor?: (c
   });
 }
 
+/** Whether no temperature reaches back into what is solved: none is found with it, and no regulator lets go. */
+export function circuitStays(study: Study): boolean {
+  return !study.design.heat.together && study.conditions.every((c) => study.at(c).junctionC === null);
+}
+
 /**
  * The same study on another heatsink, interface or air. Heat changes what the circuit does only where temperatures are
  * found with it, and where a regulator lets go (its dropout follows its junction): there alone it is solved anew.

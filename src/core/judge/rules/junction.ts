@@ -14,6 +14,7 @@ export const junction: Rule = {
   scope: 'output',
   occasion: LASTING,
   decides: ['regulator', 'transistor', 'sink'],
+  followsSink: true,
   find({ design, study, model, at }) {
     if (!at.heat || !model) return null;
     const { junctionC } = at.heat;

@@ -67,6 +67,7 @@ export const preRegulatorHeat: Rule = {
   scope: 'output',
   occasion: LASTING,
   decides: ['sink'],
+  followsSink: true,
   find({ design, at }) {
     const model = aheadModel(design.preRegulator);
     if (!model || !at.ahead) return null;

@@ -17,6 +17,7 @@ export const rectifierHeat: Rule = {
   scope: 'supply',
   occasion: LASTING,
   decides: ['rectifier', 'sink'],
+  followsSink: true,
   early: 3,
   find({ study: { design }, at }) {
     if (!hasDiodes(design)) return null;

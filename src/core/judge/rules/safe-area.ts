@@ -13,6 +13,7 @@ export const safeArea: Rule = {
   scope: 'output',
   occasion: (c) => c.load !== 'none',
   decides: ['transistor'],
+  followsSink: true,
   find({ model, at, output }) {
     if (!model?.pass.safeA) return null;
     const { pass } = model;

@@ -13,6 +13,7 @@ export const shortCircuit: Rule = {
   scope: 'output',
   occasion: (c) => c.output === 'shorted',
   decides: ['transistor'],
+  followsSink: true,
   find({ model, at, output }) {
     if (!model || !at.heat || at.at.of !== output.id) return null;
     const { junctionC } = at.heat;

@@ -10,6 +10,7 @@ export const sinkTouch: Rule = {
   scope: 'output',
   occasion: LASTING,
   decides: [],
+  followsSink: true,
   find({ at, model }) {
     if (!at.heat || !model) return null;
     const { sinkC, chain } = at.heat;
