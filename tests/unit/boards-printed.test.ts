@@ -1,10 +1,14 @@
+import { boardOf, outlineOf } from '@/core/board/board-of';
 import { boardWords } from '@/core/board/board-words';
 import type { EtchedBoard, OnBoard, Rect } from '@/core/board/etched';
+import { etchedFaults } from '@/core/board/etched-check';
+import type { Stripboard } from '@/core/board/on-strips';
 import { overlapsOf } from '@/core/board/overlaps';
 import { onCopper, stripDrawing, type StripShape } from '@/core/board/strip-drawing';
 import { stripPdf } from '@/core/board/strip-pdf';
 import { stripboard } from '@/core/board/stripboard';
 import { sectionFor } from '@/core/build/wire-size';
+import { applyPatch, type BoardChoice } from '@/core/design/design';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import { clock, drum } from '../support/demos';
 import { readPaths, type PrintedPath } from '../support/read-paths';
@@ -188,4 +192,83 @@ test('a section’s working: each input as it is, and the rule they are put to c
     const least = role === 'mains' ? 0.75 : 0.25;
     expect(figure.value).toBe(sold.find((s) => s >= Math.max(rmsA / 4, least, ...lost)));
   }
+});
+
+describe('a board is made as it was chosen', () => {
+  const chosen = (kind: BoardChoice['kind']) =>
+    applyPatch(clock, { build: { ...clock.build, board: { ...clock.build.board, kind } } });
+
+  test('of strips, with copper on one side, or on two', () => {
+    const made = (kind: BoardChoice['kind']) => boardOf(chosen(kind), netlistOf(clock));
+    const strips = made('strips');
+    const outline = outlineOf(strips)!;
+    const { strips: rows, holes } = strips.board as Stripboard;
+    expect([strips.kind, outline.wMm, outline.dMm]).toEqual([
+      'strips',
+      Math.round(holes * 2.54),
+      Math.round(rows * 2.54),
+    ]);
+    for (const [kind, sides] of [
+      ['one side', 1],
+      ['two sides', 2],
+    ] as const) {
+      const etched = made(kind);
+      const board = etched.board as EtchedBoard;
+      expect([etched.kind, board.sides]).toEqual(['etched', sides]);
+      expect(outlineOf(etched)).toEqual({ wMm: Math.ceil(board.wMm), dMm: Math.ceil(board.hMm) });
+      // Wires above it on one side, holes through it on two.
+      expect([board.vias.length > 0 && sides === 1, board.links.length > 0 && sides === 2]).toEqual([false, false]);
+    }
+  });
+
+  test('strips have a hole each pitch, a letter each strip and a number every five', () => {
+    const board = stripboard(netlistOf(drum));
+    const { shapes } = stripDrawing(board);
+    const keys = (kind: StripShape['kind'], key = /./) =>
+      shapes.filter((s) => s.kind === kind && key.test(s.key)).map((s) => s.key);
+    expect(new Set(keys('hole')).size).toBe(board.strips * board.holes);
+    expect(keys('hole')).toHaveLength(board.strips * board.holes);
+    expect(keys('text', /^letter /)).toHaveLength(board.strips);
+    expect(keys('text', /^number /)).toHaveLength(Math.floor(board.holes / 5));
+    expect(keys('cut')).toHaveLength(board.cuts.length);
+    expect(keys('link')).toHaveLength(board.links.length);
+  });
+
+  test('a name stands beside legs in a row, above two that are close, else in the middle of its part', () => {
+    for (const design of [clock, drum]) {
+      const board = stripboard(netlistOf(design));
+      const { shapes } = stripDrawing(board);
+      for (const { ref, legs } of board.parts.filter((p) => !p.wire)) {
+        const body = shapes.find((s) => s.key === `${ref} body`) as Extract<StripShape, { kind: 'body' }>;
+        const name = shapes.find((s) => s.key === `${ref} text`) as Extract<StripShape, { kind: 'text' }>;
+        const [x, y] = [body.x + body.w / 2, body.y + body.h / 2];
+        const apart = Math.abs(legs[0]!.at.strip - legs.at(-1)!.at.strip);
+        const inside = legs.filter((l) => 6 + 2.54 * l.at.strip > body.y && 6 + 2.54 * l.at.strip < body.y + body.h);
+        const close = legs.length === 2 && apart < 2 && inside.length > 0;
+        expect([ref, Math.abs(name.x - x)]).toEqual([ref, expect.closeTo(legs.length > 2 ? 0.9 : 0, 6)]);
+        expect([ref, name.y - (close ? body.y : y)]).toEqual([ref, expect.closeTo(close ? 2.2 : 0.8, 6)]);
+      }
+    }
+  });
+});
+
+test('copper that ends a hair short of a leg is joined to it, a tenth of a millimetre short it is not', () => {
+  const board = (shortMm: number): EtchedBoard => ({
+    wMm: 60,
+    hMm: 40,
+    sides: 1,
+    copperUm: 35,
+    apartMm: 0.5,
+    parts: [part('R1', rect(10, 10, 12, 12), [[11, 20]]), part('R2', rect(40, 10, 42, 12), [[41, 20]])],
+    branches: [{ net: 'n', carries: 'all', star: null, mains: false, wantedMm: 1 }],
+    // Pads of 2 mm, a track of 1 mm: its round end begins half a millimetre before it.
+    tracks: [{ layer: 'under', branch: 0, x1: 12.5 + shortMm, y1: 20, x2: 41, y2: 20, widthMm: 1 }],
+    links: [],
+    vias: [],
+    holes: [],
+    left: [],
+  });
+  expect(etchedFaults(board(0)).apart).toEqual([]);
+  expect(etchedFaults(board(0.0005)).apart).toEqual([]);
+  expect(etchedFaults(board(0.1)).apart).toEqual(['n']);
 });
