@@ -3,7 +3,7 @@ import { wantedWidths } from '@/core/board/branches';
 import { distanceMm } from '@/core/board/copper-rules';
 import { gerberFiles } from '@/core/board/gerber';
 import { blocksOf, plainBlock } from '@/core/box/blocks';
-import { planBox } from '@/core/box/box-plan';
+import { planBox, type BoxPlan } from '@/core/box/box-plan';
 import { outsideFigure } from '@/core/box/outside';
 import { fieldDistance } from '@/core/box/stray-field';
 import { drillTemplate, type Template } from '@/core/box/template';
@@ -24,6 +24,13 @@ import { clock, drum, logger, tide } from '../support/demos';
 import { readPaths } from '../support/read-paths';
 
 const drawn = (design: Design) => circuitDrawing(netlistOf(design), new Map(), new Map());
+/** A box takes a while to be planned: once for each design. */
+const plans = new Map<Design, BoxPlan>();
+const planOf = (design: Design): BoxPlan => {
+  const plan = plans.get(design) ?? planBox(design);
+  plans.set(design, plan);
+  return plan;
+};
 const named = demoDesigns().map((d) => [d.name, d] as const);
 const same = (a: number, b: number) => Math.abs(a - b) < 0.01;
 const key = ({ x, y }: Point) => `${x.toFixed(1)} ${y.toFixed(1)}`;
@@ -169,7 +176,7 @@ describe('strokes of a template', () => {
 });
 
 test.each(named)('%s: each part on the floor is held by its screws, set in alike from its edges', (_name, design) => {
-  const { placed, inside } = planBox(design);
+  const { placed, inside } = planOf(design);
   const { items } = drillTemplate(placed, inside, 'floor', 'inside', 'x');
   for (const { block, spot } of placed.filter((p) => p.spot.face === 'floor')) {
     const own = items.flatMap((i) => (i.kind === 'hole' && i.of === block.label ? [[i.xMm, i.yMm] as const] : []));
@@ -194,7 +201,7 @@ test.each(named)('%s: each part on the floor is held by its screws, set in alike
 });
 
 test.each(named)('%s: what is said not to fit a smaller box does not', (_name, design) => {
-  const { smallest } = planBox(design);
+  const { smallest } = planOf(design);
   const said = smallest.smaller?.why ?? '';
   const alone = /alone is larger than its wall: ([\d.]+) × ([\d.]+) mm/.exec(said);
   const high = /wants ([\d.]+) mm of height .* there are ([\d.]+) mm/.exec(said);
@@ -240,7 +247,7 @@ test('drills come by size, the smallest first, each hole under its own', () => {
 });
 
 test('on paper a template is at its own size: every circle and line where it is, 10 mm in from the left', async () => {
-  const { placed, inside } = planBox(clock);
+  const { placed, inside } = planOf(clock);
   const template = drillTemplate(placed, inside, 'rear', 'outside', 'Clock');
   const [page] = await readPaths(await templatePdf([template], 'Clock'));
   const { below } = templatePaper(template);

@@ -4,14 +4,14 @@ import { clock } from '../support/demos';
 const judged = jest.fn();
 jest.mock('@/core/judge/judge', () => ({
   ...jest.requireActual('@/core/judge/judge'),
-  judge: () => judged() as unknown,
+  outcomeOf: () => judged() as unknown,
 }));
 import { moreOf } from '@/core/judge/more-of';
 
 const gains = () => [...moreOf(clock, 'main')].flatMap((m) => m ?? []);
 
 test('a change that gains is told even where the load of today has no answer with it: nothing is dropped unsaid', () => {
-  judged.mockReturnValue([]);
+  judged.mockReturnValue({ fails: 0, worst: null });
   const all = gains();
   expect(all.length).toBeGreaterThan(3);
   expect(all.every((m) => m.fails === 0)).toBe(true);
