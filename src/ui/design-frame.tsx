@@ -31,6 +31,8 @@ const PinnedStrip = dynamic(
   orSay(() => import('./pinned-strip').then((m) => m.PinnedStrip)),
   { ssr: false },
 );
+const loadNotices = () => import('./frame-notices').then((m) => m.FrameNotices);
+const FrameNotices = dynamic(orSay(loadNotices), { ssr: false });
 const Keys = dynamic(
   orSay(() => import('./frame-dialogs').then((m) => m.Keys)),
   { ssr: false },
@@ -79,21 +81,12 @@ export function DesignFrame({ children }: { children: ReactNode }) {
   /** Null while the list of actions is closed. */
   const [wish, setWish] = useState<Wish | null>(null);
   const conflict = useView((s) => s.conflict);
-  const save = useView((s) => s.save);
   const id = useView((s) => s.id);
   const room = roomAt(usePathname(), id);
   useKeptScroll();
-  const saveTrouble = useView((s) => s.saveTrouble);
-  const kept = useView((s) => s.kept);
-  const revision = useView((s) => s.revision);
-  const [notBack, setNotBack] = useState<string | null>(null);
-  const refused = useStore(store, (s) => s.refused);
-
-  async function putBack() {
-    const answer = await session.putBack();
-    if (!answer.ok) setNotBack(answer.sentence);
-    else if (answer.id !== id) router.push(`/design/${answer.id}`);
-  }
+  const elsewhere = useView((s) => s.save === 'gone' || s.save === 'offline' || s.kept !== null);
+  const refused = useStore(store, (s) => s.refused !== null);
+  const noticed = elsewhere || refused;
 
   const paletteOpen = useRef(false);
   useEffect(() => {
@@ -106,6 +99,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
       whenIdle(() => {
         void loadPalette();
         void import('./frame-dialogs');
+        void loadNotices();
         void border();
       }),
     [],
@@ -190,39 +184,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
         <Pins />
         <Guided />
       </header>
-      {save === 'gone' && (
-        <p role="alert" className="flex items-center gap-3 bg-fail-soft px-4 py-1.5 text-fail print:hidden">
-          <span>This design was deleted in another window. What you see is kept here only.</span>
-          <button type="button" className="btn !min-h-[26px]" onClick={() => void putBack()}>
-            Put it back on the shelf
-          </button>
-          {notBack && <span>{notBack}</span>}
-        </p>
-      )}
-      {saveTrouble && save === 'offline' && (
-        <p role="alert" className="bg-fail-soft px-4 py-1.5 text-fail print:hidden">
-          Not saved: {saveTrouble} Your changes are kept in this browser and sent again.
-        </p>
-      )}
-      {kept && (
-        <p role="status" className="flex flex-wrap items-center gap-3 bg-raised px-4 py-1.5 print:hidden">
-          <span>
-            Changes of {new Date(kept.at).toLocaleString()} were never saved; this browser kept them.
-            {kept.revision !== revision && ' The design was saved elsewhere since.'}
-          </span>
-          <button type="button" className="btn !min-h-[26px]" onClick={() => session.answerKept(true)}>
-            Take them
-          </button>
-          <button type="button" className="btn !min-h-[26px]" onClick={() => session.answerKept(false)}>
-            Let them go
-          </button>
-        </p>
-      )}
-      {refused && (
-        <p role="alert" className="bg-fail-soft px-4 py-1.5 text-fail print:hidden">
-          That was not taken: {refused}
-        </p>
-      )}
+      {noticed && <FrameNotices />}
       {children}
       {words && <WordsHere onClose={() => setWords(false)} />}
       {keys && <Keys onClose={() => setKeys(false)} />}
