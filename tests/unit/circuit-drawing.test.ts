@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { circuitDrawing } from '@/core/build/circuit/circuit-drawing';
-import { bodyOf, type Box, type CircuitDrawing, type Point } from '@/core/build/circuit/drawing';
+import { bodyOf, type Box, type CircuitDrawing, type Point, type Wire } from '@/core/build/circuit/drawing';
 import { resistorRatings, soldFor } from '@/core/build/circuit/resistor-ratings';
 import { demoDesigns } from '@/core/design/demo-designs';
 import type { Design } from '@/core/design/design';
@@ -9,6 +9,7 @@ import { billOf } from '@/core/study/bill';
 import { studyDesign } from '@/core/study/study';
 import { absurd } from '../support/designs';
 import { clock, drum } from '../support/demos';
+import { overBudget } from '../support/layout-budgets';
 
 /** With the longest rating on every resistor: what is drawn once the bill is known. */
 const drawn = (design: Design) => {
@@ -20,6 +21,16 @@ const drawn = (design: Design) => {
 test.each(demoDesigns().map((d) => [d.name, d] as const))('%s: drawn without anything on anything', (_name, design) => {
   clean(drawn(design));
   joined(design);
+  const { width, height, wires, hops } = drawn(design);
+  const long = ({ from, to }: Wire) => Math.abs(to.x - from.x) + Math.abs(to.y - from.y);
+  expect(
+    overBudget(design, ({ circuit }) => ({
+      width: [width, circuit[0]],
+      height: [height, circuit[1]],
+      wires: [wires.reduce((sum, w) => sum + long(w), 0), circuit[2]],
+      crossings: [hops.length, circuit[3]],
+    })),
+  ).toEqual([]);
 });
 
 test('every power part says what its metal is joined to; a split supply’s two tabs differ', () => {

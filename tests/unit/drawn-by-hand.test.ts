@@ -21,6 +21,7 @@ import { mainsSide } from '@/core/mains-side/mains-side';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import { studyDesign } from '@/core/study/study';
 import { clock, drum, logger, tide } from '../support/demos';
+import { overBudget } from '../support/layout-budgets';
 import { readPaths } from '../support/read-paths';
 
 const drawn = (design: Design) => circuitDrawing(netlistOf(design), new Map(), new Map());
@@ -201,7 +202,14 @@ test.each(named)('%s: each part on the floor is held by its screws, set in alike
 });
 
 test.each(named)('%s: what is said not to fit a smaller box does not', (_name, design) => {
-  const { smallest } = planOf(design);
+  const { smallest, inside } = planOf(design);
+  expect(
+    overBudget(design, ({ box }) => ({
+      width: [inside.wMm, box[0]],
+      depth: [inside.dMm, box[1]],
+      height: [inside.hMm, box[2]],
+    })),
+  ).toEqual([]);
   const said = smallest.smaller?.why ?? '';
   const alone = /alone is larger than its wall: ([\d.]+) × ([\d.]+) mm/.exec(said);
   const high = /wants ([\d.]+) mm of height .* there are ([\d.]+) mm/.exec(said);

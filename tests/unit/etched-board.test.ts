@@ -28,6 +28,7 @@ import { SolveError } from '@/core/solve/solve-error';
 import { studyDesign } from '@/core/study/study';
 import { absurd, plausible } from '../support/designs';
 import { clock, dome, drum, first, physics } from '../support/demos';
+import { overBudget } from '../support/layout-budgets';
 import { flooded, legsIn, plotted, rasterised } from '../support/read-gerber';
 import { readPdf } from '../support/read-pdf';
 
@@ -112,6 +113,19 @@ describe.each(demoDesigns().map((d) => [d.name, d] as const))('%s', (_, design) 
       // Only a part's own legs may be nearer than its volts ask, and that is said.
       expect(close.filter((c) => !c.legs)).toEqual([]);
       await readBack(design, board);
+      const long = (t: EtchedBoard['tracks'][number]) => Math.hypot(t.x2 - t.x1, t.y2 - t.y1);
+      const copperMm2 = board.tracks.reduce((sum, t) => sum + t.widthMm * long(t), 0);
+      expect(
+        overBudget(design, ({ etched }) => {
+          const [boardMm2, links, copperMm, least] = etched[sides - 1]!;
+          return {
+            board: [board.wMm * board.hMm, boardMm2],
+            links: [board.links.length, links],
+            copper: [board.tracks.reduce((sum, t) => sum + long(t), 0), copperMm],
+            thinness: [least / copperMm2, 1],
+          };
+        }),
+      ).toEqual([]);
     },
   );
 });

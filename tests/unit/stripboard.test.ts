@@ -18,6 +18,7 @@ import { netlistOf } from '@/core/netlist/netlist-of';
 import { studyDesign } from '@/core/study/study';
 import { absurd, plausible } from '../support/designs';
 import { clock, dome, drum, physics, tide } from '../support/demos';
+import { overBudget } from '../support/layout-budgets';
 import { readPdf } from '../support/read-pdf';
 
 const laid = (design: Design) => stripboard(netlistOf(design));
@@ -102,6 +103,13 @@ test.each(demoDesigns().map((d) => [d.name, d] as const))(
     const board = laid(design);
     expect(board.left).toEqual([]);
     expect(stripFaults(board)).toEqual({ apart: [], touching: [] });
+    expect(
+      overBudget(design, ({ strips: [holes, links, cuts] }) => ({
+        holes: [board.strips * board.holes, holes],
+        links: [board.links.length, links],
+        cuts: [board.cuts.length, cuts],
+      })),
+    ).toEqual([]);
   },
 );
 
