@@ -1,4 +1,4 @@
-import type { PDFRawStream} from 'pdf-lib';
+import type { PDFRawStream } from 'pdf-lib';
 import { decodePDFRawStream, PDFArray, PDFDocument, type PDFPage } from 'pdf-lib';
 
 /** One outline of a printed page: what it spans, mm from the page's lower left corner, and how it is inked. */
