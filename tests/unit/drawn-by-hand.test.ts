@@ -6,7 +6,7 @@ import { blocksOf, plainBlock } from '@/core/box/blocks';
 import { planBox, type BoxPlan } from '@/core/box/box-plan';
 import { outsideFigure } from '@/core/box/outside';
 import { fieldDistance } from '@/core/box/stray-field';
-import { drillTemplate, type Template } from '@/core/box/template';
+import { drillTemplate, labelTemplate, type Template } from '@/core/box/template';
 import { templatePdf } from '@/core/box/template-pdf';
 import { templatePaper, templateStrokes } from '@/core/box/template-strokes';
 import { circuitDrawing } from '@/core/build/circuit/circuit-drawing';
@@ -448,4 +448,20 @@ test('inlet, fuse and switch want to be near each other, iron near the switch: b
   const near = new Map(blocksOf(clock, netlist).map((b) => [b.id, b.near]));
   for (const ref of [...refs('fuse'), ...refs('switch')]) expect(near.get(ref) ?? refs('inlet')).toEqual(refs('inlet'));
   expect(near.get(refs('transformer')[0]!)).toEqual([...refs('switch'), 'board']);
+});
+
+test('labels stand over the holes they name, the first note says how to check the print', () => {
+  const { placed, inside } = planOf(clock);
+  const { items, notes } = labelTemplate(placed, inside, 'front', 'Clock');
+  expect(notes).toEqual([expect.stringContaining('100 mm line')]);
+  const holes = drillTemplate(placed, inside, 'front', 'outside', 'x').items.flatMap((i) =>
+    i.kind === 'hole' ? [i] : [],
+  );
+  const named = placed.filter((p) => p.spot.face === 'front' && p.block.hole);
+  expect(items.length).toBe(named.reduce((sum, p) => sum + p.block.holes.count, 0));
+  for (const item of items) {
+    const { block } = named.find((p) => p.block.id === item.of)!;
+    const below = holes.filter((h) => same(h.xMm, item.xMm) && same(h.yMm + block.size.hMm / 2 + 2.5, item.yMm));
+    expect([item.of, below.length]).toEqual([item.of, 1]);
+  }
 });

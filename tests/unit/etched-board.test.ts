@@ -247,6 +247,25 @@ test('tracks are as wide as what flows asks, the pulses of the reservoir by thei
   }
 });
 
+test('the working of a track: what flows, its narrowest piece and the copper come to its rise and to the width it wants', () => {
+  for (const design of [clock, dome]) {
+    for (const { flows, wanted, narrowest, rise, narrowMm } of loadsOf(design)) {
+      const of = (figure: typeof rise, label: RegExp) => figure.inputs.find((i) => label.test(i.label))!.value;
+      const copperUm = 35;
+      expect(of(rise, /narrowest/)).toBe(narrowest.value);
+      // In square mils of copper 1.378 mils thick: amps = 0.048 · kelvin^0.44 · area^0.725.
+      const mils = (mm: number) => (mm / 0.0254) * (copperUm / 25.4);
+      const kelvin = (flows.value / (0.048 * mils(narrowest.value) ** 0.725)) ** (1 / 0.44);
+      expect(Math.abs(rise.value - kelvin)).toBeLessThan(0.06);
+      expect(of(rise, /copper/i)).toBe(of(wanted, /copper/i));
+      const wide = 0.048 * 10 ** 0.44 * mils(wanted.value) ** 0.725;
+      expect(wide).toBeGreaterThan(0.999 * flows.value);
+      // Nowhere too narrow means no length of it is.
+      expect(narrowMm === 0).toBe(narrowest.value >= wanted.value - 0.1);
+    }
+  }
+});
+
 test('what two outputs take from one reservoir flows through one track to it, added up', () => {
   const amps = (design: Design) =>
     new Map(loadsOf(design).flatMap((l) => (l.carries === 'load' ? [[l.net, l.flows.value] as const] : [])));

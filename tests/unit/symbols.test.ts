@@ -141,6 +141,12 @@ describe.each(BOTH)('symbols, %s', (convention) => {
     ['flag', 10, 14, [-5, 5, -7, 7]],
     ['core', 90, 6, [-45, 45, -2, 2]],
     ['earth', 12, 18, [-6, 6, -9, 9]],
+    // With the plus beside the plate it belongs to, the arrows of what shines, a wiper's lead.
+    ['source', 24, 30, [-14, 12, -15, 15]],
+    ['electrolytic', 11, 28, [-15.5, 5.5, -14, 14]],
+    ['led', 18, 18, [-9, 11.5, -16, 9]],
+    ['transistor', 34, 34, [-17, 17, -15, 15]],
+    ['inlet', 40, 56, [-20, 20, -28, 28]],
   ] as const)('%s: fills the room its wires leave it, and no more', (kind, length, breadth, room) => {
     expect(extent(drawn(symbol(kind, length, breadth), convention))).toEqual(room);
   });
