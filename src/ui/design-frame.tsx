@@ -109,17 +109,18 @@ export function DesignFrame({ children }: { children: ReactNode }) {
 
   useEffect(() => {
     function onKey(event: KeyboardEvent) {
-      const typing =
-        event.target instanceof HTMLElement && ['INPUT', 'TEXTAREA', 'SELECT'].includes(event.target.tagName);
+      const target = event.target instanceof HTMLElement ? event.target : null;
+      const typing = target !== null && ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName);
       const command = event.ctrlKey || event.metaKey;
-      // Behind a dialog nothing is stepped back or switched.
+      // Behind a dialog nothing is stepped back or switched, and what is pressed in it is its own.
       const behind = document.querySelector('[role="dialog"]') !== null;
+      const inside = Boolean(target?.closest('[role="dialog"]'));
       const { undo, redo } = store.temporal.getState();
       if (command && event.key.toLowerCase() === 'k') {
         event.preventDefault();
         paletteOpen.current = !paletteOpen.current;
         setWish(paletteOpen.current ? NOTHING_YET : null);
-      } else if (behind && !paletteOpen.current) {
+      } else if (inside || (behind && !paletteOpen.current)) {
         return;
       } else if (command && event.key.toLowerCase() === 'z') {
         event.preventDefault();

@@ -241,6 +241,25 @@ test('the focus comes back to what opened a dialog', async ({ page }) => {
   }
 });
 
+test('what is pressed inside the list of actions is its own: Close closes, a step back is the field’s', async ({
+  page,
+}) => {
+  await open(page, DRUM);
+  const reservoir = page.getByRole('slider', { name: 'Reservoir', exact: true });
+  await reservoir.focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(reservoir).toContainText('3300 µF');
+  await page.keyboard.press('Control+k');
+  await expect(page.getByPlaceholder('Type a few letters')).toBeFocused();
+  await page.keyboard.press('Control+z');
+  const url = page.url();
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(reservoir).toContainText('3300 µF');
+  expect(page.url()).toBe(url);
+});
+
 test('a click that comes before the page answers is kept', async ({ page }) => {
   const ids = await shelf(server.url);
   await page.goto(`${server.url}/design/${ids[PEN]}`, { waitUntil: 'commit' });
