@@ -7,7 +7,7 @@ import { ensureInstalled, run } from './ensure.mjs';
 ensureInstalled();
 ensureBrowser();
 run('npx', ['next', 'typegen']);
-run('npx', ['tsc', '--noEmit']);
+run('npm', ['run', 'typecheck', '--silent']);
 run('npm', ['run', 'lint', '--silent']);
 run('npx', ['jest']);
 run('node', ['scripts/build.mjs']);

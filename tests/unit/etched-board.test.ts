@@ -24,6 +24,7 @@ import { outputDemand } from '@/core/design/defaults';
 import { applyPatch, type Design, type FurtherOutput } from '@/core/design/design';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import { netlistOf } from '@/core/netlist/netlist-of';
+import { once } from '@/core/quantity/once';
 import { SolveError } from '@/core/solve/solve-error';
 import { studyDesign } from '@/core/study/study';
 import { absurd, plausible } from '../support/designs';
@@ -45,7 +46,10 @@ function asked(design: Design): { flows: ReadonlyMap<string, Flow>; volts: numbe
   }
 }
 
-function made(design: Design, sides: 1 | 2, own: Partial<Etching> = {}): EtchedBoard {
+const asItIs = { 1: once((design: Design) => made(design, 1, {})), 2: once((design: Design) => made(design, 2, {})) };
+
+function made(design: Design, sides: 1 | 2, own?: Partial<Etching>): EtchedBoard {
+  if (!own) return asItIs[sides](design);
   const netlist = netlistOf(design);
   const { flows, volts } = asked(design);
   const copperUm = 35;
@@ -55,16 +59,15 @@ function made(design: Design, sides: 1 | 2, own: Partial<Etching> = {}): EtchedB
 
 const loadsOf = (design: Design) => trackLoads(made(design, 1), netlistOf(design), asked(design).flows);
 
-const file = (board: EtchedBoard, suffix: string) =>
-  gerberFiles(board, NO_VOLTS).find((f) => f.suffix === suffix)!.text;
-
 /** The copper as an independent reader sees it in the finished files, flooded, is the netlist. */
 async function readBack(design: Design, board: EtchedBoard): Promise<void> {
   const { wMm, hMm, sides } = board;
-  const under = file(board, 'copper-under.gbr');
-  const texts = sides === 2 ? [under, file(board, 'copper-above.gbr')] : [under];
+  const files = gerberFiles(board, NO_VOLTS);
+  const file = (suffix: string) => files.find((f) => f.suffix === suffix)!.text;
+  const under = file('copper-under.gbr');
+  const texts = sides === 2 ? [under, file('copper-above.gbr')] : [under];
   const layers = await Promise.all(texts.map((t) => rasterised(t, wMm, hMm)));
-  const holes = (await plotted(file(board, sides === 2 ? 'drill-plated.drl' : 'drill.drl'))).flatMap((o) =>
+  const holes = (await plotted(file(sides === 2 ? 'drill-plated.drl' : 'drill.drl'))).flatMap((o) =>
     o.type === 'pad' ? [[o.x as number, o.y as number] as const] : [],
   );
   const pieceAt = flooded(layers, sides === 2 ? holes : []);
@@ -351,7 +354,8 @@ test('mains stays off unless asked; then 8 mm of bare board lie around its coppe
   expect(etchedFaults(board).close.filter((c) => !c.legs)).toEqual([]);
   await readBack(design, board);
   const mm = 0.25;
-  const picture = await rasterised(file(board, 'copper-under.gbr'), board.wMm, board.hMm, mm);
+  const under = gerberFiles(board, NO_VOLTS).find((f) => f.suffix === 'copper-under.gbr')!.text;
+  const picture = await rasterised(under, board.wMm, board.hMm, mm);
   const pieceAt = flooded([picture], []);
   const mains = new Set(
     board.parts

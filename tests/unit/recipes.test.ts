@@ -45,7 +45,7 @@ function print(program: string): unknown {
 }
 
 const types = () =>
-  execFileSync(process.execPath, [path.join(root, 'node_modules/typescript/bin/tsc'), '--noEmit', '-p', copy], {
+  execFileSync(process.execPath, [path.join(root, 'node_modules/typescript-7/bin/tsc'), '--noEmit', '-p', copy], {
     encoding: 'utf8',
   });
 

@@ -13,6 +13,7 @@ import { boardParts, stripboard } from '@/core/board/stripboard';
 import { flowsOf } from '@/core/build/flows';
 import { demoDesigns } from '@/core/design/demo-designs';
 import { applyPatch, type Design, type StripPlace } from '@/core/design/design';
+import { once } from '@/core/quantity/once';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import { netlistOf } from '@/core/netlist/netlist-of';
 import { studyDesign } from '@/core/study/study';
@@ -21,7 +22,7 @@ import { clock, dome, drum, physics, tide } from '../support/demos';
 import { overBudget } from '../support/layout-budgets';
 import { readPdf } from '../support/read-pdf';
 
-const laid = (design: Design) => stripboard(netlistOf(design));
+const laid = once((design: Design) => stripboard(netlistOf(design)));
 
 /** Which legs are one piece of copper, by the finished picture alone: strips as drawn, links as drawn, legs as drawn. */
 function piecesOf(board: Stripboard): number[] {

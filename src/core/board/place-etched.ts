@@ -37,6 +37,8 @@ const ROUNDS = 4;
 const NEAR_MM = 10;
 /** Of the places a part could take so many are looked at closely. */
 const CLOSELY = 10;
+/** Sums of the same lengths in another order differ by less, mm. */
+const ROUNDING_MM = 1e-9;
 
 /** A wire's pad, mm. */
 const WIRE_MM = 3;
@@ -137,6 +139,7 @@ function* placed(
   const places = (part: number, from: number, to: number, most: number): Spot[] => {
     const { footprint, edge } = parts[part]!;
     const found: { place: Place; cost: number }[] = [];
+    const dearest = () => (found.length === most ? found[most - 1]!.cost : Infinity);
     const corner = cornerMm(parts[part]!, apartMm);
     const towards = goals(part);
     const blocks = inTheWay(part);
@@ -144,9 +147,15 @@ function* placed(
     for (const turn of edge ? [0 as const] : TURNS) {
       const lying = turned(footprint, turn);
       const own = courtyard(lying);
+      const beyond = (axis: 0 | 1, mm: number) => beyondAlong(towards, lying.pads, axis, mm);
+      const upAndDown = Float64Array.from(taken, (_, row) => beyond(1, row * GRID_MM) - ROUNDING_MM);
+      const leastUpAndDown = upAndDown.reduce((a, b) => Math.min(a, b), Infinity);
       const [x0, x1] =
         edge === 'left' ? [3, 3] : edge === 'right' ? [to / GRID_MM, to / GRID_MM] : [from / GRID_MM, to / GRID_MM];
       for (let column = Math.ceil(x0); column <= x1; column++) {
+        // Nothing in this column costs less than to be so far right and so far along from what it is joined to.
+        const least = RIGHT * (own.x1 + column * GRID_MM) + beyond(0, column * GRID_MM);
+        if (least + leastUpAndDown >= dearest()) continue;
         taken.fill(0);
         for (const block of blocks) {
           const [left, right] = [own.x0 + column * GRID_MM, own.x1 + column * GRID_MM];
@@ -155,7 +164,8 @@ function* placed(
           for (let row = first; row * GRID_MM + own.y0 < block.y1 && row < taken.length; row++) taken[row] = 1;
         }
         for (let row = 1; row * GRID_MM <= hMm; row++) {
-          if (taken[row] === 1) continue;
+          const below = dearest();
+          if (taken[row] === 1 || least + upAndDown[row]! >= below) continue;
           const [xMm, yMm] = [column * GRID_MM, row * GRID_MM];
           const [top, bottom, left, right] = [own.y0 + yMm, own.y1 + yMm, own.x0 + xMm, own.x1 + xMm];
           if (edge) {
@@ -166,7 +176,6 @@ function* placed(
           } else if (top < EDGE_STRIP_MM - 1 || bottom > hMm - EDGE_STRIP_MM + 1 || left < SIDE_STRIP_MM) continue;
           // High volts keep off the screws by more than the strip beside.
           else if (left < corner - 1 && (top < corner - 1 || bottom > hMm - corner + 1)) continue;
-          const below = found.length === most ? found[most - 1]!.cost : Infinity;
           let cost = RIGHT * right;
           for (const { pad, at } of towards) {
             if (cost >= below) break;
@@ -184,16 +193,20 @@ function* placed(
   };
   /** What a spot of a part costs, everything else where it is. */
   const costAt = (part: number) => {
-    const own = branches.filter((b) => b.pads.some((at) => at.part === part));
-    const fixed = branches.flatMap((b, n) => (own.includes(b) ? [] : edgesOf(b, n, spots)));
+    const own: [branch: { pads: readonly PadAt[] }, n: number][] = [];
+    const fixed: Edge[] = [];
+    for (const [n, b] of branches.entries())
+      if (b.pads.some((at) => at.part === part)) own.push([b, n]);
+      else fixed.push(...edgesOf(b, n, spots));
+    const there = [...spots];
     const towards = goals(part);
     return (spot: Spot): number => {
       const lengths = towards.reduce(
         (sum, { pad, at }) => sum + nearest(at, spot.pads[pad]![0], spot.pads[pad]![1]),
         0,
       );
-      const there = spots.map((s, n) => (n === part ? spot : s));
-      const edges = own.flatMap((b) => edgesOf(b, branches.indexOf(b), there));
+      there[part] = spot;
+      const edges = own.flatMap(([b, n]) => edgesOf(b, n, there));
       return (crossings(edges, fixed) + crossings(edges)) * CROSSING_MM + lengths + RIGHT * spot.court.x1;
     };
   };
@@ -275,6 +288,18 @@ function nearest(at: Goal['at'], x: number, y: number): number {
   return least;
 }
 
+/** How far from what its pads are drawn to a part is at least along one axis, whatever it is along the other, mm. */
+function beyondAlong(towards: readonly Goal[], pads: Footprint['pads'], axis: 0 | 1, mm: number): number {
+  let sum = 0;
+  for (const { pad, at } of towards) {
+    const own = mm + (axis === 0 ? pads[pad]!.xMm : pads[pad]!.yMm);
+    let least = Infinity;
+    for (const goal of at) least = Math.min(least, Math.abs(goal[axis] - own));
+    sum += least;
+  }
+  return sum;
+}
+
 function best<T>(all: readonly T[], cost: (one: T) => number): T | null {
   let found: { one: T; cost: number } | null = null;
   for (const one of all) {
@@ -330,18 +355,23 @@ function edgesOf({ pads }: { pads: readonly PadAt[] }, branch: number, spots: re
 /** How often connections of different branches cross: some with others, or with each other. */
 function crossings(edges: readonly Edge[], others: readonly Edge[] | null = null): number {
   let count = 0;
-  edges.forEach((a, n) => {
-    for (const b of others ?? edges.slice(n + 1)) if (a[0] !== b[0] && cross(a, b)) count++;
-  });
+  for (let n = 0; n < edges.length; n++) {
+    const against = others ?? edges;
+    for (let m = others ? 0 : n + 1; m < against.length; m++) if (cross(edges[n]!, against[m]!)) count++;
+  }
   return count;
 }
 
 type Edge = readonly [branch: number, x1: number, y1: number, x2: number, y2: number];
 
-function cross([, ax, ay, bx, by]: Edge, [, cx, cy, dx, dy]: Edge): boolean {
-  const side = (px: number, py: number, qx: number, qy: number, rx: number, ry: number) =>
-    Math.sign((qx - px) * (ry - py) - (qy - py) * (rx - px));
-  const [a, b] = [side(ax, ay, bx, by, cx, cy), side(ax, ay, bx, by, dx, dy)];
-  const [c, d] = [side(cx, cy, dx, dy, ax, ay), side(cx, cy, dx, dy, bx, by)];
-  return a !== b && c !== d;
+function cross(one: Edge, other: Edge): boolean {
+  if (one[0] === other[0]) return false;
+  const [ax, ay, bx, by] = [one[1], one[2], one[3], one[4]];
+  const [cx, cy, dx, dy] = [other[1], other[2], other[3], other[4]];
+  // On which side of the one the ends of the other are, and the other way round.
+  const [abx, aby] = [bx - ax, by - ay];
+  const c = Math.sign(abx * (cy - ay) - aby * (cx - ax));
+  if (c === Math.sign(abx * (dy - ay) - aby * (dx - ax))) return false;
+  const [cdx, cdy] = [dx - cx, dy - cy];
+  return Math.sign(cdx * (ay - cy) - cdy * (ax - cx)) !== Math.sign(cdx * (by - cy) - cdy * (bx - cx));
 }

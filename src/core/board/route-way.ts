@@ -1,3 +1,4 @@
+import { once } from '@/core/quantity/once';
 import { closerThan, toPiece, type Piece } from './copper-geometry';
 import { outsideStar } from './star';
 import { apartBetween, type Layer } from './etched';
@@ -91,7 +92,7 @@ export function clashes(ways: readonly Way[], { branches, apartMm, sides }: Grou
   return found;
 }
 
-function boundsOf({ copper, wires, holes }: Way): [number, number, number, number] {
+const boundsOf = once(({ copper, wires, holes }: Way): [number, number, number, number] => {
   const all = [...copper, ...wires, ...holes.map((h) => ({ x1: h.x, y1: h.y, x2: h.x, y2: h.y }))];
   return [
     Math.min(...all.flatMap((p) => [p.x1, p.x2])),
@@ -99,4 +100,4 @@ function boundsOf({ copper, wires, holes }: Way): [number, number, number, numbe
     Math.max(...all.flatMap((p) => [p.x1, p.x2])),
     Math.max(...all.flatMap((p) => [p.y1, p.y2])),
   ];
-}
+});

@@ -17,30 +17,32 @@ export function widened(ways: readonly Way[], ground: Ground): Track[] {
     way.copper.flatMap((p) => cut(p).map((c) => ({ ...c, layer: p.layer, branch: way.branch, widthMm: TRACK_MM }))),
   );
   const hole = (sides === 2 ? VIA_PAD.padMm : LINK_PAD.padMm) / 2;
+  const pads = parts.flatMap((p) => p.pads);
+  const gaps = branches.map((one) => branches.map((other) => apartBetween(one, other, apartMm)));
   const order = [...pieces].sort((a, b) => branches[b.branch]!.wantedMm - branches[a.branch]!.wantedMm);
   for (const piece of order) {
     const own = branches[piece.branch]!;
     const { star, net, wantedMm } = own;
-    const apart = (other: number) => apartBetween(own, branches[other]!, apartMm);
+    const apart = gaps[piece.branch]!;
     /** Half a width that still keeps its distance. */
     let half = Math.max(wantedMm, EASY_MM) / 2;
     const keep = (mm: number) => (half = Math.min(half, mm));
     for (const x of [piece.x1, piece.x2]) keep(Math.min(x, wMm - x) - EDGE_MM);
     for (const y of [piece.y1, piece.y2]) keep(Math.min(y, hMm - y) - EDGE_MM);
     for (const s of screws) keep(toPiece(s.xMm, s.yMm, piece) - SCREW.headMm / 2 - fromScrew(own, apartMm));
-    for (const pad of parts.flatMap((p) => p.pads))
-      if (!isOn(ground, pad, piece.branch)) keep(toPiece(pad.xMm, pad.yMm, piece) - pad.padMm / 2 - apart(pad.branch));
+    for (const pad of pads)
+      if (!isOn(ground, pad, piece.branch)) keep(toPiece(pad.xMm, pad.yMm, piece) - pad.padMm / 2 - apart[pad.branch]!);
     for (const other of pieces) {
       if (other.branch === piece.branch || other.layer !== piece.layer) continue;
-      const shared = branches[other.branch]!.net === net ? star : null;
-      const gap = apart(other.branch);
+      const gap = apart[other.branch]!;
       if (atLeast(piece, other) - other.widthMm / 2 - gap >= half) continue;
+      const shared = branches[other.branch]!.net === net ? star : null;
       const [mine, theirs] = shared ? [outsideStar(piece, shared), outsideStar(other, shared)] : [[piece], [other]];
       for (const a of mine) for (const b of theirs) keep(between(a, b) - other.widthMm / 2 - gap);
     }
     for (const way of ways)
       if (way.branch !== piece.branch)
-        for (const h of way.holes) keep(toPiece(h.x, h.y, piece) - hole - apart(way.branch));
+        for (const h of way.holes) keep(toPiece(h.x, h.y, piece) - hole - apart[way.branch]!);
     piece.widthMm = Math.max(TRACK_MM, Math.floor(20 * half) / 10);
   }
   return joined(pieces);
