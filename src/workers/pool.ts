@@ -9,6 +9,8 @@ export interface PoolOptions<R = unknown> {
   onProgress?: (done: number, of: number) => void;
   /** Results as they come, chunk by chunk, in no certain order of chunks. */
   onFound?: (results: R[]) => void;
+  /** Whether enough was found: what has not been handed over by then is left. */
+  enough?: () => boolean;
   signal?: AbortSignal;
 }
 
@@ -25,13 +27,13 @@ export class Stopped extends Error {
 /**
  * Spreads items over workers, each taking the next chunk when it is done with its last. The same dispatcher serves web
  * workers and threads. Told to stop it rejects at once; chunks in hand are the workers' own affair.
- * @returns results in the order of the items
+ * @returns results in the order of the items; where enough was found before, none for the rest
  * @throws Stopped when the signal says so; whatever a worker throws, otherwise
  */
 export async function runPool<T, R>(
   workers: readonly PoolWorker<T, R>[],
   items: readonly T[],
-  { chunk = 24, onProgress, onFound, signal }: PoolOptions<R> = {},
+  { chunk = 24, onProgress, onFound, enough, signal }: PoolOptions<R> = {},
 ): Promise<R[]> {
   const results = new Array<R>(items.length);
   let next = 0;
@@ -40,7 +42,7 @@ export async function runPool<T, R>(
   const all = Promise.all(
     workers.map(async (worker) => {
       let size = chunk;
-      while (next < items.length && !over) {
+      while (next < items.length && !over && !enough?.()) {
         const from = next;
         // What is left is shared out, nobody waits for one that took the last large piece; but not into crumbs.
         const share = Math.max(chunk, Math.ceil((items.length - from) / workers.length));

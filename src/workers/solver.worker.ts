@@ -43,8 +43,10 @@ import type { Picture } from '@/core/picture/picture';
 import type { Fix } from '@/core/judge/verdict';
 import { tryPart } from '@/core/size/picking';
 import type { Candidate, Try } from '@/core/size/candidate';
-import { sizing } from '@/core/size/sizing';
-import type { SizingAsk, SizingProgress } from '@/core/size/sized-set';
+import { lookAt } from '@/core/size/sizing';
+import { planSizing, type SizingPlan } from '@/core/size/sizing-plan';
+import type { CircuitFound } from '@/core/size/sizing-tally';
+import type { SizingAsk } from '@/core/size/sized-set';
 import type { Proposal } from '@/core/size/proposal';
 import { proposing, type SearchProgress } from '@/core/size/propose';
 import { SolveError } from '@/core/solve/solve-error';
@@ -104,6 +106,9 @@ export interface PartsPreview {
   first: RowResult[];
 }
 
+/** How many circuits a search may look at, and what is not among them. */
+export type SizingPlanned = Pick<SizingPlan, 'leftOut'> & { circuits: number };
+
 export type Answer<T> = { ok: true; value: T } | { ok: false; error: string };
 
 let warm: WarmStart = {};
@@ -112,8 +117,10 @@ const strips = lastKept(stripboard);
 const tracks = lastKeptSteps(etching);
 const etched = lastKept(etch);
 const sized = lastKept(smallestBox);
-const planned = (design: Design) =>
+const plannedBox = (design: Design) =>
   planBox(design, (of, netlist) => boardOf(of, netlist, { strips, etch: etched }), sized);
+/** The search for whole sets this thread last took part in. */
+let planned: { search: number; plan: SizingPlan } | null = null;
 let newestFixJob = 0;
 let newestSearch = 0;
 
@@ -330,7 +337,7 @@ const solver = {
   wires(design: Design): Answer<WireRow[]> {
     return answer(() => {
       const study = studyDesign(design);
-      const { placed, inside } = planned(design);
+      const { placed, inside } = plannedBox(design);
       return wiring(study, netlistOf(design), mainsSide(study), wireLengths(placed, inside));
     });
   },
@@ -344,7 +351,7 @@ const solver = {
   },
   /** Where everything goes in its box, and the smallest standard one. */
   box(design: Design): Answer<BoxPlan> {
-    return answer(() => planned(design));
+    return answer(() => plannedBox(design));
   },
   bill(design: Design): Answer<BillLine[]> {
     return answer(() => billOf(studyDesign(design)));
@@ -399,34 +406,24 @@ const solver = {
   tryParts(design: Design, role: PartRole, tries: readonly Try[]): (Candidate | null)[] {
     return tries.map((one) => tryPart(design, role, one));
   },
-  /** Sizes whole sets; false when it was dropped or a newer search began. */
-  async size(
-    job: number,
-    design: Design,
-    parts: Part[],
-    ask: SizingAsk,
-    onProgress: (progress: SizingProgress) => void,
-  ): Promise<Answer<boolean>> {
-    newestSearch = job;
-    let found: SizingProgress['found'] = [];
-    let since = performance.now();
-    let last: Omit<SizingProgress, 'found'> = { simulated: 0, studies: 0, leftOut: [] };
-    const search = sizing(design, parts, ask);
-    for (;;) {
-      const step = answer(() => search.next());
-      if (!step.ok) return step;
-      if (step.value.done) break;
-      found.push(...step.value.value.found);
-      last = step.value.value;
-      if (performance.now() - since < 100) continue;
-      onProgress({ ...last, found });
-      found = [];
-      await breathe();
-      if (newestSearch !== job) return { ok: true, value: false };
-      since = performance.now();
-    }
-    onProgress({ ...last, found });
-    return { ok: true, value: true };
+  /** Plans a search for whole sets, to be looked at piece by piece. */
+  planSizing(search: number, design: Design, parts: Part[], ask: SizingAsk): Answer<SizingPlanned> {
+    return answer(() => {
+      const plan = planSizing(design, parts, ask);
+      planned = { search, plan };
+      return { circuits: plan.circuits.length, leftOut: plan.leftOut };
+    });
+  },
+  /** Some circuits of a planned search, with the sinks they need; null where that search was not planned here. */
+  sizeCircuits(search: number, ns: readonly number[], failedKin: readonly string[]): CircuitFound[] | null {
+    if (planned?.search !== search) return null;
+    const { plan } = planned;
+    const failed = new Set(failedKin);
+    return ns.map((n) => {
+      const found = lookAt(plan, n, failed);
+      if (found.failsAsKin) failed.add(found.kin);
+      return found;
+    });
   },
   /** Reads a parts file for its preview: what rows become, which are refused and why. */
   readParts(text: string): Answer<PartsPreview> {

@@ -15,8 +15,8 @@ import {
 import { ChoiceField } from '@/ui/choice-field';
 import { fetchParts } from '@/ui/drawer/parts-api';
 import { useDesign, useEdit } from '@/ui/session';
-import { asked } from '@/workers/asked';
-import { callback, dropSearch } from '@/workers/client';
+import { sizeInPool } from '@/workers/browser-pool';
+import { Stopped } from '@/workers/pool';
 import { orSay } from '@/ui/loading';
 
 const SetChart = dynamic(
@@ -25,7 +25,6 @@ const SetChart = dynamic(
 );
 
 const KINDS = ['transformer', 'diode', 'bridge', 'capacitor', 'regulator', 'sink'] as const;
-let jobs = 100_000;
 
 const circuitOf = (set: SizedSet) =>
   set.parts
@@ -46,7 +45,7 @@ export function SizeSets() {
   /** The set under the pointer or in focus in the list. */
   const [pointed, setPointed] = useState<SizedSet | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const job = useRef(0);
+  const job = useRef<AbortController | null>(null);
   const sorted = useMemo(() => [...sets].sort(compareSets(ask.by)), [sets, ask.by]);
   const onPicture = useMemo(() => sorted.slice(0, 1500), [sorted]);
   const passing = sorted.filter((s) => s.fails === 0);
@@ -58,16 +57,11 @@ export function SizeSets() {
     [sets],
   );
 
-  useEffect(
-    () => () => {
-      job.current = 0;
-      dropSearch(true);
-    },
-    [],
-  );
+  useEffect(() => () => job.current?.abort(), []);
 
   async function search() {
-    const mine = ++jobs;
+    job.current?.abort();
+    const mine = new AbortController();
     job.current = mine;
     setSets([]);
     setChosen(null);
@@ -75,35 +69,27 @@ export function SizeSets() {
     const start = performance.now();
     setProgress({ simulated: 0, studies: 0, leftOut: [], ms: 0, running: true });
     const answer = await fetchParts(KINDS);
-    if (job.current !== mine) return;
+    if (mine.signal.aborted) return;
     if (!answer.ok) {
       setTrouble(answer.sentence);
       return setProgress(null);
     }
-    const searched = await asked(
-      (solver) =>
-        solver.size(
-          mine,
-          design,
-          answer.value.parts,
-          ask,
-          callback(({ found, ...come }: SizingProgress) => {
-            if (job.current !== mine) return;
-            setSets((old) => [...old, ...found].slice(0, MOST_SETS));
-            setProgress({ ...come, ms: performance.now() - start, running: true });
-          }),
-        ),
-      'search',
-      () => job.current === mine,
-    );
-    if (job.current !== mine) return;
-    if (!searched.ok) setTrouble(searched.error);
-    setProgress((p) => p && { ...p, running: false });
+    try {
+      await sizeInPool(design, answer.value.parts, ask, {
+        signal: mine.signal,
+        onProgress: ({ found, ...come }) => {
+          setSets((old) => [...old, ...found].slice(0, MOST_SETS));
+          setProgress({ ...come, ms: performance.now() - start, running: true });
+        },
+      });
+    } catch (error) {
+      if (!(error instanceof Stopped)) setTrouble(`The search was not finished: ${(error as Error).message}`);
+    }
+    if (job.current === mine) setProgress((p) => p && { ...p, running: false });
   }
 
   function stop() {
-    job.current = 0;
-    dropSearch(true);
+    job.current?.abort();
     setProgress((p) => p && { ...p, running: false });
   }
 

@@ -1,0 +1,114 @@
+import type { Design } from '@/core/design/design';
+import { demoDesigns } from '@/core/design/demo-designs';
+import type { Part } from '@/core/drawer/part';
+import { lookAt, sizing } from '@/core/size/sizing';
+import { planSizing, type SizingPlan } from '@/core/size/sizing-plan';
+import { MOST_STUDIES, SizingTally, type CircuitFound } from '@/core/size/sizing-tally';
+import type { SizingAsk, SizingProgress } from '@/core/size/sized-set';
+import { demoDrawer } from '@/server/demo-drawer';
+
+/** A search over several threads comes to what one by itself does, however long each of them takes. */
+
+/** One thread of the pool: answers in its own time, and may forget what it was told. */
+class Thread {
+  plans = 0;
+  looked = 0;
+  plan: { search: number; plan: SizingPlan } | null = null;
+  constructor(
+    private readonly slow: number,
+    private readonly forgetsAt: number,
+  ) {}
+
+  planSizing(search: number, design: Design, parts: Part[], ask: SizingAsk) {
+    this.plans++;
+    const plan = planSizing(design, parts, ask);
+    this.plan = { search, plan };
+    return Promise.resolve({ ok: true, value: { circuits: plan.circuits.length, leftOut: plan.leftOut } });
+  }
+
+  async sizeCircuits(search: number, ns: number[], failedKin: string[]): Promise<CircuitFound[] | null> {
+    if (++this.looked === this.forgetsAt) this.plan = null;
+    for (let n = 0; n < this.slow; n++) await Promise.resolve();
+    const { plan } = this;
+    if (plan?.search !== search) return null;
+    const failed = new Set(failedKin);
+    return ns.map((n) => lookAt(plan.plan, n, failed));
+  }
+}
+
+let threads: Thread[] = [];
+jest.mock('@/workers/client', () => ({
+  poolSolver: (n: number) => threads[n],
+  endOfPoolSolver: () => () => {},
+  SolverGone: class SolverGone extends Error {},
+}));
+Object.defineProperty(globalThis, 'navigator', { value: { hardwareConcurrency: 3 }, configurable: true });
+
+import { sizeInPool } from '@/workers/browser-pool';
+
+const [clock, , pen] = demoDesigns() as [Design, Design, Design];
+const drawer: Part[] = demoDrawer().map((p, n) => ({ ...p, id: `d${n}` }));
+
+test.each([
+  ['the drawer for the pen', pen, 'drawer'],
+  ['the drawer for the clock', clock, 'drawer'],
+] as const)('%s: the same sets in the same order, and the same words about the rest', async (_, design, from) => {
+  const ask: SizingAsk = { from, by: 'cost' };
+  const alone = [...sizing(design, drawer, ask)];
+  expect(alone.length).toBeGreaterThan(20);
+  threads = [new Thread(0, 3), new Thread(40, 0)];
+  const told: SizingProgress[] = [];
+  await sizeInPool(design, drawer, ask, {
+    onProgress: (p) => told.push(p),
+    signal: new AbortController().signal,
+  });
+  const last = (all: SizingProgress[]) => {
+    const { found: _, ...rest } = all.at(-1)!;
+    return rest;
+  };
+  expect(last(told)).toEqual(last(alone));
+  expect(told.flatMap((p) => p.found)).toEqual(alone.flatMap((p) => p.found));
+  // Both took part, and the one that forgot was told again.
+  expect(threads.map((t) => t.looked > 1)).toEqual([true, true]);
+  expect(threads.map((t) => t.plans)).toEqual([2, 1]);
+});
+
+const looked = (n: number, more: Partial<CircuitFound> = {}): CircuitFound => ({
+  n,
+  kin: `kin ${n}`,
+  lookedAt: true,
+  failsAsKin: false,
+  simulated: 17,
+  found: [{ worst: `set ${n}` } as never],
+  largerSinks: false,
+  ...more,
+});
+
+test('what comes late keeps its place; what its kin settled meanwhile is not counted twice', () => {
+  const tally = new SizingTally(4, []);
+  // Another thread did not know yet that the first of the kin had failed.
+  expect(tally.take([looked(2, { kin: 'kin 0' }), looked(1), looked(3)]).found).toEqual([]);
+  const { found, studies, simulated, leftOut } = tally.take([looked(0, { failsAsKin: true })]);
+  expect(found.map((s) => s.worst)).toEqual(['set 0', 'set 1', 'set 3']);
+  expect([studies, simulated]).toEqual([3, 3 * 17]);
+  expect(leftOut).toEqual([
+    expect.stringMatching(/^1 circuits that differ from one that failed in the rectifier alone/),
+  ]);
+  expect(tally.over).toBe(true);
+});
+
+test('a search ends after so many studies; every circuit of the plan is in one of its sentences', () => {
+  const circuits = MOST_STUDIES + 700;
+  const tally = new SizingTally(circuits, ['something']);
+  const all = Array.from({ length: circuits }, (_, n) =>
+    looked(n, n === 0 ? { kin: 'bad', failsAsKin: true } : n % 10 === 0 ? { kin: 'bad' } : { largerSinks: n === 5 }),
+  );
+  const found = Array.from({ length: 27 }, (_, k) => tally.take(all.slice(100 * k, 100 * (k + 1)))).map((p) => p);
+  const { studies, leftOut } = found.at(-1)!;
+  expect(studies).toBe(MOST_STUDIES);
+  expect(found.flatMap((p) => p.found)).toHaveLength(MOST_STUDIES);
+  const counted = leftOut.flatMap((sentence) => /^(\d+) (?:of|circuits)/.exec(sentence)?.[1] ?? []).map(Number);
+  // 2000 studies are circuits 0 and those not divisible by ten up to 2221.
+  expect(counted).toEqual([circuits - 2222, 222]);
+  expect(leftOut.join(' ')).toMatch(/^something .*Sinks larger than the 4 smallest/);
+});
