@@ -14,7 +14,7 @@ import { resultFile, solveRun } from '@/core/solve/solve-run';
 import { profileOf } from './bench-profile';
 import { proposals } from './proposals';
 import { fuzz } from './fuzz';
-import { solveInThreads } from './node-pool';
+import { Threads } from './node-pool';
 import { timePlainWay } from './plain-way';
 import { compareResults } from '@/core/solve/compare';
 import { heatView } from '@/core/study/heat-report';
@@ -25,12 +25,13 @@ import { solveSteady } from '@/core/solve/steady';
 import { solveVariations, type Variation } from '@/core/study/variation';
 
 /**
- * Usage: npm run bench [-- --json] [-- --profile] [-- --fuzz [CASES]] [-- --server] [-- --page]
+ * Usage: npm run bench [-- --json] [-- --profile] [-- --fuzz [CASES]] [-- --server] [-- --page] [-- --waits]
  * Accuracy and speed of the solver on the reference cases, against the same case solved the plain way, and what an edit
  * costs behind the interface. With --profile: where the time of each solve goes. With --fuzz: what becomes of random circuits, plausible and absurd. With --proposals [DEMANDS]:
  * whether what is proposed holds and a draw of cheaper sets does not; with --every besides, all cheaper sets. With --server:
  * what requests wait for while pages of a slow design are asked for. With --page: what the demo designs' pages take in a
- * browser, until they stand and for each edit.
+ * browser, until they stand and for each edit. With --waits: 10,000 builds of every demo design and a whole search, over
+ * two threads.
  */
 const CASES = path.join(process.cwd(), 'tests/fixtures/cases');
 
@@ -142,7 +143,8 @@ async function pooledPerSecond(design: Design, threads: number, count: number): 
   // Threads take seconds to warm up, each of them: the clock runs from the middle on.
   let from = 0;
   let done = 0;
-  await solveInThreads(design, drawnVariations(count), threads, {
+  const pool = new Threads(threads);
+  await pool.variations(design, drawnVariations(count), {
     onProgress: (so) => {
       if (so >= count / 2 && from === 0) {
         from = performance.now();
@@ -150,7 +152,30 @@ async function pooledPerSecond(design: Design, threads: number, count: number): 
       }
     },
   });
+  await pool.end();
   return ((count - done) * 1000) / (performance.now() - from);
+}
+
+/** Prints what a person waits for over two threads: builds of every demo design, and a search that ends at its limit. */
+async function waits(): Promise<void> {
+  const pool = new Threads(2);
+  const seconds = async (work: () => Promise<unknown>) => {
+    const start = performance.now();
+    await work();
+    return ((performance.now() - start) / 1000).toFixed(2);
+  };
+  const designs = demoDesigns();
+  // Both threads warm first.
+  for (const design of designs) await pool.builds(design, 200);
+  for (const design of designs)
+    console.log(
+      `${`10,000 builds: ${design.name}`.padEnd(60)}${await seconds(() => pool.builds(design, 10_000))} s, must 4`,
+    );
+  const pen = designs[2]!;
+  let studies = 0;
+  const took = await seconds(async () => (studies = await pool.sets(pen)));
+  console.log(`${`whole sets: ${pen.name}, ${studies} circuits`.padEnd(60)}${took} s, must 2`);
+  await pool.end();
 }
 
 /** Variations a second on this thread: searches and the load line stand on it. */
@@ -272,6 +297,10 @@ async function main(argv: string[]): Promise<number> {
     const { lines, kept } = pageTable(rows);
     console.log(lines.join('\n'));
     return kept ? 0 : 1;
+  }
+  if (argv.includes('--waits')) {
+    await waits();
+    return 0;
   }
   if (argv.includes('--profile')) {
     profile();

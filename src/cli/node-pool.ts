@@ -2,29 +2,69 @@ import { Worker } from 'node:worker_threads';
 import * as Comlink from 'comlink';
 import nodeEndpoint from 'comlink/dist/umd/node-adapter.js';
 import type { Design } from '@/core/design/design';
+import type { SizingAsk } from '@/core/size/sized-set';
+import type { CircuitFound } from '@/core/size/sizing-tally';
 import type { Variation, VariationResult } from '@/core/study/variation';
 import { runPool, type PoolOptions } from '@/workers/pool';
-import type { VariationSolver } from './pool-thread';
+import { searchOver } from '@/workers/sizing-search';
+import type { ThreadSolver } from './pool-thread';
 
 type Endpoint = Parameters<typeof Comlink.wrap>[0];
 const endpoint = nodeEndpoint as unknown as (worker: Worker) => Endpoint;
+type Remote = Comlink.Remote<ThreadSolver>;
 
-/** Solves many variations of one design over threads of this process. @throws Stopped */
-export async function solveInThreads(
-  design: Design,
-  variations: readonly Variation[],
-  threads: number,
-  options: PoolOptions = {},
-): Promise<VariationResult[]> {
-  const workers = Array.from({ length: threads }, () => new Worker(new URL('./pool-thread.mjs', import.meta.url)));
-  try {
-    const solvers = workers.map((w) => Comlink.wrap<VariationSolver>(endpoint(w)));
-    return await runPool(
-      solvers.map((s) => ({ run: (chunk: Variation[]) => s.variations(design, chunk) as Promise<VariationResult[]> })),
-      variations,
+/** Threads of this process that solve; to be ended. */
+export class Threads {
+  private readonly workers: Worker[];
+  private readonly solvers: Remote[];
+
+  constructor(count: number) {
+    this.workers = Array.from({ length: count }, () => new Worker(new URL('./pool-thread.mjs', import.meta.url)));
+    this.solvers = this.workers.map((w) => Comlink.wrap<ThreadSolver>(endpoint(w)));
+  }
+
+  async end(): Promise<void> {
+    await Promise.all(this.workers.map((w) => w.terminate()));
+  }
+
+  /** Solves many variations of one design. */
+  variations(design: Design, variations: readonly Variation[], options: PoolOptions = {}): Promise<VariationResult[]> {
+    return this.over((solver, chunk) => solver.variations(design, chunk), variations, options);
+  }
+
+  /** Solves and judges so many builds of a design, fifty in one go. */
+  async builds(design: Design, count: number): Promise<number> {
+    const firsts = Array.from({ length: Math.ceil(count / 50) }, (_, n) => 50 * n);
+    const done = await this.over((solver, chunk) => solver.builds(design, chunk, 50), firsts, { chunk: 2 });
+    return done.reduce((a, b) => a + b, 0);
+  }
+
+  /** Sizes whole sets from standard values; answers how many circuits were looked at. */
+  async sets(design: Design): Promise<number> {
+    const ask: SizingAsk = { from: 'values', by: 'cost' };
+    const threadOf = (solver: Remote) => ({
+      plan: () => solver.planSizing(design, ask),
+      look: (ns: readonly number[], failedKin: readonly string[]) => solver.sizeCircuits(ns, failedKin),
+    });
+    let studies = 0;
+    await searchOver<Remote>(
+      await threadOf(this.solvers[0]!).plan(),
+      threadOf,
+      (run, ns, options) => this.over<number, CircuitFound>(run, ns, options),
+      (progress) => (studies = progress.studies),
+    );
+    return studies;
+  }
+
+  private over<T, R>(
+    run: (solver: Remote, chunk: T[]) => Promise<R[]>,
+    items: readonly T[],
+    options: PoolOptions<R>,
+  ): Promise<R[]> {
+    return runPool(
+      this.solvers.map((s) => ({ run: (chunk: T[]) => run(s, chunk) })),
+      items,
       options,
     );
-  } finally {
-    await Promise.all(workers.map((w) => w.terminate()));
   }
 }

@@ -1,10 +1,21 @@
 import { parentPort } from 'node:worker_threads';
 import * as Comlink from 'comlink';
 import nodeEndpoint from 'comlink/dist/umd/node-adapter.js';
+import type { Design } from '@/core/design/design';
+import { solveBuilds } from '@/core/judge/tolerance';
+import type { SizingAsk } from '@/core/size/sized-set';
+import { SizingShare } from '@/core/size/sizing-share';
 import { solveVariations } from '@/core/study/variation';
 
-const solver = { variations: solveVariations };
-export type VariationSolver = typeof solver;
+const share = new SizingShare();
+const solver = {
+  variations: solveVariations,
+  builds: (design: Design, firsts: readonly number[], size: number) =>
+    firsts.map((from) => solveBuilds(design, 1, from, size).length),
+  planSizing: (design: Design, ask: SizingAsk) => share.plan(1, design, [], ask),
+  sizeCircuits: (ns: readonly number[], failedKin: readonly string[]) => share.look(1, ns, failedKin),
+};
+export type ThreadSolver = typeof solver;
 
 type Endpoint = Parameters<typeof Comlink.expose>[1];
 const endpoint = nodeEndpoint as unknown as (port: NonNullable<typeof parentPort>) => Endpoint;

@@ -4,11 +4,11 @@ import type { Candidate, Try } from '@/core/size/candidate';
 import type { Build } from '@/core/picture/build-summary';
 import type { Part } from '@/core/drawer/part';
 import type { SizingAsk, SizingProgress } from '@/core/size/sized-set';
-import { SizingTally, type CircuitFound } from '@/core/size/sizing-tally';
+import type { CircuitFound } from '@/core/size/sizing-tally';
 import type { Variation, VariationResult } from '@/core/study/variation';
-import type { SizingPlanned } from './solver.worker';
 import { endOfPoolSolver, poolSolver, SolverGone, type RemoteSolver } from './client';
 import { runPool, Stopped, type PoolOptions } from './pool';
+import { searchOver, type SizingThread } from './sizing-search';
 
 /** How many threads a page takes for what a person waits for: all cores but one where there are three, never more than four. */
 function threads(): number {
@@ -68,21 +68,9 @@ export async function buildInPool(
   return runs.flat().slice(0, count);
 }
 
-/** A worker that does not know a search is told of it. */
-async function plannedBy(solver: RemoteSolver, ...of: Parameters<RemoteSolver['planSizing']>): Promise<SizingPlanned> {
-  const planned = await solver.planSizing(...of);
-  if (!planned.ok) throw new Error(planned.error);
-  return planned.value;
-}
-
-/** What a search tells is gathered for so long, ms. */
-const TELLS_EVERY_MS = 100;
 let searches = 0;
 
-/**
- * Sizes whole sets over the page's pool of workers; comes to what one worker by itself does.
- * @throws Stopped
- */
+/** Sizes whole sets over the page's pool of workers. @throws Stopped */
 export async function sizeInPool(
   design: Design,
   parts: Part[],
@@ -90,37 +78,20 @@ export async function sizeInPool(
   { onProgress, signal }: { onProgress(progress: SizingProgress): void; signal: AbortSignal },
 ): Promise<void> {
   const search = ++searches;
-  const { circuits, leftOut } = await plannedBy(poolSolver(0), search, design, parts, ask);
-  const tally = new SizingTally(circuits, leftOut);
-  let progress = tally.take([]);
-  let found: SizingProgress['found'] = [];
-  let since = performance.now();
-  const tell = () => {
-    onProgress({ ...progress, found });
-    found = [];
-    since = performance.now();
-  };
-  await overPool<number, CircuitFound>(
-    async (solver, chunk) => {
-      const failed = [...tally.failedKin];
-      const looked = await solver.sizeCircuits(search, chunk, failed);
-      if (looked) return looked;
-      await plannedBy(solver, search, design, parts, ask);
-      return (await solver.sizeCircuits(search, chunk, failed))!;
+  const threadOf = (solver: RemoteSolver): SizingThread => ({
+    async plan() {
+      const planned = await solver.planSizing(search, design, parts, ask);
+      if (!planned.ok) throw new Error(planned.error);
+      return planned.value;
     },
-    Array.from({ length: circuits }, (_, n) => n),
-    {
-      chunk: 8,
-      signal,
-      enough: () => tally.over,
-      onFound: (results) => {
-        progress = tally.take(results);
-        found.push(...progress.found);
-        if (performance.now() - since >= TELLS_EVERY_MS) tell();
-      },
-    },
+    look: (ns, failedKin) => solver.sizeCircuits(search, ns, failedKin),
+  });
+  await searchOver<RemoteSolver>(
+    await threadOf(poolSolver(0)).plan(),
+    threadOf,
+    (run, ns, options) => overPool<number, CircuitFound>(run, ns, { ...options, signal }),
+    onProgress,
   );
-  tell();
 }
 
 /** How long a chunk in hand may go on after a stop, ms. */

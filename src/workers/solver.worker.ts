@@ -43,8 +43,7 @@ import type { Picture } from '@/core/picture/picture';
 import type { Fix } from '@/core/judge/verdict';
 import { tryPart } from '@/core/size/picking';
 import type { Candidate, Try } from '@/core/size/candidate';
-import { lookAt } from '@/core/size/sizing';
-import { planSizing, type SizingPlan } from '@/core/size/sizing-plan';
+import { SizingShare, type SizingPlanned } from '@/core/size/sizing-share';
 import type { CircuitFound } from '@/core/size/sizing-tally';
 import type { SizingAsk } from '@/core/size/sized-set';
 import type { Proposal } from '@/core/size/proposal';
@@ -106,9 +105,6 @@ export interface PartsPreview {
   first: RowResult[];
 }
 
-/** How many circuits a search may look at, and what is not among them. */
-export type SizingPlanned = Pick<SizingPlan, 'leftOut'> & { circuits: number };
-
 export type Answer<T> = { ok: true; value: T } | { ok: false; error: string };
 
 let warm: WarmStart = {};
@@ -117,10 +113,9 @@ const strips = lastKept(stripboard);
 const tracks = lastKeptSteps(etching);
 const etched = lastKept(etch);
 const sized = lastKept(smallestBox);
-const plannedBox = (design: Design) =>
+const planned = (design: Design) =>
   planBox(design, (of, netlist) => boardOf(of, netlist, { strips, etch: etched }), sized);
-/** The search for whole sets this thread last took part in. */
-let planned: { search: number; plan: SizingPlan } | null = null;
+const share = new SizingShare();
 let newestFixJob = 0;
 let newestSearch = 0;
 
@@ -337,7 +332,7 @@ const solver = {
   wires(design: Design): Answer<WireRow[]> {
     return answer(() => {
       const study = studyDesign(design);
-      const { placed, inside } = plannedBox(design);
+      const { placed, inside } = planned(design);
       return wiring(study, netlistOf(design), mainsSide(study), wireLengths(placed, inside));
     });
   },
@@ -351,7 +346,7 @@ const solver = {
   },
   /** Where everything goes in its box, and the smallest standard one. */
   box(design: Design): Answer<BoxPlan> {
-    return answer(() => plannedBox(design));
+    return answer(() => planned(design));
   },
   bill(design: Design): Answer<BillLine[]> {
     return answer(() => billOf(studyDesign(design)));
@@ -408,22 +403,11 @@ const solver = {
   },
   /** Plans a search for whole sets, to be looked at piece by piece. */
   planSizing(search: number, design: Design, parts: Part[], ask: SizingAsk): Answer<SizingPlanned> {
-    return answer(() => {
-      const plan = planSizing(design, parts, ask);
-      planned = { search, plan };
-      return { circuits: plan.circuits.length, leftOut: plan.leftOut };
-    });
+    return answer(() => share.plan(search, design, parts, ask));
   },
-  /** Some circuits of a planned search, with the sinks they need; null where that search was not planned here. */
+  /** Some circuits of a planned search; null where that search was not planned here. */
   sizeCircuits(search: number, ns: readonly number[], failedKin: readonly string[]): CircuitFound[] | null {
-    if (planned?.search !== search) return null;
-    const { plan } = planned;
-    const failed = new Set(failedKin);
-    return ns.map((n) => {
-      const found = lookAt(plan, n, failed);
-      if (found.failsAsKin) failed.add(found.kin);
-      return found;
-    });
+    return share.look(search, ns, failedKin);
   },
   /** Reads a parts file for its preview: what rows become, which are refused and why. */
   readParts(text: string): Answer<PartsPreview> {

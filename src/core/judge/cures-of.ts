@@ -2,7 +2,7 @@ import { applyPatch, type Design, type Edit, type OutputId, type Patch } from '@
 import type { PartRole } from '@/core/design/kinds';
 import { outputsOf, type Output } from '@/core/design/outputs';
 import { sectionsHold } from '@/core/design/schema';
-import { asMain } from './judge';
+import { asMain } from './looks';
 import { ruleOf, type RuleId } from './rules';
 
 /** Every cure a rule offers for a design, on the output it was found at: none that a fixed part or the document refuses. */

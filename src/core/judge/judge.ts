@@ -1,9 +1,7 @@
 import { wordsOf, type Condition } from '@/core/circuit/condition';
-import { applyPatch, type Design } from '@/core/design/design';
-import { outputsOf, type Output } from '@/core/design/outputs';
-import { onRail, type OperatingPoint } from '@/core/study/point';
-import { modelUnder } from '@/core/study/output-point';
+import { outputsOf } from '@/core/design/outputs';
 import type { Study } from '@/core/study/study';
+import { sidesOf } from './looks';
 import type { Finding, Look, Rule } from './rule';
 import { RULE_IDS, ruleOf, type RuleId } from './rules';
 import { RANK, type State, type Verdict } from './verdict';
@@ -18,72 +16,29 @@ export interface Found {
   state: State;
 }
 
-/** The design as it would be if one of its outputs were its main one: what rules about one output look at. */
-export function asMain(design: Design, output: Output): Design {
-  if (output.id === 'main') return design;
-  const demand = { ...output.demand, negativeA: null };
-  if (output.place < 0) return { ...design, demand };
-  const { regulator, regulatorSheet, sinkKPerW } = output;
-  return applyPatch(design, {
-    demand,
-    regulator,
-    regulatorSheet,
-    preRegulator: { kind: 'none' },
-    outputs: [],
-    heat: design.heat.oneSink ? { sharedWithRectifier: false } : { sinkKPerW, sharedWithRectifier: false, fan: 'none' },
-  });
-}
-
-/** A point seen from one output: its rail, and on a further output what that itself does. */
-export function seenFrom(point: OperatingPoint, output: Output): OperatingPoint {
-  if (output.id === 'main') return point;
-  const rail = onRail(point, output.rail);
-  return output.place < 0 ? rail : { ...rail, ...point.outputs[output.place]! };
-}
-
 /** Everything one rule finds in a study: in each of its circumstances, on each rail or output. */
 export function* findingsOf(study: Study, rule: Rule, conditions?: readonly Condition[]): Generator<Found> {
-  const outputs = outputsOf(study.design).filter(
-    (o) => o.id === 'main' || (rule.scope === 'rail' && o.id === 'minus') || rule.scope === 'output',
-  );
-  const { occasion } = rule;
-  for (const output of outputs) {
-    const common = {
-      study,
-      design: asMain(study.design, output),
-      output,
-      model: modelUnder(output, output.place < 0 ? study.adjust : {}),
-      adjust: study.adjust,
-    };
+  const { occasion, scope } = rule;
+  for (const side of sidesOf(study)) {
+    const { id } = side.output;
+    if (id !== 'main' && !(scope === 'rail' && id === 'minus') && scope !== 'output') continue;
     if (occasion === 'once') {
-      const look: Look = {
-        ...common,
-        get at() {
-          return seenFrom(study.nominal, output);
-        },
-      };
-      const finding = rule.find(look);
-      if (finding) yield { finding, look, condition: null, ...standing(finding) };
+      const found = foundIn(side.once, rule, null);
+      if (found) yield found;
       continue;
     }
     for (const condition of conditions ?? study.conditions) {
-      if (!occasion(condition)) continue;
-      let point: OperatingPoint | undefined;
-      const look: Look = {
-        ...common,
-        get at() {
-          return (point ??= seenFrom(study.at(condition), output));
-        },
-      };
-      const finding = rule.find(look);
-      if (finding) yield { finding, look, condition, ...standing(finding) };
+      const found = occasion(condition) && foundIn(side.in(condition), rule, condition);
+      if (found) yield found;
     }
   }
 }
 
-function standing(finding: Finding): { left: number; state: State } {
+function foundIn(look: Look, rule: Rule, condition: Condition | null): Found | null {
+  const finding = rule.find(look);
+  if (!finding) return null;
   const left = marginOf(finding) / Math.max(finding.wanted, 1e-12);
-  return { left, state: stateOf(left, finding.caution ?? false) };
+  return { finding, look, condition, left, state: stateOf(left, finding.caution ?? false) };
 }
 
 /** Distance to the limit in the figure's unit, negative beyond it. */

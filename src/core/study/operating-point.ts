@@ -272,7 +272,8 @@ export function warmed(design: Design, point: OperatingPoint): OperatingPoint {
           ),
     };
   });
-  return { ...point, ...rails[0]!, rails, outputs: further };
+  const { heat: mainHeat, ahead } = rails[0]!;
+  return { ...point, heat: mainHeat, ahead, rails, outputs: further };
 }
 
 /** A pre-regulator on the sink of its regulator, or in the same air. */

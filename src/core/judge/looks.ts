@@ -1,0 +1,94 @@
+import type { Condition, ConditionId } from '@/core/circuit/condition';
+import type { Adjust } from '@/core/circuit/network-of';
+import { applyPatch, type Design } from '@/core/design/design';
+import { outputsOf, type Output } from '@/core/design/outputs';
+import type { RegulatorModel } from '@/core/parts/regulators/model';
+import { once } from '@/core/quantity/once';
+import { modelUnder } from '@/core/study/output-point';
+import { onRail, type OperatingPoint } from '@/core/study/point';
+import type { Study } from '@/core/study/study';
+import type { Look } from './rule';
+
+/** The design as it would be if one of its outputs were its main one: what rules about one output look at. */
+export function asMain(design: Design, output: Output): Design {
+  if (output.id === 'main') return design;
+  const demand = { ...output.demand, negativeA: null };
+  if (output.place < 0) return { ...design, demand };
+  const { regulator, regulatorSheet, sinkKPerW } = output;
+  return applyPatch(design, {
+    demand,
+    regulator,
+    regulatorSheet,
+    preRegulator: { kind: 'none' },
+    outputs: [],
+    heat: design.heat.oneSink ? { sharedWithRectifier: false } : { sinkKPerW, sharedWithRectifier: false, fan: 'none' },
+  });
+}
+
+/** A point seen from one output: its rail, and on a further output what that itself does. */
+export function seenFrom(point: OperatingPoint, output: Output): OperatingPoint {
+  if (output.id === 'main') return point;
+  const rail = onRail(point, output.rail);
+  return output.place < 0 ? rail : { ...rail, ...point.outputs[output.place]! };
+}
+
+/** One circumstance, seen from one rail or output: every rule is shown the same. */
+class Glance implements Look {
+  readonly study: Study;
+  readonly adjust: Adjust;
+  private seen: OperatingPoint | null = null;
+
+  constructor(
+    private readonly side: Side,
+    private readonly condition: Condition | null,
+  ) {
+    this.study = side.study;
+    this.adjust = side.study.adjust;
+  }
+
+  get design(): Design {
+    return this.side.design;
+  }
+
+  get output(): Output {
+    return this.side.output;
+  }
+
+  get model(): RegulatorModel | null {
+    return this.side.model;
+  }
+
+  get at(): OperatingPoint {
+    const { study, output } = this.side;
+    return (this.seen ??= seenFrom(this.condition ? study.at(this.condition) : study.nominal, output));
+  }
+}
+
+/** A study seen from one of its outputs, circumstance by circumstance, each when it is first asked for. */
+export class Side {
+  readonly design: Design;
+  readonly model: RegulatorModel | null;
+  /** What happens once. */
+  readonly once: Look;
+  private readonly looks = new Map<ConditionId, Look>();
+
+  constructor(
+    readonly study: Study,
+    readonly output: Output,
+  ) {
+    this.design = asMain(study.design, output);
+    this.model = modelUnder(output, output.place < 0 ? study.adjust : {});
+    this.once = new Glance(this, null);
+  }
+
+  in(condition: Condition): Look {
+    let look = this.looks.get(condition.id);
+    if (!look) this.looks.set(condition.id, (look = new Glance(this, condition)));
+    return look;
+  }
+}
+
+/** A study from every output it has, the main one first. */
+export const sidesOf = once((study: Study): readonly Side[] =>
+  outputsOf(study.design).map((output) => new Side(study, output)),
+);
