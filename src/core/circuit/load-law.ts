@@ -33,8 +33,7 @@ export function loadLaw(loads: readonly Load[]): LoadLaw {
     else if (load.kind === 'regulator') {
       if (load.quiescentA > 0) ramps.push({ from: 0, to: CURRENT_LOAD_KNEE_V, current: load.quiescentA });
       // Below regulation the output falls with the input, and with it the current and the dropout it makes.
-      const full = load.dropoutV + load.outputV + (load.dropoutOhm ?? 0) * load.currentA;
-      ramps.push({ from: load.dropoutV, to: full, current: (load.passShare ?? 1) * load.currentA });
+      ramps.push({ from: load.dropoutV, to: heldFrom(load), current: (load.passShare ?? 1) * load.currentA });
     }
   }
   const points: number[] = [];
@@ -108,6 +107,11 @@ export function currentOf(load: Load, v: number): number {
   const knee = Math.min(Math.max(v / CURRENT_LOAD_KNEE_V, 0), 1);
   if (load.kind === 'current') return load.currentA * knee;
   return load.quiescentA * knee + ((load.passShare ?? 1) * load.currentA * regulatorOutput(load, v)) / load.outputV;
+}
+
+/** From so many volts on a regulator holds its output: what it draws from there on does not follow its dropout, V. */
+export function heldFrom(load: Extract<Load, { kind: 'regulator' }>): number {
+  return load.dropoutV + load.outputV + (load.dropoutOhm ?? 0) * load.currentA;
 }
 
 /** What a linear regulator gives out when `v` stands at its input: held up to `outputV`, never more than input less dropout. */

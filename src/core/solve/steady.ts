@@ -22,6 +22,12 @@ export interface SteadyOptions {
 const ACCEPT = 3e-4;
 /** The same for a foretold cycle that no correction has improved yet: nothing else says how good it is. */
 const ACCEPT_FORETOLD = 5e-5;
+/**
+ * The same where a slow memory makes much of a small miss: what the cycle ends off by, as a share of each state's swing, is
+ * what its currents are off by; the correction only moves the level, by this share of it.
+ */
+const ACCEPT_MISS = 2e-4;
+const ACCEPT_LEVEL = 2e-5;
 const MOST_PASSES = 60;
 /** Share of the squared current that did flow below which what the load would make flow no longer counts. */
 const FLOWING = 0.05;
@@ -127,14 +133,21 @@ function searched(integrator: Integrator, circuit: Circuit, warm: readonly numbe
     for (let s = 0; s < n; s++) matrix[s * n + s]! += 1e-10;
     const regular = solveLinear(matrix, n, step);
     let size = 0;
-    for (let s = 0; s < n; s++) size = Math.max(size, Math.abs(step[s]!) / swing[s]!);
+    let levelOff = 0;
+    for (let s = 0; s < n; s++) {
+      size = Math.max(size, Math.abs(step[s]!) / swing[s]!);
+      levelOff = Math.max(levelOff, Math.abs(step[s]!) / Math.max(Math.abs(start[s]!), swing[s]!));
+    }
     if (!regular || !Number.isFinite(size)) {
       step.set(miss);
       size = missSize;
+      levelOff = Infinity;
     }
-    // Closed; or as closed as the step control's own noise allows, where a slow memory makes much of a small miss.
+    // Closed; or off by a level that is nothing beside it; or as closed as the step control's own noise allows.
     const accept = sure && passes === 1 ? ACCEPT_FORETOLD : ACCEPT;
-    if (tight && (size < accept || (missSize < 0.2 * accept && size > 0.3 * lastSize))) break;
+    const level = missSize < (ACCEPT_MISS / ACCEPT) * accept && levelOff < ACCEPT_LEVEL;
+    const stuck = missSize < 0.2 * accept && size > 0.3 * lastSize;
+    if (tight && (size < accept || level || stuck)) break;
 
     if (n === 1) {
       if (miss[0]! > 0) low = Math.max(low, start[0]!);

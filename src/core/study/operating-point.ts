@@ -3,7 +3,7 @@ import { conditionOf, wordsOf, type Condition, type ConditionId } from '@/core/c
 import { reservoirPlace } from '@/core/circuit/filter-of';
 import { networkOf, type Adjust } from '@/core/circuit/network-of';
 import { emfPeakV, type Network } from '@/core/circuit/network';
-import { currentOf } from '@/core/circuit/load-law';
+import { currentOf, heldFrom } from '@/core/circuit/load-law';
 import { heldUnder, railExtras } from '@/core/circuit/loads-of';
 import type { Design } from '@/core/design/design';
 import { outputModel, outputsOf, type Output } from '@/core/design/outputs';
@@ -12,6 +12,7 @@ import { thermalInterface } from '@/core/parts/heatsink';
 import { aheadModel } from '@/core/parts/regulators/ahead';
 import type { Solution } from '@/core/solve/solution';
 import { SolveError } from '@/core/solve/solve-error';
+import type { Beginning } from '@/core/solve/neighbours';
 import { solveSteady } from '@/core/solve/steady';
 import { onSharedSink, regulatorHeat, type RegulatorHeat } from './heat';
 import { lossesOf, type Watts } from './losses';
@@ -47,13 +48,29 @@ export function operatingPoint(
   const settledSoFar = point.settled;
   const resting = solvedTogether(design, condition) ? { ...adjust, ...warmth } : adjust;
   let junctionC = adjust?.junctionC ?? COLD_C;
+  let before: Solved | null = null;
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const found = Math.min(point.heat!.junctionC, HOTTEST_C);
     if (Math.abs(found - junctionC) < 0.5) return { ...point, junctionC, warmth, settled: settledSoFar };
+    const last: Solved = { junctionC, state: point.solution.state };
     junctionC = round < 3 ? found : (found + junctionC) / 2;
-    point = pointAt(design, condition, point.solution.state, { ...resting, junctionC });
+    point = pointWarmedTo(design, condition, point, { ...resting, junctionC }, foretold(before, last, junctionC));
+    before = last;
   }
   return { ...point, junctionC, warmth, settled: false };
+}
+
+/** A circuit's cycle with its regulator's junction at a temperature. */
+interface Solved {
+  junctionC: number;
+  state: readonly number[];
+}
+
+/** Where the search begins at another junction: further along the line of the last two. */
+function foretold(before: Solved | null, last: Solved, junctionC: number): Beginning {
+  if (!before || before.state.length !== last.state.length) return { warm: last.state, sure: false };
+  const share = (junctionC - last.junctionC) / (last.junctionC - before.junctionC);
+  return { warm: last.state.map((x, n) => x + share * (x - before.state[n]!)), sure: true };
 }
 
 /** Where a part's limit falls with the volts across it, the current into a short and the rail it leaves are found together. */
@@ -128,11 +145,48 @@ function lettingGo(design: Design, point: OperatingPoint, adjust?: Adjust): bool
     });
 }
 
-function pointAt(design: Design, condition: Condition, warm?: readonly number[], adjust?: Adjust): OperatingPoint {
+/** The same point with its regulators' junctions at another temperature: another dropout, and nothing else. */
+function pointWarmedTo(
+  design: Design,
+  condition: Condition,
+  before: OperatingPoint,
+  adjust: Adjust,
+  beginning: Beginning,
+): OperatingPoint {
+  const network = networkOf(design, condition, adjust);
+  // Where no rail comes down to its regulator's dropout, before or now, the circuit does not notice.
+  const holds = [before.network, network].every(({ sections }) =>
+    sections[0]!.rails.every(({ load }, r) =>
+      load.every((l) => l.kind !== 'regulator' || heldFrom(l) <= before.rails[r]!.rail.minV),
+    ),
+  );
+  return holds
+    ? pointOf(design, condition, network, before.solution, adjust)
+    : pointAt(design, condition, beginning.warm, adjust, beginning.sure);
+}
+
+function pointAt(
+  design: Design,
+  condition: Condition,
+  warm?: readonly number[],
+  adjust?: Adjust,
+  sure = false,
+): OperatingPoint {
   const network = networkOf(design, condition, adjust);
   const solution = atCondition(wordsOf(design, condition), () =>
-    solveSteady(network, { samples: WAVE_SAMPLES, ...(warm === undefined ? {} : { warm }) }),
+    solveSteady(network, { samples: WAVE_SAMPLES, ...(warm === undefined ? {} : { warm, sure }) }),
   );
+  return pointOf(design, condition, network, solution, adjust);
+}
+
+/** What a solved circuit means for the design it was made of. */
+function pointOf(
+  design: Design,
+  condition: Condition,
+  network: Network,
+  solution: Solution,
+  adjust?: Adjust,
+): OperatingPoint {
   const { winding } = network.sections[0]!;
   const outputs = outputsOf(design);
   const rails = network.sections[0]!.rails.map((_, r) =>
