@@ -412,7 +412,7 @@ describe('the grid', () => {
       expect(row.values).toHaveLength(grid.cells.length);
       expect(row.values[row.worst]!.left).toBeCloseTo(verdict.left, 5);
       const shown = row.values[row.worst]!.figure;
-      expect(shown.value).toBeCloseTo(verdict.figure.value, 5);
+      expect(shown.value).toBeCloseTo(verdict.figure.value, 4);
       expect([shown.words, shown.condition, shown.expression, shown.inputs.map((i) => i.label)]).toEqual([
         verdict.figure.words,
         verdict.figure.condition,
