@@ -3,7 +3,16 @@ import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Circuit } from '@/core/circuit/assemble';
 import { dropV, SHORTED_OHM } from '@/core/circuit/port';
 import type { Integrator } from './integrator';
-import { largest, survey, timeAbove, type Column, type Columns } from './signals';
+import {
+  columnsOf,
+  largest,
+  mirrorRecords,
+  sampledRecords,
+  survey,
+  timeAbove,
+  type Column,
+  type Columns,
+} from './signals';
 import { SolveError } from './solve-error';
 import { ENERGY_TOLERANCE, type DiodeResult, type ElementResult, type Solution, type Waveforms } from './solution';
 
@@ -83,7 +92,7 @@ export function figuresOf(
   mirror: Circuit['mirror'] = null,
 ): Figures {
   const { circuit } = integrator;
-  const { weight, t, emf } = columns;
+  const { weight, emf } = columns;
   const T = circuit.periodS;
   const count = columns.count;
 
@@ -136,7 +145,7 @@ export function figuresOf(
   let diodeW = 0;
   const diodes = new Array<DiodeResult>(circuit.diodes);
   const portTallies = circuit.ports.map((_, n) => tally(columns.portA(n)));
-  const reverseV = circuit.ports.map((_, n) => -largest(t, columns.portV(n), -1).value);
+  const reverseV = circuit.ports.map((_, n) => -largest(columns, columns.portV(n), -1).value);
   const watts = circuit.ports.map((port, n) =>
     port.law === 'open' || port.diodes.length === 0
       ? 0
@@ -303,8 +312,8 @@ function conductionTime(circuit: Circuit, columns: Columns, n: number, threshold
   const v = columns.portV(n);
   const smooth = columns.blank();
   if (port.law === 'resistor') {
-    for (let r = 0; r < i.length; r++) smooth[r] = Math.abs(i[r]!);
-    return timeAbove(columns.t, smooth, threshold);
+    for (let r = 0; r < columns.count; r++) smooth[r] = Math.abs(i[r]!);
+    return timeAbove(columns, smooth, threshold);
   }
   const winding = circuit.windings[port.winding]!;
   const esrOhm = port.into.reduce((sum, { input }) => {
@@ -315,8 +324,8 @@ function conductionTime(circuit: Circuit, columns: Columns, n: number, threshold
   const ohm =
     port.ohm + winding.ownOhm * port.share ** 2 + circuit.sharedOhm * (port.share * winding.ratio) ** 2 + esrOhm;
   const level = dropV(port, threshold) + (port.ohm + ohm) * threshold;
-  for (let r = 0; r < i.length; r++) smooth[r] = v[r]! + ohm * i[r]!;
-  return timeAbove(columns.t, smooth, level);
+  for (let r = 0; r < columns.count; r++) smooth[r] = v[r]! + ohm * i[r]!;
+  return timeAbove(columns, smooth, level);
 }
 
 /** Uniform samples of everything a scope could show. What is the same in two places is one list. */
@@ -339,36 +348,23 @@ export function sampler(circuit: Circuit, perCycle: number) {
   let next = 0;
   return {
     waveforms,
-    /** Takes the samples that fall into these columns, up to but not including `end`. */
-    take(columns: Columns, end: number) {
-      const { t: times, count } = columns;
-      const most = Math.max(0, Math.ceil(end / step) - next);
-      /** Record before each sample, and how far it lies towards the next. */
-      const from = new Int32Array(most);
-      const share = new Float64Array(most);
-      const first = next;
-      let taken = 0;
-      for (let r = 0; next * step < end - 1e-9 * step; next++) {
-        const t = next * step;
-        while (r + 2 < count && times[r + 1]! <= t) r++;
-        const span = times[Math.min(r + 1, count - 1)]! - times[r]!;
-        from[taken] = r;
-        share[taken++] = span > 0 ? Math.min(Math.max((t - times[r]!) / span, 0), 1) : 0;
-      }
+    /**
+     * Takes the samples that fall into the records up to but not including `end`.
+     * @param halves where the records end with half a period, and the other half is the same with roles exchanged
+     */
+    take(integrator: Integrator, end: number, halves: boolean) {
+      const sampled = sampledRecords(integrator, step, next, end);
+      if (halves) mirrorRecords(circuit, sampled);
+      const taken = sampled.count;
+      next += taken;
+      const columns = columnsOf(integrator, 0, taken, sampled);
       const read = (into: number[], column: Column) => {
         const had = into.length;
         // At once as long as it gets: grown one by one it would be copied again and again.
         into.length = had + taken;
-        for (let n = 0; n < taken; n++) {
-          const r = from[n]!;
-          const a = column[r]!;
-          const b = column[r + 1 < count ? r + 1 : r]!;
-          into[had + n] = a + share[n]! * (b - a);
-        }
+        for (let n = 0; n < taken; n++) into[had + n] = column[n]!;
       };
-      const { t } = waveforms;
-      t.length += taken;
-      for (let n = 0; n < taken; n++) t[t.length - taken + n] = (first + n) * step;
+      read(waveforms.t, columns.t);
       read(waveforms.sourceV, columns.emf);
       circuit.rails.forEach((rail, r) => {
         read(railV[r]!, columns.railV(r));

@@ -13,6 +13,8 @@ import { turnOffEvents } from './turn-off';
 import { turnOnForesight } from './turn-on';
 import type { Work } from './work';
 
+/** Rows there is space for at first where records are read at even distances. */
+const SAMPLED_ROWS = 96;
 /** Steps in one run before it counts as hopeless. */
 const MOST_STEPS = 6_000;
 /** Most work in one run (a cycle at most): what needs more is no supply but a puzzle. */
@@ -77,6 +79,8 @@ export interface Integrator {
   readonly high: Float64Array;
   /** About the integral of all currents squared over the last run, A²s. */
   readonly flowedA2s: number;
+  /** What of the records was read at even distances. */
+  readonly sampled: Records;
   /** Where columns of the records are put together. */
   readonly arena: Arena;
   /** Takes over the values of a circuit of the same shape. */
@@ -99,6 +103,7 @@ function newIntegrator(shape: Circuit): Integrator {
   const work: Work = { done: 0 };
   const stage = stageSolver(shape, work);
   const records = newRecords(shape);
+  const sampled = newRecords(shape, SAMPLED_ROWS);
   const nX = shape.states;
   const carry = carryOf(stage, nX);
   /** Work of a step beside its stages. */
@@ -291,6 +296,7 @@ function newIntegrator(shape: Circuit): Integrator {
       return flowed;
     },
     arena: new Arena(),
+    sampled,
     load(next) {
       load(next);
       stage.load(next);

@@ -3,7 +3,7 @@ import type { StageSolver } from './stage';
 
 /** Place of each stage's record in the order of their instants. */
 export const PLACE = [0, 2, 1, 3, 4, 5];
-/** Rows there is space for at first; it grows. */
+/** Rows of a run there is space for at first. */
 const ROWS = 512;
 
 /**
@@ -25,7 +25,8 @@ export interface Records {
   readonly float: number;
 }
 
-export function newRecords(shape: Circuit): Records {
+/** @param rows there is space for at first; it grows */
+export function newRecords(shape: Circuit, rows = ROWS): Records {
   const port = 3;
   const x = port + shape.ports.length;
   const k = x + shape.states;
@@ -33,7 +34,7 @@ export function newRecords(shape: Circuit): Records {
   const load = node + shape.nodes;
   const float = load + shape.rails.length;
   const stride = float + shape.floats;
-  const data = new Float64Array(ROWS * stride);
+  const data = new Float64Array(rows * stride);
   return { data, spare: data, count: 0, stride, emf: 2, port, x, k, node, load, float };
 }
 

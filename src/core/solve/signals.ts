@@ -4,7 +4,7 @@ import { zeroBetween } from './zero';
 import type { Integrator } from './integrator';
 import { makeRoom, type Records } from './records';
 
-/** One quantity of the circuit, a number per record. */
+/** One quantity of the circuit, a number per record; what lies behind the last of them means nothing. */
 export type Column = Float64Array;
 
 /**
@@ -32,8 +32,13 @@ export interface Columns {
 }
 
 /** Reads quantities out of the records from..to. */
-export function columnsOf(integrator: Integrator, from = 0, to = integrator.records.count): Columns {
-  const { circuit, records, stage } = integrator;
+export function columnsOf(
+  integrator: Integrator,
+  from = 0,
+  to = integrator.records.count,
+  records = integrator.records,
+): Columns {
+  const { circuit, stage } = integrator;
   const { windings, ports, inputs, elements, rails } = circuit;
   const { stride, data } = records;
   const count = to - from;
@@ -66,7 +71,7 @@ export function columnsOf(integrator: Integrator, from = 0, to = integrator.reco
       if (out) add(out, f, column(n));
       else out = times(f, column(n));
     });
-    return out ?? arena.take(count).fill(0);
+    return out ?? arena.take(count).fill(0, 0, count);
   };
   const nodeV = kept(circuit.nodes, (n) => read(records.node + n));
   const between = (a: number, b: number): Column => {
@@ -129,6 +134,31 @@ export function columnsOf(integrator: Integrator, from = 0, to = integrator.reco
   };
 }
 
+/**
+ * Reads the records at even distances of `step` into records of their own, from the `first` such instant on as far as
+ * `end`, which is left out: each between the two records beside it.
+ */
+export function sampledRecords({ records, sampled }: Integrator, step: number, first: number, end: number): Records {
+  const { stride, count, data } = records;
+  sampled.count = 0;
+  makeRoom(sampled, Math.max(0, Math.ceil(end / step) - first));
+  const into = sampled.data;
+  let to = 0;
+  for (let n = first, r = 0; n * step < end - 1e-9 * step; n++) {
+    const t = n * step;
+    while (r + 2 < count && data[(r + 1) * stride]! <= t) r++;
+    const a = r * stride;
+    const b = r + 1 < count ? a + stride : a;
+    const span = data[b]! - data[a]!;
+    const share = span > 0 ? Math.min(Math.max((t - data[a]!) / span, 0), 1) : 0;
+    into[to] = t;
+    for (let k = 1; k < stride; k++) into[to + k] = data[a + k]! + share * (data[b + k]! - data[a + k]!);
+    to += stride;
+    sampled.count++;
+  }
+  return sampled;
+}
+
 /** Appends to records of half a period what the other half holds: the same with roles exchanged. */
 export function mirrorRecords(circuit: Circuit, records: Records): void {
   const mirror = circuit.mirror!;
@@ -159,6 +189,9 @@ export function mirrorRecords(circuit: Circuit, records: Records): void {
   records.count = 2 * count;
 }
 
+/** Instants of a column's numbers, and how many there are. */
+export type Timed = Pick<Columns, 't' | 'count'>;
+
 /** Integrals and extremes of a quantity over its records. */
 export interface Survey {
   /** Integral over time, unit*s. */
@@ -171,7 +204,7 @@ export interface Survey {
 
 /** Integrals and extremes of a column; extremes are refined as by `largest`. */
 export function survey(columns: Columns, column: Column): Survey {
-  const { t, weight, count } = columns;
+  const { weight, count } = columns;
   let sum = 0;
   let squares = 0;
   let max = -Infinity;
@@ -192,7 +225,7 @@ export function survey(columns: Columns, column: Column): Survey {
       minAt = r;
     }
   }
-  return { sum, squares, max: crest(t, column, 1, maxAt).value, min: crest(t, column, -1, minAt).value };
+  return { sum, squares, max: crest(columns, column, 1, maxAt).value, min: crest(columns, column, -1, minAt).value };
 }
 
 /** An extreme value and when it was reached. */
@@ -202,12 +235,12 @@ export interface Extreme {
 }
 
 /** Largest and smallest value of a column, both refined as by `largest`. */
-export function extremes(t: Column, column: Column): { max: number; min: number } {
+export function extremes(columns: Timed, column: Column): { max: number; min: number } {
   let max = -Infinity;
   let min = Infinity;
   let maxAt = 0;
   let minAt = 0;
-  for (let r = 0; r < column.length; r++) {
+  for (let r = 0; r < columns.count; r++) {
     const v = column[r]!;
     if (v > max) {
       max = v;
@@ -218,7 +251,7 @@ export function extremes(t: Column, column: Column): { max: number; min: number 
       minAt = r;
     }
   }
-  return { max: crest(t, column, 1, maxAt).value, min: crest(t, column, -1, minAt).value };
+  return { max: crest(columns, column, 1, maxAt).value, min: crest(columns, column, -1, minAt).value };
 }
 
 /**
@@ -226,8 +259,8 @@ export function extremes(t: Column, column: Column): { max: number; min: number 
  * together that a smooth crest between them is found to far better than their spacing. Never across the joint of two
  * steps, where a corner may lie.
  */
-export function largest(t: Column, column: Column, sign: number): Extreme {
-  const count = column.length;
+export function largest(columns: Timed, column: Column, sign: number): Extreme {
+  const { count } = columns;
   let best = -Infinity;
   let at = 0;
   for (let r = 0; r < count; r++) {
@@ -237,27 +270,27 @@ export function largest(t: Column, column: Column, sign: number): Extreme {
       at = r;
     }
   }
-  return crest(t, column, sign, at);
+  return crest(columns, column, sign, at);
 }
 
 /** The extreme that an entry and its neighbours make likely. */
-function crest(t: Column, column: Column, sign: number, at: number): Extreme {
-  const found = { value: sign * column[at]!, t: t[at]! };
+function crest(columns: Timed, column: Column, sign: number, at: number): Extreme {
+  const found = { value: sign * column[at]!, t: columns.t[at]! };
   const place = at % STAGES;
   if (place === 0) {
-    vertex(t, column, sign, at + 1, found);
-    vertex(t, column, sign, at - 2, found);
+    vertex(columns, column, sign, at + 1, found);
+    vertex(columns, column, sign, at - 2, found);
   } else if (place === STAGES - 1) {
-    vertex(t, column, sign, at - 1, found);
-    vertex(t, column, sign, at + 2, found);
-  } else vertex(t, column, sign, at, found);
+    vertex(columns, column, sign, at - 1, found);
+    vertex(columns, column, sign, at + 2, found);
+  } else vertex(columns, column, sign, at, found);
   found.value *= sign;
   return found;
 }
 
 /** Raises `found` to the top of the parabola through an entry and its two neighbours, when it lies between them. */
-function vertex(t: Column, column: Column, sign: number, middle: number, found: Extreme): void {
-  if (middle < 1 || middle + 1 >= column.length) return;
+function vertex({ t, count }: Timed, column: Column, sign: number, middle: number, found: Extreme): void {
+  if (middle < 1 || middle + 1 >= count) return;
   const h0 = t[middle]! - t[middle - 1]!;
   const h1 = t[middle + 1]! - t[middle]!;
   if (!(h0 > 0 && h1 > 0)) return;
@@ -278,17 +311,18 @@ function vertex(t: Column, column: Column, sign: number, middle: number, found: 
  * Time during which a column exceeds a threshold, s. The quantity has to be smooth where it crosses: a cubic through
  * stages of the same step places the crossing.
  */
-export function timeAbove(t: Column, column: Column, threshold: number): number {
+export function timeAbove(columns: Timed, column: Column, threshold: number): number {
+  const { t, count } = columns;
   let total = 0;
   let a = column[0]! - threshold;
-  for (let r = 0; r + 1 < column.length; r++) {
+  for (let r = 0; r + 1 < count; r++) {
     const b = column[r + 1]! - threshold;
     const t0 = t[r]!;
     const t1 = t[r + 1]!;
     if (t1 > t0) {
       if (a > 0 && b > 0) total += t1 - t0;
       else if (a > 0 !== b > 0) {
-        const at = crossing(t, column, threshold, r);
+        const at = crossing(columns, column, threshold, r);
         total += a > 0 ? at - t0 : t1 - at;
       }
     }
@@ -298,13 +332,13 @@ export function timeAbove(t: Column, column: Column, threshold: number): number 
 }
 
 /** Where a column crosses a threshold between entries r and r+1, s. */
-export function crossing(t: Column, column: Column, threshold: number, r: number): number {
+export function crossing({ t, count }: Timed, column: Column, threshold: number, r: number): number {
   const times = [t[r]!, t[r + 1]!];
   const c = [column[r]! - threshold, column[r + 1]! - threshold];
   // Only stages of the same step: a corner may lie where two steps join.
   const start = r - (r % STAGES);
   for (const n of [r - 1, r + 2]) {
-    if (n < start || n >= Math.min(start + STAGES, column.length)) continue;
+    if (n < start || n >= Math.min(start + STAGES, count)) continue;
     c.push(column[n]! - threshold);
     times.push(t[n]!);
   }

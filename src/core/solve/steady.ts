@@ -231,8 +231,10 @@ export function solveSteady(network: Network, options: SteadyOptions = {}): Solu
     let waveforms: Solution['waveforms'];
     if (options.samples) {
       const samples = sampler(circuit, options.samples);
-      if (circuit.mirror) mirrorRecords(circuit, integrator.records);
-      samples.take(columnsOf(integrator), circuit.periodS);
+      const halves = circuit.mirror !== null && options.samples % 2 === 0;
+      // An odd number of samples has none where the halves meet.
+      if (circuit.mirror && !halves) mirrorRecords(circuit, integrator.records);
+      samples.take(integrator, halves ? circuit.periodS / 2 : circuit.periodS, halves);
       waveforms = samples.waveforms;
     }
     return { ...figures, ...(waveforms ? { waveforms } : {}), effort, state: Array.from(start) };

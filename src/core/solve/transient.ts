@@ -6,7 +6,7 @@ import { figuresOf, sampler, storedEnergy, type Figures } from './figures';
 import { RUNNING_MAINS, type Mains } from './emf';
 import { integratorFor, releasing, type Integrator } from './integrator';
 import { firstGuess } from './first-guess';
-import { columnsOf, crossing, extremes, largest, type Columns } from './signals';
+import { columnsOf, crossing, extremes, largest, type Column, type Columns, type Timed } from './signals';
 import { SolveError } from './solve-error';
 import type { DipResult, Solution, Waveforms } from './solution';
 import { findCycle, solveSteady } from './steady';
@@ -83,7 +83,7 @@ function travelled(
       x.set(integrator.x);
       watch(columnsOf(integrator, first, records.count));
     }
-    samples?.take(columnsOf(integrator), end);
+    samples?.take(integrator, end, false);
     if (integrator.work.done > mostWork + WORK_A_CYCLE * cycle)
       throw new SolveError('the run takes too long to calculate');
     if (options.onCycle?.(cycle + 1, cycles)) throw new SolveError('the run was stopped');
@@ -107,13 +107,13 @@ function peakWatch(integrator: Integrator) {
     watch(columns: Columns) {
       ports.forEach((port, n) => {
         if (port.diodes.length === 0 || port.law === 'open') return;
-        peaks.peakDiodeA = Math.max(peaks.peakDiodeA, largest(columns.t, columns.portA(n), 1).value);
+        peaks.peakDiodeA = Math.max(peaks.peakDiodeA, largest(columns, columns.portA(n), 1).value);
         if (port.law === 'resistor') {
-          peaks.peakDiodeA = Math.max(peaks.peakDiodeA, -largest(columns.t, columns.portA(n), -1).value);
+          peaks.peakDiodeA = Math.max(peaks.peakDiodeA, -largest(columns, columns.portA(n), -1).value);
         }
       });
       for (let w = 0; w < windings.length; w++) {
-        const { max, min } = extremes(columns.t, columns.windingA(w));
+        const { max, min } = extremes(columns, columns.windingA(w));
         peaks.peakWindingA = Math.max(peaks.peakWindingA, max, -min);
       }
     },
@@ -129,7 +129,7 @@ function railWatch() {
   return {
     watch(columns: Columns) {
       const v = columns.railV(0);
-      const { max, min } = extremes(columns.t, v);
+      const { max, min } = extremes(columns, v);
       minV = Math.min(minV, min);
       maxV = Math.max(maxV, max);
       for (let r = 0; r < columns.count; r++) {
@@ -172,7 +172,7 @@ export function solveStart(
   const peak = peakWatch(integrator);
   const squares = new Float64Array(circuit.ports.length);
   // Only cycles in which the rail rose above all before can hold the instant it reaches nine tenths.
-  const rises: { t: Float64Array; v: Float64Array }[] = [];
+  const rises: (Timed & { v: Column })[] = [];
   let highest = -Infinity;
   const journey = travel(
     network,
@@ -193,7 +193,8 @@ export function solveStart(
       for (let r = 0; r < columns.count; r++) if (v[r]! > top) top = v[r]!;
       if (top <= highest) return;
       highest = top;
-      rises.push({ t: columns.t.slice(), v: v.slice() });
+      const { count } = columns;
+      rises.push({ t: columns.t.slice(0, count), v: v.slice(0, count), count });
     },
     options,
   );
@@ -207,12 +208,13 @@ export function solveStart(
   };
 }
 
-function firstReached(rises: readonly { t: Float64Array; v: Float64Array }[], target: number): number | null {
-  for (const { t, v } of rises) {
+function firstReached(rises: readonly (Timed & { v: Column })[], target: number): number | null {
+  for (const rise of rises) {
+    const { t, v } = rise;
     const r = v.findIndex((volts) => volts >= target);
     if (r < 0) continue;
     if (r === 0 || t[r]! <= t[r - 1]!) return t[r]!;
-    return crossing(t, v, target, r - 1);
+    return crossing(rise, v, target, r - 1);
   }
   return null;
 }
@@ -282,8 +284,8 @@ export function solveDrift(
   for (let r = 0; r < before.count; r++) mean += (before.weight[r]! * v[r]!) / share;
   const was = {
     beforeMeanV: mean,
-    beforeMinV: largest(before.t, v, -1).value,
-    beforeMaxV: largest(before.t, v, 1).value,
+    beforeMinV: largest(before, v, -1).value,
+    beforeMaxV: largest(before, v, 1).value,
   };
   prepare(integrator);
   const arrived = Math.max(1, Math.floor(0.8 * drift.cycles)) * circuit.periodS;
@@ -338,7 +340,7 @@ export function solveDip(
   const cycle = findCycle(circuit, options.warm);
   const { integrator } = cycle;
   const steadyColumns = columnsOf(integrator);
-  const beforeMinV = largest(steadyColumns.t, steadyColumns.railV(0), -1).value;
+  const beforeMinV = largest(steadyColumns, steadyColumns.railV(0), -1).value;
   prepare(
     integrator,
     Float64Array.from(integrator.high, (h, n) => h - integrator.low[n]!),
@@ -371,18 +373,18 @@ export function solveDip(
       if (t[0]! < gone - 1e-6 * T) return;
       peak.watch(columns);
       const v = columns.railV(0);
-      const low = largest(t, v, -1);
+      const low = largest(columns, v, -1);
       if (low.value < lowest.value) {
         lowest.value = low.value;
         lowest.t = low.t;
       }
-      maxV = Math.max(maxV, largest(t, v, 1).value);
+      maxV = Math.max(maxV, largest(columns, v, 1).value);
       if (t[0]! < back - 1e-6 * T || recovered !== null) return;
       if (above === null && v[0]! >= threshold) above = t[0]!;
       for (let r = 0; r + 1 < count && recovered === null; r++) {
         if (above !== null && t[r + 1]! >= above + T) recovered = above;
         else if (v[r]! >= threshold !== v[r + 1]! >= threshold && t[r + 1]! > t[r]!) {
-          above = v[r]! >= threshold ? null : crossing(t, v, threshold, r);
+          above = v[r]! >= threshold ? null : crossing(columns, v, threshold, r);
         }
       }
     },
