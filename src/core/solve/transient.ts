@@ -1,4 +1,4 @@
-import { assemble } from '@/core/circuit/assemble';
+import { assemble, type Circuit } from '@/core/circuit/assemble';
 import { steppedLoad } from '@/core/circuit/case-file';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Load, Network } from '@/core/circuit/network';
@@ -26,6 +26,8 @@ export interface TransientOptions {
   samples?: number;
   /** `state` of a steady solution of the network before the event. */
   warm?: readonly number[];
+  /** The steady solution of that very network, where it is known: then it is not looked for again. */
+  standing?: Solution;
   /** Called after every cycle; returning true stops the run with a SolveError. */
   onCycle?: (done: number, of: number) => boolean | void;
 }
@@ -145,7 +147,11 @@ function railWatch() {
  * Sets the error a transient run may make: against the swings of an ordinary cycle, and against the currents of an
  * ordinary charging pulse, so that the surge of a start is not resolved finer than it needs.
  */
-function prepare(integrator: Integrator, swing?: Float64Array, typicalA = integrator.circuit.typicalA): void {
+function prepare(
+  integrator: Integrator,
+  swing?: ArrayLike<number | undefined>,
+  typicalA = integrator.circuit.typicalA,
+): void {
   const { circuit } = integrator;
   const guess = firstGuess(circuit);
   const scale = Float64Array.from(guess.swing, (g, n) =>
@@ -225,7 +231,7 @@ function firstReached(rises: readonly (Timed & { v: Column })[], target: number)
  * @throws SolveError when either fails
  */
 export function solveChange(before: Network, after: Network, cycles: number, options: TransientOptions = {}): Solution {
-  const steady = solveSteady(before, options.warm ? { warm: options.warm } : {});
+  const steady = options.standing ?? solveSteady(before, options.warm ? { warm: options.warm } : {});
   const was = assemble(before);
   const circuit = assemble(after);
   if (circuit.states !== steady.state.length)
@@ -258,7 +264,7 @@ export function solveChange(before: Network, after: Network, cycles: number, opt
     ...journey.figures,
     step: { beforeMeanV, beforeMinV, beforeMaxV, ...rail.seen(), ...peak.peaks },
     ...(journey.waveforms ? { waveforms: journey.waveforms } : {}),
-    effort: { steps: journey.steps + steady.effort.steps, passes: steady.effort.passes },
+    effort: spent(journey, options.standing ? NOTHING : steady.effort),
     state: journey.state,
   };
 }
@@ -326,6 +332,49 @@ export function withLoadCurrent(network: Network, currentA: number): Network {
   return { ...network, sections: [{ ...first!, rails: [{ ...rail!, load }, ...rest] }, ...others] };
 }
 
+const NOTHING = { steps: 0, passes: 0 };
+
+const spent = (journey: Journey, before: Solution['effort']): Solution['effort'] => ({
+  steps: journey.steps + before.steps,
+  passes: before.passes,
+});
+
+/** The cycle a dip begins in. */
+interface Standing {
+  integrator: Integrator;
+  start: Float64Array;
+  /** What each state moves through in it, where that is known. */
+  swing: ArrayLike<number | undefined>;
+  beforeMinV: number;
+  effort: Solution['effort'];
+}
+
+function foundBefore(circuit: Circuit, warm: readonly number[] | undefined): Standing {
+  const { integrator, start, effort } = findCycle(circuit, warm);
+  const columns = columnsOf(integrator);
+  return {
+    integrator,
+    start,
+    swing: Float64Array.from(integrator.high, (h, n) => h - integrator.low[n]!),
+    beforeMinV: largest(columns, columns.railV(0), -1).value,
+    effort,
+  };
+}
+
+function stoodIn(circuit: Circuit, standing: Solution): Standing {
+  const swing = new Array<number | undefined>(circuit.states);
+  circuit.rails.forEach((rail, r) =>
+    rail.elements.forEach((n, position) => {
+      const element = circuit.elements[n]!;
+      const { minA, maxA, peakToPeakV } = standing.elements[r]![position]!;
+      if (element.kind === 'capacitor') swing[element.state] = peakToPeakV;
+      else if (element.kind === 'inductor' && element.halfAtA === Infinity) swing[element.state] = maxA - minA;
+    }),
+  );
+  const start = Float64Array.from(standing.state);
+  return { integrator: integratorFor(circuit), start, swing, beforeMinV: standing.rails[0]!.minV, effort: NOTHING };
+}
+
 /**
  * The mains fails for `missingCycles` from `atCycle` on and returns in phase; meanwhile the windings stay connected as
  * shorts through their resistance and inductance.
@@ -336,15 +385,11 @@ export function solveDip(
   dip: { missingCycles: number; cycles: number; atCycle: number },
   options: TransientOptions = {},
 ): Solution {
-  const circuit = assemble(network);
-  const cycle = findCycle(circuit, options.warm);
-  const { integrator } = cycle;
-  const steadyColumns = columnsOf(integrator);
-  const beforeMinV = largest(steadyColumns, steadyColumns.railV(0), -1).value;
-  prepare(
-    integrator,
-    Float64Array.from(integrator.high, (h, n) => h - integrator.low[n]!),
-  );
+  const { integrator, start, swing, beforeMinV, effort } = options.standing
+    ? stoodIn(assemble(network), options.standing)
+    : foundBefore(assemble(network), options.warm);
+  const { circuit } = integrator;
+  prepare(integrator, swing);
   const T = circuit.periodS;
   const gone = dip.atCycle * T;
   const back = (dip.atCycle + dip.missingCycles) * T;
@@ -360,7 +405,7 @@ export function solveDip(
   const journey = travel(
     network,
     integrator,
-    cycle.start,
+    start,
     [
       { from: 0, to: gone, mains: RUNNING_MAINS },
       { from: gone, to: back, mains: missing },
@@ -405,7 +450,7 @@ export function solveDip(
     ...journey.figures,
     dip: result,
     ...(journey.waveforms ? { waveforms: journey.waveforms } : {}),
-    effort: { steps: journey.steps + cycle.effort.steps, passes: cycle.effort.passes },
+    effort: spent(journey, effort),
     state: journey.state,
   };
 }

@@ -200,11 +200,7 @@ function pointOf(
   );
   const further = outputs
     .filter((o) => o.place >= 0)
-    .map((o) => {
-      const { outputV: _samples, ...point } = pointOn(design, o, rails[o.rail]!, condition, adjust ?? {});
-      void _samples;
-      return point;
-    });
+    .map((o) => pointOn(design, o, rails[o.rail]!, condition, adjust ?? {}));
   const sum = (list: number[]) => list.reduce((a, b) => a + b, 0);
   const diodesW = sum(solution.diodes.map((d) => d.meanW));
   const guarded = hasDiodes(design);
@@ -361,9 +357,9 @@ function railPoint(
     cans.length > 0 && design.reservoir.capacitanceF > 0
       ? { rmsA: Math.max(...cans.map((c) => c.rmsA)), maxV: Math.max(...cans.map((c) => c.maxV)) }
       : null;
-  const { outputV, ...own } = outputPoint(design, output, condition, { ...rail, railV }, rippleHz(design, r), adjust);
+  const { point, outputV } = outputPoint(design, output, condition, { ...rail, railV }, rippleHz(design, r), adjust);
   return {
-    ...own,
+    ...point,
     rail,
     reservoir,
     can,
@@ -391,7 +387,7 @@ export function reservoirOf(
   return { meanV: mean(samples), minV: fitted.minV, maxV: fitted.maxV, samples };
 }
 
-function pointOn(design: Design, output: Output, on: RailPoint, condition: Condition, adjust: Adjust) {
+function pointOn(design: Design, output: Output, on: RailPoint, condition: Condition, adjust: Adjust): OutputPoint {
   // A drawn build's regulator is the main one; further ones are taken as their class has them.
   const { outputFactor: _drawn, ...rest } = adjust;
   void _drawn;
@@ -402,7 +398,7 @@ function pointOn(design: Design, output: Output, on: RailPoint, condition: Condi
     { ...on.rail, railV: on.wave.railV },
     rippleHz(design, output.rail),
     rest,
-  );
+  ).point;
 }
 
 /** Current out of the rectifier into one rail, A: of a multiplier, the pulses into all its capacitors. */

@@ -79,6 +79,12 @@ export function neededOf(design: Design, output: Output, adjust: LoadAdjust = {}
   );
 }
 
+/** What one output does, and its own volts, sample by sample. */
+export interface OutputFound {
+  point: OutputPoint;
+  outputV: number[];
+}
+
 /** What one output makes of its rail, its temperature aside. @param rippleHz of the rail, Hz */
 export function outputPoint(
   design: Design,
@@ -87,7 +93,7 @@ export function outputPoint(
   rail: RailWave,
   rippleHz: number,
   adjust: LoadAdjust,
-): OutputPoint & { outputV: number[] } {
+): OutputFound {
   const model = outputModel(output);
   const loads = loadsOfOutput(design, output, condition, adjust);
   const lampA = lampAmps(design, output);
@@ -144,7 +150,7 @@ export function outputPoint(
   const aheadPoint = ahead ? aheadOf(ahead, rail, meanV, meanA, aheadW, design.heat.ambientC) : null;
   const rejection =
     model.rejectionDb(rippleHz) + (aheadPoint && aheadPoint.headroomV >= 0 ? ahead!.rejectionDb(rippleHz) : 0);
-  return {
+  const point: OutputPoint = {
     id: output.id,
     outputMeanV: meanV,
     outputMinV: regulator ? regulatorOutput(regulator, rail.minV) : low,
@@ -157,8 +163,8 @@ export function outputPoint(
     small,
     loadW: givenW - lampW,
     heat: null,
-    outputV,
   };
+  return { point, outputV };
 }
 
 /** What dropout lets through of a rail's valleys, V peak to peak. */
@@ -167,12 +173,7 @@ function dipOf(regulator: Extract<Load, { kind: 'regulator' }> | null, rail: Rai
 }
 
 /** A load that hangs on the rail itself. */
-function direct(
-  output: Output,
-  loads: readonly Load[],
-  rail: RailWave,
-  lampA: number,
-): OutputPoint & { outputV: number[] } {
+function direct(output: Output, loads: readonly Load[], rail: RailWave, lampA: number): OutputFound {
   const n = rail.railV.length;
   let amps = 0;
   let watts = 0;
@@ -182,7 +183,7 @@ function direct(
     watts += (v * i) / n;
   }
   const lampShare = amps > 0 ? Math.min(1, lampA / amps) : 0;
-  return {
+  const point: OutputPoint = {
     id: output.id,
     outputMeanV: rail.meanV,
     outputMinV: rail.minV,
@@ -195,8 +196,8 @@ function direct(
     small: lampA > 0 ? [{ label: 'indicator', watts: watts * lampShare, bearsW: null }] : [],
     loadW: watts * (1 - lampShare),
     heat: null,
-    outputV: [...rail.railV],
   };
+  return { point, outputV: [...rail.railV] };
 }
 
 /** Volts behind a pre-regulator: what it holds, or its input less its drop. */

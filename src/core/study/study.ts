@@ -5,7 +5,7 @@ import type { Design, OutputId } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
 import { dcSourceOf, termsOf } from '@/core/design/source';
 import { solveChange, solveDip, solveStart } from '@/core/solve/transient';
-import { atCondition, operatingPoint, restingAdjust, restingOf, warmed, type Resting } from './operating-point';
+import { atCondition, operatingPoint, restingOf, warmed } from './operating-point';
 import type { OperatingPoint } from './point';
 
 /** First charge of the empty reservoir: peak and I2t of the hardest-hit diode, over the first cycle from a voltage peak. */
@@ -29,15 +29,20 @@ export function firstSurge(design: Design): Surge {
   return { peakA: limitA, i2t: (start!.i2tDiode * limitA) / start!.peakDiodeA, network, limitedA: limitA };
 }
 
+/** From where an event goes out: the point solved before it, of the design's own values or as it was drawn. */
+interface Before {
+  point: OperatingPoint;
+  own: boolean;
+}
+
+/** What is known of a network's steady cycle from a point. */
+const fromPoint = ({ point, own }: Before) => (own ? { standing: point.solution } : { warm: point.solution.state });
+
 /** How the supply rides through half a cycle of missing mains, full load, nominal line. */
-export function missedHalfCycle(
-  design: Design,
-  warm?: readonly number[],
-  resting: Resting = restingAdjust(design, 'nominal'),
-): { minV: number; beforeMinV: number } {
-  const network = networkOf(design, CONDITIONS.nominal, resting);
+function missedHalfCycle(design: Design, nominal: Before): { minV: number; beforeMinV: number } {
+  const network = networkOf(design, CONDITIONS.nominal, restingOf(design, nominal.point));
   const { dip } = atCondition('half a cycle of missing mains', () =>
-    solveDip(network, { missingCycles: 0.5, cycles: 1, atCycle: 0 }, warm ? { warm } : {}),
+    solveDip(network, { missingCycles: 0.5, cycles: 1, atCycle: 0 }, fromPoint(nominal)),
   );
   return { minV: dip!.minV, beforeMinV: dip!.beforeMinV };
 }
@@ -53,15 +58,12 @@ function swingCycles(design: Design): number {
 }
 
 /** What the rail rises to in the first cycles after the load is taken away at high line. */
-export function lostLoad(
-  design: Design,
-  warm?: readonly number[],
-  resting: Resting = restingAdjust(design, 'high'),
-): { beforeV: number; maxV: number } {
+function lostLoad(design: Design, high: Before): { beforeV: number; maxV: number } {
+  const resting = restingOf(design, high.point);
   const loaded = networkOf(design, CONDITIONS.high, resting);
   const unloaded = networkOf(design, { ...CONDITIONS.high, load: 'none' }, resting);
   const { step } = atCondition(`the load taken away at ${termsOf(design).high}`, () =>
-    solveChange(loaded, unloaded, swingCycles(design), warm ? { warm } : {}),
+    solveChange(loaded, unloaded, swingCycles(design), fromPoint(high)),
   );
   return { beforeV: step!.beforeMeanV, maxV: step!.maxV };
 }
@@ -103,8 +105,8 @@ export function studyDesign(design: Design, warm: WarmStart = {}, adjustFor?: (c
     point: (condition, solved) =>
       operatingPoint(design, condition, warm[condition.id] ?? nearest(condition, solved), adjustFor?.(condition)),
     surge: () => firstSurge(design),
-    missed: (nominal) => missedHalfCycle(design, nominal.solution.state, restingOf(design, nominal)),
-    lost: (high) => lostLoad(design, high.solution.state, restingOf(design, high)),
+    missed: (point) => missedHalfCycle(design, { point, own: adjustFor === undefined }),
+    lost: (point) => lostLoad(design, { point, own: adjustFor === undefined }),
   });
 }
 
@@ -131,10 +133,12 @@ export function studyWithHeat(study: Study, heat: Design['heat']): Study {
     },
     surge: () => study.surge,
     missed: (nominal) =>
-      stays(nominal) ? study.missed : missedHalfCycle(design, nominal.solution.state, restingOf(design, nominal)),
-    lost: (high) => (stays(high) ? study.lost : lostLoad(design, high.solution.state, restingOf(design, high))),
+      stays(nominal) ? study.missed : missedHalfCycle(design, { point: nominal, own: isOwn(study) }),
+    lost: (high) => (stays(high) ? study.lost : lostLoad(design, { point: high, own: isOwn(study) })),
   });
 }
+
+const isOwn = ({ adjust }: Study): boolean => Object.keys(adjust).length === 0;
 
 type Solved = ReadonlyMap<ConditionId, OperatingPoint>;
 
