@@ -63,6 +63,26 @@ test('a search can be stopped', async ({ page }) => {
   await expect(page.getByText(/^Done: /)).toBeVisible();
 });
 
+test('a search that was dropped for another goes to its end, and the page answers meanwhile', async ({ page }) => {
+  await open(page, PEN, '/pick');
+  await visit(page, 'Buy', 'Whole sets');
+  await page.getByRole('button', { name: 'Search' }).click();
+  await expect(page.getByText(/^Looked at [1-9]\d* sets/)).toBeVisible();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await page.getByLabel('Parts from').selectOption('values');
+  await page.getByRole('button', { name: 'Search' }).click();
+  const looks = page.getByText(/^Looked at \d{3,} sets/);
+  await expect(looks).toBeVisible();
+  // What is asked of the page is answered while it goes on.
+  await page.getByLabel('Best by').selectOption('heat');
+  await expect(page.getByLabel('Best by')).toHaveValue('heat');
+  const done = page.getByText(/^Done: 38000 sets, 2000 circuits simulated, [4-8]\d{3} pass/);
+  await expect(done).toBeVisible({ timeout: 60_000 });
+  await page.getByText('What was left out, and why').click();
+  await expect(page.getByText(/circuits, the least promising: a search ends after 2000/)).toBeVisible();
+  await expect(page.getByText(/The picture shows the first 1500 of \d{4} sets/)).toBeVisible();
+});
+
 test('readings win over the plate, and the page says how they disagree', async ({ page }) => {
   await open(page, CLOCK, '/pick');
   await visit(page, 'Buy', 'Transformer');

@@ -3,8 +3,9 @@ import { demoDesigns } from '@/core/design/demo-designs';
 import { exceeds } from '@/core/judge/early';
 import { both, deciding, distress, findingsOf, judge, outcomeOf } from '@/core/judge/judge';
 import { ruleOf, rulesBySink, type RuleId } from '@/core/judge/rules';
+import { operatingPoint } from '@/core/study/operating-point';
 import { circuitStays, studyDesign, studyWithHeat, type Study } from '@/core/study/study';
-import { clock, drum, pen, physics } from '../support/demos';
+import { clock, drum, first, pen, physics } from '../support/demos';
 
 /** What a search takes for shorter than a whole study has to come to the same. */
 
@@ -35,6 +36,23 @@ describe('another sink under a study', () => {
     expect(quick.missed.minV).toBeCloseTo(anew.missed.minV, 3);
     expect(quick.lost.maxV).toBeCloseTo(anew.lost.maxV, 3);
     expect(quick.surge).toBe(study.surge);
+  });
+
+  test('a part that just holds at low line is judged at its own warm junction, as if it had been solved there', () => {
+    for (const design of [physics, first]) {
+      const { low } = studyDesign(design);
+      // Its rail stays above its dropout: another junction moves the headroom, and nothing in the circuit.
+      const warm = operatingPoint(design, 'low', undefined, { junctionC: low.junctionC! });
+      const cold = operatingPoint(design, 'low', undefined, { junctionC: low.junctionC! - 60 });
+      expect(low.junctionC!).toBeCloseTo(warm.heat!.junctionC, 0);
+      expect(low.rail.minV).toBeCloseTo(warm.rail.minV, 3);
+      expect(low.headroomV!).toBeCloseTo(warm.headroomV!, 3);
+      expect(cold.rail.minV).toBeCloseTo(warm.rail.minV, 3);
+      const dropout = (p: typeof low) =>
+        p.network.sections[0]!.rails[0]!.load.flatMap((l) => (l.kind === 'regulator' ? [l.dropoutV] : []))[0]!;
+      expect(dropout(low)).toBeCloseTo(dropout(warm), 3);
+      expect(dropout(cold)).toBeGreaterThan(dropout(warm) + 0.1);
+    }
   });
 
   test('a cooler junction of a part that lets go drops more: the output moves with the sink', () => {

@@ -1,8 +1,8 @@
 import type { Design } from '@/core/design/design';
 import { demoDesigns } from '@/core/design/demo-designs';
 import type { Part } from '@/core/drawer/part';
-import { lookAt, sizing } from '@/core/size/sizing';
-import { planSizing, type SizingPlan } from '@/core/size/sizing-plan';
+import { sizing } from '@/core/size/sizing';
+import { SizingShare } from '@/core/size/sizing-share';
 import { MOST_STUDIES, SizingTally, type CircuitFound } from '@/core/size/sizing-tally';
 import type { SizingAsk, SizingProgress } from '@/core/size/sized-set';
 import { demoDrawer } from '@/server/demo-drawer';
@@ -13,26 +13,21 @@ import { demoDrawer } from '@/server/demo-drawer';
 class Thread {
   plans = 0;
   looked = 0;
-  plan: { search: number; plan: SizingPlan } | null = null;
+  private share = new SizingShare();
   constructor(
     private readonly slow: number,
     private readonly forgetsAt: number,
   ) {}
 
-  planSizing(search: number, design: Design, parts: Part[], ask: SizingAsk) {
+  planSizing(...of: Parameters<SizingShare['plan']>) {
     this.plans++;
-    const plan = planSizing(design, parts, ask);
-    this.plan = { search, plan };
-    return Promise.resolve({ ok: true, value: { circuits: plan.circuits.length, leftOut: plan.leftOut } });
+    return Promise.resolve({ ok: true, value: this.share.plan(...of) });
   }
 
-  async sizeCircuits(search: number, ns: number[], failedKin: string[]): Promise<CircuitFound[] | null> {
-    if (++this.looked === this.forgetsAt) this.plan = null;
+  async sizeCircuits(...of: Parameters<SizingShare['look']>) {
+    if (++this.looked === this.forgetsAt) this.share = new SizingShare();
     for (let n = 0; n < this.slow; n++) await Promise.resolve();
-    const { plan } = this;
-    if (plan?.search !== search) return null;
-    const failed = new Set(failedKin);
-    return ns.map((n) => lookAt(plan.plan, n, failed));
+    return this.share.look(...of);
   }
 }
 

@@ -76,6 +76,27 @@ describe('mains missing', () => {
     expect(s.dip!.recoveredWithinS).toBeLessThan(0.1);
   });
 
+  test('from a steady state that is known it goes as from one that is looked for: with a choke and with halves that mirror', () => {
+    const choke = circuit('bridge', {
+      volts: 30,
+      rails: [{ filter: [henry(0.2, 1), farad(2200e-6)], load: amps(0.5) }],
+    });
+    for (const network of [supply(0.5), choke]) {
+      const dip = { missingCycles: 0.5, cycles: 2, atCycle: 0 };
+      const [known, found] = [solveDip(network, dip, { standing: solveSteady(network) }), solveDip(network, dip)];
+      for (const key of ['beforeMinV', 'minV', 'maxV', 'peakDiodeA'] as const)
+        expect(known.dip![key] / found.dip![key]).toBeCloseTo(1, 3);
+      const lighter = circuit('bridge', { rails: [{ filter: [farad(2200e-6)], load: amps(0.1) }] });
+      if (network === choke) continue;
+      const [from, anew] = [
+        solveChange(network, lighter, 3, { standing: solveSteady(network) }),
+        solveChange(network, lighter, 3),
+      ];
+      expect(from.step!.maxV / anew.step!.maxV).toBeCloseTo(1, 4);
+      expect(from.step!.beforeMeanV).toBe(solveSteady(network).rails[0]!.meanV);
+    }
+  });
+
   test('a longer dip never ends higher', () => {
     fc.assert(
       fc.property(

@@ -36,9 +36,6 @@ export interface SizingProgress {
   leftOut: string[];
 }
 
-/** Most sets kept for the picture. */
-export const MOST_SETS = 4000;
-
 /** The order sets are shown in. */
 export function compareSets(by: SizingBy): (a: SizedSet, b: SizedSet) => number {
   const key = (s: SizedSet) =>

@@ -4,7 +4,6 @@ import dynamic from 'next/dynamic';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { formatQuantity } from '@/core/quantity/format';
 import {
-  MOST_SETS,
   compareSets,
   patchOfSet,
   type SizedSet,
@@ -32,6 +31,23 @@ const circuitOf = (set: SizedSet) =>
     .map((p) => p.name)
     .join('|');
 
+/** Drawing thousands of sets takes a processor a search needs: list and picture follow it at this distance, ms. */
+const SHOWN_EVERY_MS = 500;
+/** Points the picture shows, and rows the list. */
+const DRAWN = 1500;
+const LISTED = 30;
+
+/** Of sets that differ in the sink alone the list shows the best. */
+function bestOfEach(sorted: readonly SizedSet[]): SizedSet[] {
+  const best = new Map<string, SizedSet>();
+  for (const set of sorted) {
+    const circuit = circuitOf(set);
+    if (!best.has(circuit)) best.set(circuit, set);
+    if (best.size === LISTED) break;
+  }
+  return [...best.values()];
+}
+
 /** Whole sets that pass every verdict, by cost, heat, height or margin, on a picture of cost against worst margin. */
 export function SizeSets() {
   const design = useDesign();
@@ -47,10 +63,9 @@ export function SizeSets() {
   const [trouble, setTrouble] = useState<string | null>(null);
   const job = useRef<AbortController | null>(null);
   const sorted = useMemo(() => [...sets].sort(compareSets(ask.by)), [sets, ask.by]);
-  const onPicture = useMemo(() => sorted.slice(0, 1500), [sorted]);
-  const passing = sorted.filter((s) => s.fails === 0);
-  // Of sets that differ in the sink alone the list shows the best.
-  const listed = passing.filter((s, n) => passing.findIndex((o) => circuitOf(o) === circuitOf(s)) === n).slice(0, 30);
+  const onPicture = useMemo(() => sorted.slice(0, DRAWN), [sorted]);
+  const passing = useMemo(() => sorted.filter((s) => s.fails === 0), [sorted]);
+  const listed = useMemo(() => bestOfEach(passing), [passing]);
   const cheapestFailing = useMemo(
     () =>
       sets.filter((s) => s.fails > 0).reduce<SizedSet | null>((a, s) => (!a || s.toPayEur < a.toPayEur ? s : a), null),
@@ -67,6 +82,8 @@ export function SizeSets() {
     setChosen(null);
     setTrouble(null);
     const start = performance.now();
+    const all: SizedSet[] = [];
+    let shownMs = -Infinity;
     setProgress({ simulated: 0, studies: 0, leftOut: [], ms: 0, running: true });
     const answer = await fetchParts(KINDS);
     if (mine.signal.aborted) return;
@@ -78,14 +95,20 @@ export function SizeSets() {
       await sizeInPool(design, answer.value.parts, ask, {
         signal: mine.signal,
         onProgress: ({ found, ...come }) => {
-          setSets((old) => [...old, ...found].slice(0, MOST_SETS));
-          setProgress({ ...come, ms: performance.now() - start, running: true });
+          const ms = performance.now() - start;
+          all.push(...found);
+          setProgress({ ...come, ms, running: true });
+          if (ms < shownMs + SHOWN_EVERY_MS) return;
+          shownMs = ms;
+          setSets([...all]);
         },
       });
     } catch (error) {
       if (!(error instanceof Stopped)) setTrouble(`The search was not finished: ${(error as Error).message}`);
     }
-    if (job.current === mine) setProgress((p) => p && { ...p, running: false });
+    if (job.current !== mine) return;
+    setSets(all);
+    setProgress((p) => p && { ...p, running: false });
   }
 
   function stop() {
@@ -150,6 +173,12 @@ export function SizeSets() {
             Keeps the load, the mains and the arrangement of this design, and looks for transformer, rectifier,
             reservoir, regulator and sink that pass every verdict at every corner. Rules of thumb only say what is tried
             first.
+          </p>
+        )}
+        {sorted.length > DRAWN && (
+          <p className="text-[14px] text-quiet">
+            The picture shows the first {DRAWN} of {sorted.length} sets by this order, the list the best with each of
+            the first {LISTED} circuits.
           </p>
         )}
         {progress && !progress.running && progress.leftOut.length > 0 && (
