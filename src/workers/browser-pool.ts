@@ -87,7 +87,7 @@ export async function sizeInPool(
     look: (ns, failedKin) => solver.sizeCircuits(search, ns, failedKin),
   });
   await searchOver<RemoteSolver>(
-    await threadOf(poolSolver(0)).plan(),
+    await askedOf(0, (solver) => threadOf(solver).plan(), signal),
     threadOf,
     (run, ns, options) => overPool<number, CircuitFound>(run, ns, { ...options, signal }),
     onProgress,
@@ -96,6 +96,14 @@ export async function sizeInPool(
 
 /** How long a chunk in hand may go on after a stop, ms. */
 const STOPS_WITHIN_MS = 100;
+
+/** Asks the n-th solver of the pool; one that died is replaced and asked again. */
+function askedOf<R>(n: number, ask: (solver: RemoteSolver) => Promise<R>, signal?: AbortSignal): Promise<R> {
+  return ask(poolSolver(n)).catch((error: unknown) => {
+    if (!(error instanceof SolverGone) || signal?.aborted) throw error;
+    return ask(poolSolver(n));
+  });
+}
 
 async function overPool<T, R>(
   run: (solver: RemoteSolver, chunk: T[]) => Promise<R[]>,
@@ -107,11 +115,7 @@ async function overPool<T, R>(
     async run(chunk: T[]): Promise<R[]> {
       busy.add(n);
       try {
-        // One that died is replaced and given its chunk again.
-        return await run(poolSolver(n), chunk).catch((error: unknown) => {
-          if (!(error instanceof SolverGone) || options.signal?.aborted) throw error;
-          return run(poolSolver(n), chunk);
-        });
+        return await askedOf(n, (solver) => run(solver, chunk), options.signal);
       } finally {
         busy.delete(n);
       }

@@ -59,8 +59,11 @@ test('a search can be stopped', async ({ page }) => {
   await open(page, DOME, '/pick');
   await visit(page, 'Buy', 'Whole sets');
   await page.getByRole('button', { name: 'Search' }).click();
+  await expect(page.getByText(/^Looked at [1-9]\d* sets/)).toBeVisible();
   await page.getByRole('button', { name: 'Stop' }).click();
-  await expect(page.getByText(/^Done: /)).toBeVisible();
+  await expect(page.getByText(/^Stopped: /)).toBeVisible();
+  await page.getByText('What was left out, and why').click();
+  await expect(page.getByText(/of \d+ circuits, the least promising: it did not come to them/)).toBeVisible();
 });
 
 test('a search that was dropped for another goes to its end, and the page answers meanwhile', async ({ page }) => {

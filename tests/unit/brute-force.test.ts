@@ -4,10 +4,10 @@ import { usesOf, withPart } from '@/core/drawer/fit';
 import { countFails, judge } from '@/core/judge/judge';
 import { regulatorChoices } from '@/core/size/regulator-choices';
 import { compareSets, patchOfSet, type SizedSet, type SizingProgress } from '@/core/size/sized-set';
-import { sizing } from '@/core/size/sizing';
 import { studyDesign } from '@/core/study/study';
 import { demoDesigns } from '@/core/design/demo-designs';
 import { CAPACITOR_VOLTS } from '@/core/quantity/preferred';
+import { sizing } from '../support/sizing-alone';
 
 /** The search over whole sets against every combination of a small drawer, judged one by one. */
 const pen = (demoDesigns() as Design[])[2]!;

@@ -1,11 +1,11 @@
 import type { Design } from '@/core/design/design';
 import { demoDesigns } from '@/core/design/demo-designs';
 import type { Part } from '@/core/drawer/part';
-import { sizing } from '@/core/size/sizing';
 import { SizingShare } from '@/core/size/sizing-share';
 import { MOST_STUDIES, SizingTally, type CircuitFound } from '@/core/size/sizing-tally';
 import type { SizingAsk, SizingProgress } from '@/core/size/sized-set';
 import { demoDrawer } from '@/server/demo-drawer';
+import { sizing } from '../support/sizing-alone';
 
 /** A search over several threads comes to what one by itself does, however long each of them takes. */
 
@@ -40,6 +40,7 @@ jest.mock('@/workers/client', () => ({
 Object.defineProperty(globalThis, 'navigator', { value: { hardwareConcurrency: 3 }, configurable: true });
 
 import { sizeInPool } from '@/workers/browser-pool';
+import { SolverGone } from '@/workers/client';
 
 const [clock, , pen] = demoDesigns() as [Design, Design, Design];
 const drawer: Part[] = demoDrawer().map((p, n) => ({ ...p, id: `d${n}` }));
@@ -65,11 +66,27 @@ test.each([
   expect(threads.map((t) => t.plans)).toEqual([2, 1]);
 });
 
+test('a thread ended by an earlier search as this one begins is asked again', async () => {
+  threads = [new Thread(0, 0), new Thread(0, 0)];
+  const { planSizing } = threads[0]!;
+  let ended = 0;
+  threads[0]!.planSizing = function (...of) {
+    return ended++ === 0 ? Promise.reject(new SolverGone()) : planSizing.call(this, ...of);
+  };
+  const ask: SizingAsk = { from: 'drawer', by: 'cost' };
+  const told: SizingProgress[] = [];
+  const { signal } = new AbortController();
+  await sizeInPool(clock, drawer, ask, { onProgress: (p) => told.push(p), signal });
+  expect(told.flatMap((p) => p.found)).toEqual([...sizing(clock, drawer, ask)].flatMap((p) => p.found));
+  expect(ended).toBe(2);
+});
+
 const looked = (n: number, more: Partial<CircuitFound> = {}): CircuitFound => ({
   n,
   kin: `kin ${n}`,
   lookedAt: true,
   failsAsKin: false,
+  unsolved: false,
   simulated: 17,
   found: [{ worst: `set ${n}` } as never],
   largerSinks: false,
@@ -79,7 +96,9 @@ const looked = (n: number, more: Partial<CircuitFound> = {}): CircuitFound => ({
 test('what comes late keeps its place; what its kin settled meanwhile is not counted twice', () => {
   const tally = new SizingTally(4, []);
   // Another thread did not know yet that the first of the kin had failed.
-  expect(tally.take([looked(2, { kin: 'kin 0' }), looked(1), looked(3)]).found).toEqual([]);
+  const early = tally.take([looked(2, { kin: 'kin 0' }), looked(1), looked(3)]);
+  // Stopped here it would say what it did not come to.
+  expect([early.found, early.leftOut]).toEqual([[], [expect.stringMatching(/^4 of 4 circuits/)]]);
   const { found, studies, simulated, leftOut } = tally.take([looked(0, { failsAsKin: true })]);
   expect(found.map((s) => s.worst)).toEqual(['set 0', 'set 1', 'set 3']);
   expect([studies, simulated]).toEqual([3, 3 * 17]);
@@ -93,7 +112,14 @@ test('a search ends after so many studies; every circuit of the plan is in one o
   const circuits = MOST_STUDIES + 700;
   const tally = new SizingTally(circuits, ['something']);
   const all = Array.from({ length: circuits }, (_, n) =>
-    looked(n, n === 0 ? { kin: 'bad', failsAsKin: true } : n % 10 === 0 ? { kin: 'bad' } : { largerSinks: n === 5 }),
+    looked(
+      n,
+      n === 0
+        ? { kin: 'bad', failsAsKin: true }
+        : n % 10 === 0
+          ? { kin: 'bad' }
+          : { largerSinks: n === 5, unsolved: n === 7 },
+    ),
   );
   const found = Array.from({ length: 27 }, (_, k) => tally.take(all.slice(100 * k, 100 * (k + 1)))).map((p) => p);
   const { studies, leftOut } = found.at(-1)!;
@@ -101,6 +127,6 @@ test('a search ends after so many studies; every circuit of the plan is in one o
   expect(found.flatMap((p) => p.found)).toHaveLength(MOST_STUDIES);
   const counted = leftOut.flatMap((sentence) => /^(\d+) (?:of|circuits)/.exec(sentence)?.[1] ?? []).map(Number);
   // 2000 studies are circuits 0 and those not divisible by ten up to 2221.
-  expect(counted).toEqual([circuits - 2222, 222]);
+  expect(counted).toEqual([circuits - 2222, 1, 222]);
   expect(leftOut.join(' ')).toMatch(/^something .*Sinks larger than the 4 smallest/);
 });

@@ -5,12 +5,12 @@ import { countFails, judge, tightest } from '@/core/judge/judge';
 import { rankCandidates, triesOf, type Candidate } from '@/core/size/candidate';
 import { tryPart } from '@/core/size/picking';
 import { compareSets, patchOfSet, type SizedSet, type SizingAsk } from '@/core/size/sized-set';
-import { sizing } from '@/core/size/sizing';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { partsIn } from '@/core/drawer/fit';
 import { studyDesign, studyWithHeat } from '@/core/study/study';
 import { demoDesigns } from '@/core/design/demo-designs';
 import { demoDrawer } from '@/server/demo-drawer';
+import { sizing } from '../support/sizing-alone';
 
 const [clock, dome, pen] = demoDesigns() as [Design, Design, Design];
 const drawer: Part[] = demoDrawer().map((p, n) => ({ ...p, id: `d${n}` }));

@@ -36,31 +36,25 @@ export function seenFrom(point: OperatingPoint, output: Output): OperatingPoint 
 class Glance implements Look {
   readonly study: Study;
   readonly adjust: Adjust;
+  readonly design: Design;
+  readonly output: Output;
+  readonly model: RegulatorModel | null;
   private seen: OperatingPoint | null = null;
 
   constructor(
-    private readonly side: Side,
+    { study, design, output, model }: Pick<Side, 'study' | 'design' | 'output' | 'model'>,
     private readonly condition: Condition | null,
   ) {
-    this.study = side.study;
-    this.adjust = side.study.adjust;
-  }
-
-  get design(): Design {
-    return this.side.design;
-  }
-
-  get output(): Output {
-    return this.side.output;
-  }
-
-  get model(): RegulatorModel | null {
-    return this.side.model;
+    this.study = study;
+    this.adjust = study.adjust;
+    this.design = design;
+    this.output = output;
+    this.model = model;
   }
 
   get at(): OperatingPoint {
-    const { study, output } = this.side;
-    return (this.seen ??= seenFrom(this.condition ? study.at(this.condition) : study.nominal, output));
+    const { study, condition } = this;
+    return (this.seen ??= seenFrom(condition ? study.at(condition) : study.nominal, this.output));
   }
 }
 

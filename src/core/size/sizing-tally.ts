@@ -1,6 +1,6 @@
 import type { SizedSet, SizingProgress } from './sized-set';
 
-/** Most studies (three electrical parts at every corner) one search may make. */
+/** Most studies (transformer, rectifier, reservoir and regulator at every corner) one search may make. */
 export const MOST_STUDIES = 2000;
 
 /** Sinks shown behind one circuit: the smallest that hold. */
@@ -15,6 +15,8 @@ export interface CircuitFound {
   lookedAt: boolean;
   /** Whether it failed so itself. */
   failsAsKin: boolean;
+  /** Whether it has no cycle that repeats itself. */
+  unsolved: boolean;
   /** Whole sets looked at. */
   simulated: number;
   found: SizedSet[];
@@ -33,6 +35,7 @@ export class SizingTally {
   private simulated = 0;
   private studies = 0;
   private skipped = 0;
+  private unsolved = 0;
   private largerSinks = false;
   private full = false;
 
@@ -64,6 +67,7 @@ export class SizingTally {
       } else {
         this.studies++;
         this.simulated += one.simulated;
+        if (one.unsolved) this.unsolved++;
         if (one.failsAsKin) this.failed.add(one.kin);
         if (one.largerSinks) this.largerSinks = true;
         found.push(...one.found);
@@ -75,13 +79,12 @@ export class SizingTally {
 
   private saidSoFar(): string[] {
     const said = [...this.leftOut];
-    if (!this.over) return said;
-    if (this.full)
-      said.push(
-        `${this.circuits - this.next} of ${this.circuits} circuits, the least promising: a search ends after ${MOST_STUDIES}.`,
-      );
+    const rest = `${this.circuits - this.next} of ${this.circuits} circuits`;
+    if (this.full) said.push(`${rest}, the least promising: a search ends after ${MOST_STUDIES}.`);
+    else if (!this.over) said.push(`${rest}, the least promising: it did not come to them.`);
     if (this.largerSinks)
       said.push(`Sinks larger than the ${SINKS_EACH} smallest that hold behind the same circuit: cooler, and dearer.`);
+    if (this.unsolved > 0) said.push(`${this.unsolved} circuits that could not be solved.`);
     if (this.skipped > 0)
       said.push(
         `${this.skipped} circuits that differ from one that failed in the rectifier alone: it failed for another reason.`,

@@ -1,6 +1,5 @@
 import { mainModel } from '@/core/design/outputs';
-import { applyPatch, mergePatches, type Design, type Patch } from '@/core/design/design';
-import type { Part } from '@/core/drawer/part';
+import { applyPatch, mergePatches, type Patch } from '@/core/design/design';
 import { both, outcomeOf, type Outcome } from '@/core/judge/judge';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { ruleOf, rulesBySink, rulesDeciding } from '@/core/judge/rules';
@@ -9,32 +8,17 @@ import type { Watts } from '@/core/study/losses';
 import { SolveError } from '@/core/solve/solve-error';
 import { circuitStays, studyDesign, studyWithHeat, type Study } from '@/core/study/study';
 import type { Choice } from './choices';
-import type { SizedSet, SizingAsk, SizingProgress } from './sized-set';
-import { planSizing, type SizingPlan } from './sizing-plan';
-import { SINKS_EACH, SizingTally, type CircuitFound } from './sizing-tally';
+import type { SizedSet } from './sized-set';
+import type { SizingPlan } from './sizing-plan';
+import { SINKS_EACH, type CircuitFound } from './sizing-tally';
 
 const SINK_RULES = rulesDeciding('sink');
 const BY_SINK = rulesBySink();
 
 /**
- * Sizes whole sets around a design's load, mains and arrangement. Rules of thumb only say in which order sets are tried;
- * every set that is shown was simulated at every corner and judged by every rule. Sets that differ in the sink alone
- * share a simulation: heat does not change what the circuit does.
- */
-export function* sizing(design: Design, parts: readonly Part[], ask: SizingAsk): Generator<SizingProgress, void> {
-  const plan = planSizing(design, parts, ask);
-  const tally = new SizingTally(plan.circuits.length, plan.leftOut);
-  let progress = tally.take([]);
-  for (let n = 0; !tally.over; n++) {
-    const result = lookAt(plan, n, tally.failedKin);
-    progress = tally.take([result]);
-    if (result.lookedAt && !tally.over) yield progress;
-  }
-  yield progress;
-}
-
-/**
- * One circuit of a plan with every sink it needs: the same whatever was looked at before.
+ * One circuit of a plan with every sink it needs: the same whatever was looked at before. What is shown of it was simulated
+ * at every corner and judged by every rule; sets that differ in the sink alone share a simulation, as heat does not change
+ * what the circuit does.
  * @param failedKin circuits that need not be looked at
  */
 export function lookAt(
@@ -48,6 +32,7 @@ export function lookAt(
     kin,
     lookedAt: !failedKin.has(kin),
     failsAsKin: false,
+    unsolved: false,
     simulated: 0,
     found: [],
     largerSinks: false,
@@ -68,6 +53,7 @@ export function lookAt(
     } else withSinks(study, choices, patch, cooled, result);
   } catch (error) {
     if (!(error instanceof SolveError)) throw error;
+    result.unsolved = true;
     result.found = [];
   }
   return result;

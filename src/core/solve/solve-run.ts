@@ -1,7 +1,8 @@
 import type { Network, Run } from '@/core/circuit/network';
 import type { ElementResult, Solution, Waveforms } from './solution';
 import { solveSteady } from './steady';
-import { solveChange, solveDip, solveStart, withLoadCurrent } from './transient';
+import { solveDip } from './dip';
+import { solveChange, solveStart, withLoadCurrent } from './transient';
 
 /** Calculates whatever run is asked for. @throws SolveError when it does not converge */
 export function solveRun(network: Network, run: Run, samples?: number): Solution {

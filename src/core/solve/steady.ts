@@ -1,10 +1,11 @@
 import { assemble, type Circuit } from '@/core/circuit/assemble';
 import type { Network } from '@/core/circuit/network';
 import { solveLinear } from './dense';
-import { figuresOf, sampler, storedEnergy } from './figures';
+import { figuresOf, storedEnergy } from './figures';
 import { RUNNING_MAINS } from './emf';
 import { CLOSE, integratorFor, LOOSE, releasing, TIGHT, type Integrator } from './integrator';
 import { firstGuess } from './first-guess';
+import { sampler } from './samples';
 import { columnsOf, mirrorRecords } from './signals';
 import { SolveError } from './solve-error';
 import type { Solution } from './solution';

@@ -162,19 +162,22 @@ function pointWarmedTo(
   );
   return holds
     ? pointOf(design, condition, network, before.solution, adjust)
-    : pointAt(design, condition, beginning.warm, adjust, beginning.sure);
+    : solvedPoint(design, condition, network, beginning, adjust);
 }
 
-function pointAt(
+function pointAt(design: Design, condition: Condition, warm?: readonly number[], adjust?: Adjust): OperatingPoint {
+  return solvedPoint(design, condition, networkOf(design, condition, adjust), warm && { warm, sure: false }, adjust);
+}
+
+function solvedPoint(
   design: Design,
   condition: Condition,
-  warm?: readonly number[],
+  network: Network,
+  beginning?: Beginning,
   adjust?: Adjust,
-  sure = false,
 ): OperatingPoint {
-  const network = networkOf(design, condition, adjust);
   const solution = atCondition(wordsOf(design, condition), () =>
-    solveSteady(network, { samples: WAVE_SAMPLES, ...(warm === undefined ? {} : { warm, sure }) }),
+    solveSteady(network, { samples: WAVE_SAMPLES, ...beginning }),
   );
   return pointOf(design, condition, network, solution, adjust);
 }

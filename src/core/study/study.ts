@@ -4,7 +4,8 @@ import type { Network } from '@/core/circuit/network';
 import type { Design, OutputId } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
 import { dcSourceOf, termsOf } from '@/core/design/source';
-import { solveChange, solveDip, solveStart } from '@/core/solve/transient';
+import { solveDip } from '@/core/solve/dip';
+import { solveChange, solveStart } from '@/core/solve/transient';
 import { atCondition, operatingPoint, restingOf, warmed } from './operating-point';
 import type { OperatingPoint } from './point';
 

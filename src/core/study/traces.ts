@@ -16,7 +16,8 @@ import type { Figure, FigureInput } from './figure';
 import { restingAdjust } from './operating-point';
 import { rippleHz } from './point';
 import { solveSteady } from '@/core/solve/steady';
-import { solveChange, solveDip, solveDrift, solveStart } from '@/core/solve/transient';
+import { solveDip } from '@/core/solve/dip';
+import { solveChange, solveDrift, solveStart } from '@/core/solve/transient';
 import type { ScopeBand, ScopeRun, Trace, Traces } from './scope-shapes';
 
 const SAMPLES = 500;

@@ -54,9 +54,9 @@ export function SizeSets() {
   const edit = useEdit();
   const [ask, setAsk] = useState<SizingAsk>({ from: 'both', by: 'cost' });
   const [sets, setSets] = useState<SizedSet[]>([]);
-  const [progress, setProgress] = useState<(Omit<SizingProgress, 'found'> & { ms: number; running: boolean }) | null>(
-    null,
-  );
+  const [progress, setProgress] = useState<
+    (Omit<SizingProgress, 'found'> & { ms: number; now: 'Looked at' | 'Stopped:' | 'Done:' }) | null
+  >(null);
   const [chosen, setChosen] = useState<SizedSet | null>(null);
   /** The set under the pointer or in focus in the list. */
   const [pointed, setPointed] = useState<SizedSet | null>(null);
@@ -84,7 +84,7 @@ export function SizeSets() {
     const start = performance.now();
     const all: SizedSet[] = [];
     let shownMs = -Infinity;
-    setProgress({ simulated: 0, studies: 0, leftOut: [], ms: 0, running: true });
+    setProgress({ simulated: 0, studies: 0, leftOut: [], ms: 0, now: 'Looked at' });
     const answer = await fetchParts(KINDS);
     if (mine.signal.aborted) return;
     if (!answer.ok) {
@@ -97,25 +97,28 @@ export function SizeSets() {
         onProgress: ({ found, ...come }) => {
           const ms = performance.now() - start;
           all.push(...found);
-          setProgress({ ...come, ms, running: true });
+          setProgress({ ...come, ms, now: 'Looked at' });
           if (ms < shownMs + SHOWN_EVERY_MS) return;
           shownMs = ms;
           setSets([...all]);
         },
       });
+      setSets(all);
+      setProgress((p) => p && { ...p, now: 'Done:' });
     } catch (error) {
+      if (job.current !== mine) return;
+      setSets(all);
+      setProgress((p) => p && { ...p, now: 'Stopped:' });
       if (!(error instanceof Stopped)) setTrouble(`The search was not finished: ${(error as Error).message}`);
     }
-    if (job.current !== mine) return;
-    setSets(all);
-    setProgress((p) => p && { ...p, running: false });
   }
 
   function stop() {
     job.current?.abort();
-    setProgress((p) => p && { ...p, running: false });
+    setProgress((p) => p && { ...p, now: 'Stopped:' });
   }
 
+  const running = progress?.now === 'Looked at';
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] gap-4 min-[900px]:grid-cols-[minmax(0,1fr)_minmax(340px,420px)]">
       <section aria-label="Search" className="flex min-h-0 flex-col gap-2">
@@ -145,7 +148,7 @@ export function SizeSets() {
               onChange={(by: SizingBy) => setAsk({ ...ask, by })}
             />
           </div>
-          {progress?.running ? (
+          {running ? (
             <button type="button" className="btn" onClick={stop}>
               Stop
             </button>
@@ -156,7 +159,7 @@ export function SizeSets() {
           )}
           <p aria-live="polite" className="pb-1 text-[14px] text-quiet">
             {progress &&
-              `${progress.running ? 'Looked at' : 'Done:'} ${progress.simulated} sets, ${progress.studies} circuits simulated, ${passing.length} pass, ${(progress.ms / 1000).toFixed(1)} s`}
+              `${progress.now} ${progress.simulated} sets, ${progress.studies} circuits simulated, ${passing.length} pass, ${(progress.ms / 1000).toFixed(1)} s`}
           </p>
         </div>
         {trouble && (
@@ -181,7 +184,7 @@ export function SizeSets() {
             the first {LISTED} circuits.
           </p>
         )}
-        {progress && !progress.running && progress.leftOut.length > 0 && (
+        {progress && !running && progress.leftOut.length > 0 && (
           <details className="text-[14px] text-quiet">
             <summary className="cursor-pointer">What was left out, and why</summary>
             <ul className="list-disc pl-5">
@@ -237,7 +240,7 @@ export function SizeSets() {
             </li>
           ))}
         </ol>
-        {progress && !progress.running && passing.length === 0 && (
+        {progress && !running && passing.length === 0 && (
           <p className="p-3">
             Nothing among these parts passes at every corner.{' '}
             {sorted[0] && <>The closest set fails at: {sorted[0].worst}</>}

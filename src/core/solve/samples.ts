@@ -1,0 +1,60 @@
+import type { Circuit } from '@/core/circuit/assemble';
+import type { Integrator } from './integrator';
+import { columnsOf, mirrorRecords, sampledRecords, type Column } from './signals';
+import type { Waveforms } from './solution';
+
+/** Uniform samples of everything a scope could show. What is the same in two places is one list. */
+export function sampler(circuit: Circuit, perCycle: number) {
+  const railV = circuit.rails.map((): number[] => []);
+  const portA = circuit.ports.map((): number[] => []);
+  const diodeA = Array.from({ length: circuit.diodes }, (): number[] => []);
+  circuit.ports.forEach((port, n) => port.diodes.forEach((d) => (diodeA[d] = portA[n]!)));
+  const waveforms: Waveforms = {
+    t: [],
+    sourceV: [],
+    railV,
+    inputV: circuit.rails.map((rail, r) => (rail.inputNode === rail.outputNode ? railV[r]! : [])),
+    windingA: circuit.windings.map(() => []),
+    diodeA,
+    elementV: circuit.rails.map((r) => r.elements.map(() => [])),
+    elementA: circuit.rails.map((r) => r.elements.map(() => [])),
+  };
+  const step = circuit.periodS / perCycle;
+  let next = 0;
+  return {
+    waveforms,
+    /**
+     * Takes the samples that fall into the records up to but not including `end`.
+     * @param halves where the records end with half a period, and the other half is the same with roles exchanged
+     */
+    take(integrator: Integrator, end: number, halves: boolean) {
+      const sampled = sampledRecords(integrator, step, next, end);
+      if (halves) mirrorRecords(circuit, sampled);
+      const taken = sampled.count;
+      next += taken;
+      const columns = columnsOf(integrator, 0, taken, sampled);
+      const read = (into: number[], column: Column) => {
+        const had = into.length;
+        // At once as long as it gets: grown one by one it would be copied again and again.
+        into.length = had + taken;
+        for (let n = 0; n < taken; n++) into[had + n] = column[n]!;
+      };
+      read(waveforms.t, columns.t);
+      read(waveforms.sourceV, columns.emf);
+      circuit.rails.forEach((rail, r) => {
+        read(railV[r]!, columns.railV(r));
+        if (rail.inputNode !== rail.outputNode) read(waveforms.inputV[r]!, columns.railInputV(r));
+        rail.elements.forEach((element, k) => {
+          read(waveforms.elementV[r]![k]!, columns.elementV(element));
+          read(waveforms.elementA[r]![k]!, columns.elementA(element));
+        });
+      });
+      waveforms.windingA.forEach((into, n) => read(into, columns.windingA(n)));
+      circuit.ports.forEach((port, n) => {
+        if (port.diodes.length === 0) return;
+        if (port.law === 'open') for (let k = 0; k < taken; k++) portA[n]!.push(0);
+        else read(portA[n]!, columns.portA(n));
+      });
+    },
+  };
+}
