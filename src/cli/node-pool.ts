@@ -2,6 +2,8 @@ import { Worker } from 'node:worker_threads';
 import * as Comlink from 'comlink';
 import nodeEndpoint from 'comlink/dist/umd/node-adapter.js';
 import type { Design } from '@/core/design/design';
+import { Crowd } from '@/core/judge/builds/crowd';
+import type { ToleranceSummary } from '@/core/picture/build-summary';
 import type { SizingAsk } from '@/core/size/sized-set';
 import type { CircuitFound } from '@/core/size/sizing-tally';
 import type { Variation, VariationResult } from '@/core/study/variation';
@@ -32,11 +34,14 @@ export class Threads {
     return this.over((solver, chunk) => solver.variations(design, chunk), variations, options);
   }
 
-  /** Solves and judges so many builds of a design, fifty in one go. */
-  async builds(design: Design, count: number): Promise<number> {
-    const firsts = Array.from({ length: Math.ceil(count / 50) }, (_, n) => 50 * n);
-    const done = await this.over((solver, chunk) => solver.builds(design, chunk, 50), firsts, { chunk: 2 });
-    return done.reduce((a, b) => a + b, 0);
+  /** Draws so many builds of a design and judges them. */
+  async builds(design: Design, count: number): Promise<ToleranceSummary> {
+    const crowd = new Crowd(design, 1, count);
+    for (let asks = crowd.first(); asks.length > 0; asks = crowd.next())
+      crowd.take(
+        await this.over((solver, chunk) => solver.solveAsks(design, crowd.plan, 1, chunk), asks, { chunk: 8 }),
+      );
+    return crowd.summary();
   }
 
   /** Sizes whole sets from standard values; answers how many circuits were looked at. */

@@ -2,16 +2,15 @@ import { parentPort } from 'node:worker_threads';
 import * as Comlink from 'comlink';
 import nodeEndpoint from 'comlink/dist/umd/node-adapter.js';
 import type { Design } from '@/core/design/design';
-import { solveBuilds } from '@/core/judge/tolerance';
 import type { SizingAsk } from '@/core/size/sized-set';
 import { SizingShare } from '@/core/size/sizing-share';
 import { solveVariations } from '@/core/study/variation';
+import { crowdSolver } from '@/workers/crowd-solver';
 
 const share = new SizingShare();
 const solver = {
   variations: solveVariations,
-  builds: (design: Design, firsts: readonly number[], size: number) =>
-    firsts.map((from) => solveBuilds(design, 1, from, size).length),
+  solveAsks: crowdSolver.solveAsks,
   planSizing: (design: Design, ask: SizingAsk) => share.plan(1, design, [], ask),
   sizeCircuits: (ns: readonly number[], failedKin: readonly string[]) => share.look(1, ns, failedKin),
 };

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import type { Design } from '@/core/design/design';
 import { asked } from '@/workers/asked';
 import { callback, dropSearch, type RemoteSolver } from '@/workers/client';
-import type { Answer } from '@/workers/solver.worker';
+import type { Answer } from '@/workers/answer';
 import { useDesign } from './session';
 
 let jobs = 0;

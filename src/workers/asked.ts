@@ -1,5 +1,5 @@
 import { replaceSolver, solver, SolverGone, type RemoteSolver, type Role } from './client';
-import type { Answer } from './solver.worker';
+import type { Answer } from './answer';
 
 /** A solver that has not answered by then hangs, ms: it is replaced and asked once more. What a search takes is its own affair. */
 const HUNG_MS: Readonly<Record<Role, number | null>> = { edit: 12_000, ask: 30_000, search: null };

@@ -1,11 +1,14 @@
 import type { Design } from '@/core/design/design';
 import type { PartRole } from '@/core/design/kinds';
 import type { Candidate, Try } from '@/core/size/candidate';
-import type { Build } from '@/core/picture/build-summary';
+import type { Ask, SolvedBuild } from '@/core/judge/builds/solve';
+import type { ToleranceSummary } from '@/core/picture/build-summary';
 import type { Part } from '@/core/drawer/part';
 import type { SizingAsk, SizingProgress } from '@/core/size/sized-set';
 import type { CircuitFound } from '@/core/size/sizing-tally';
 import type { Variation, VariationResult } from '@/core/study/variation';
+import type { Answer } from './answer';
+import { asked } from './asked';
 import { endOfPoolSolver, poolSolver, SolverGone, type RemoteSolver } from './client';
 import { runPool, Stopped, type PoolOptions } from './pool';
 import { searchOver, type SizingThread } from './sizing-search';
@@ -23,9 +26,7 @@ export function solveInPool(
 ): Promise<VariationResult[]> {
   return overPool<Variation, VariationResult>(
     async (solver, chunk) => {
-      const answer = await solver.variations(design, chunk);
-      if (!answer.ok) throw new Error(answer.error);
-      return answer.value;
+      return valueOf(await solver.variations(design, chunk));
     },
     variations,
     options,
@@ -45,27 +46,44 @@ export function tryInPool(
   });
 }
 
-/** Builds solved in one go by one worker. */
-const BUILDS_AT_ONCE = 50;
+let crowds = 0;
 
-/** Draws and solves many builds over the page's pool of workers. @throws Stopped */
-export async function buildInPool(
+/**
+ * Draws many builds, and solves over the page's pool of workers what has to be solved of them.
+ * @param onProgress how many builds are known for certain
+ * @throws Stopped
+ */
+export async function drawInPool(
   design: Design,
   seed: number,
   count: number,
-  options: { onProgress(done: number, of: number): void; signal: AbortSignal },
-): Promise<Build[]> {
-  const firsts = Array.from({ length: Math.ceil(count / BUILDS_AT_ONCE) }, (_, n) => n * BUILDS_AT_ONCE);
-  const runs = await overPool<number, Build[]>(
-    (solver, chunk) => solver.builds(design, seed, BUILDS_AT_ONCE, chunk),
-    firsts,
-    {
-      chunk: 2,
-      signal: options.signal,
-      onProgress: (done, of) => options.onProgress(Math.min(count, done * BUILDS_AT_ONCE), of * BUILDS_AT_ONCE),
-    },
-  );
-  return runs.flat().slice(0, count);
+  { onProgress, signal }: { onProgress(known: number): void; signal: AbortSignal },
+): Promise<ToleranceSummary> {
+  const id = ++crowds;
+  const begun = valueOf(await asked((solver) => solver.beginCrowd(id, design, seed, count)));
+  const { plan } = begun;
+  let { asks } = begun;
+  while (asks.length > 0) {
+    if (signal.aborted) throw new Stopped('stopped');
+    const taken: Promise<Answer<void>>[] = [];
+    // What is not asked of the last go is read.
+    const last = asks[asks.length - 1]!.build;
+    await overPool<Ask, SolvedBuild>((solver, chunk) => solver.solveAsks(design, plan, seed, chunk), asks, {
+      chunk: 8,
+      signal,
+      onFound: (answers) => taken.push(asked((solver) => solver.takeAnswers(id, answers))),
+      onProgress: (done, of) => onProgress(Math.max(0, last + 1 - (of - done))),
+    });
+    (await Promise.all(taken)).forEach(valueOf);
+    asks = valueOf(await asked((solver) => solver.nextAsks(id)));
+  }
+  if (signal.aborted) throw new Stopped('stopped');
+  return valueOf(await asked((solver) => solver.summariseCrowd(id)));
+}
+
+function valueOf<T>(answer: Answer<T>): T {
+  if (!answer.ok) throw new Error(answer.error);
+  return answer.value;
 }
 
 let searches = 0;
@@ -79,11 +97,7 @@ export async function sizeInPool(
 ): Promise<void> {
   const search = ++searches;
   const threadOf = (solver: RemoteSolver): SizingThread => ({
-    async plan() {
-      const planned = await solver.planSizing(search, design, parts, ask);
-      if (!planned.ok) throw new Error(planned.error);
-      return planned.value;
-    },
+    plan: async () => valueOf(await solver.planSizing(search, design, parts, ask)),
     look: (ns, failedKin) => solver.sizeCircuits(search, ns, failedKin),
   });
   await searchOver<RemoteSolver>(

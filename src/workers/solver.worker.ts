@@ -48,13 +48,15 @@ import type { CircuitFound } from '@/core/size/sizing-tally';
 import type { SizingAsk } from '@/core/size/sized-set';
 import type { Proposal } from '@/core/size/proposal';
 import { proposing, type SearchProgress } from '@/core/size/propose';
-import { SolveError } from '@/core/solve/solve-error';
 import { scopeTraces } from '@/core/study/traces';
 import type { ScopeBand, ScopeRun, Traces } from '@/core/study/scope-shapes';
 import { coolerWays, heatView, selfLimit, type CoolerWay, type HeatView } from '@/core/study/heat-report';
 import { letsGoAt } from '@/core/study/cascade';
-import { drawnShares, solveBuilds, summarise } from '@/core/judge/tolerance';
-import type { Build, ToleranceSummary } from '@/core/picture/build-summary';
+import { planOf } from '@/core/judge/builds/plan';
+import { solveBuilds } from '@/core/judge/builds/solve';
+import { drawnShares } from '@/core/judge/builds/summary';
+import { answer, type Answer } from './answer';
+import { crowdSolver } from './crowd-solver';
 import type { RuleId } from '@/core/judge/rules';
 import { designFromReadings } from '@/core/size/from-readings';
 import type { BoxReadings } from '@/core/size/box-readings';
@@ -105,8 +107,6 @@ export interface PartsPreview {
   first: RowResult[];
 }
 
-export type Answer<T> = { ok: true; value: T } | { ok: false; error: string };
-
 let warm: WarmStart = {};
 /** A part that is moved changes neither its board nor the smallest box. */
 const strips = lastKept(stripboard);
@@ -118,15 +118,6 @@ const planned = (design: Design) =>
 const share = new SizingShare();
 let newestFixJob = 0;
 let newestSearch = 0;
-
-function answer<T>(work: () => T): Answer<T> {
-  try {
-    return { ok: true, value: work() };
-  } catch (error) {
-    if (error instanceof SolveError) return { ok: false, error: error.message };
-    throw error;
-  }
-}
 
 function schoolReport(way: Way, variant: Design): SchoolReport {
   return { ...way, answer: answer(() => comparable(pictureOf(variant))) };
@@ -298,17 +289,13 @@ const solver = {
   more(job: number, design: Design, output: OutputId, onFound: (found: MoreWith[]) => void): Promise<Answer<boolean>> {
     return tellAsFound(job, moreOf(design, output), onFound);
   },
-  /** Runs of builds drawn from the parts' spreads, by the number of the first of each run. */
-  builds(design: Design, seed: number, size: number, firsts: readonly number[]): Build[][] {
-    return firsts.map((from) => solveBuilds(design, seed, from, size));
-  },
-  /** What many builds come to, check by check. */
-  summariseBuilds(design: Design, seed: number, builds: readonly Build[]): Answer<ToleranceSummary> {
-    return answer(() => summarise(design, seed, builds));
-  },
+  ...crowdSolver,
   /** Share of so many builds that hold each verdict. */
   sharesOf(design: Design, builds: number): Answer<Partial<Record<RuleId, number>>> {
-    return answer(() => drawnShares(design, solveBuilds(design, 1, 0, builds)));
+    return answer(() => {
+      const plan = planOf(design);
+      return drawnShares(plan, solveBuilds(design, plan, 1, 0, builds));
+    });
   },
   /** A first design that behaves as an existing box was read. */
   fromReadings(readings: BoxReadings, mains: Mains, more: readonly LoadRow[], at: string): Answer<Design> {

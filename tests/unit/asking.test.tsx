@@ -13,7 +13,7 @@ jest.mock('@/workers/client', () => ({
   callback: (f: unknown) => f,
   dropSearch: () => void dropped++,
   replaceSolver: () => {},
-  solver: () => ({}),
+  solver: () => drawing,
   poolSolver: (n: number) => pool.solver(n),
   endOfPoolSolver: (n: number) => () => pool.ended.push(n),
   SolverGone: class SolverGone extends Error {},
@@ -22,7 +22,7 @@ jest.mock('@/ui/session', () => ({ useDesign: () => design }));
 
 import { useFound } from '@/ui/use-found';
 import { useSolved } from '@/ui/use-solved';
-import { buildInPool, solveInPool, tryInPool } from '@/workers/browser-pool';
+import { drawInPool, solveInPool, tryInPool } from '@/workers/browser-pool';
 import { Stopped } from '@/workers/pool';
 
 const asks = (_: unknown, d: Design) =>
@@ -168,6 +168,21 @@ describe('what a search finds', () => {
   });
 });
 
+/** Who draws builds: asks for what a test wants asked. */
+const drawing = {
+  goes: [] as { build: number }[][],
+  taken: [] as unknown[],
+  refuses: false,
+  beginCrowd: async () => ({ ok: true, value: { plan: {}, asks: drawing.goes.shift()! } }),
+  takeAnswers: async (_: number, answers: unknown[]) => {
+    if (drawing.refuses) return { ok: false, error: 'these builds are no longer being drawn' };
+    drawing.taken.push(...answers);
+    return { ok: true, value: undefined };
+  },
+  nextAsks: async () => ({ ok: true, value: drawing.goes.shift() ?? [] }),
+  summariseCrowd: async () => ({ ok: true, value: 'what they come to' }),
+};
+
 /** The pool's threads, as a test wants them to behave. */
 const pool = {
   ended: [] as number[],
@@ -188,8 +203,8 @@ const pool = {
           },
         ),
       tryParts: (_: Design, __: string, chunk: unknown[]) => run(chunk),
-      builds: (_: Design, seed: number, count: number, chunk: number[]) =>
-        run(chunk.map((from) => Array.from({ length: count }, (__, k) => `${seed}/${from + k}`))),
+      solveAsks: (_: Design, __: unknown, seed: number, chunk: { build: number }[]) =>
+        run(chunk.map(({ build }) => `${seed}/${build}`)),
     };
   },
 };
@@ -214,14 +229,29 @@ describe('the page’s pool', () => {
     expect(pool.asked[0]!.chunk).toHaveLength(8);
   });
 
-  test('builds are numbered through, and as many as were asked for', async () => {
-    const seen: [number, number][] = [];
-    const builds = await buildInPool(design, 7, 130, {
-      onProgress: (done, of) => seen.push([done, of]),
-      signal: new AbortController().signal,
-    });
-    expect(builds).toEqual(Array.from({ length: 130 }, (_, n) => `7/${n}`));
-    expect(seen.at(-1)![0]).toBe(130);
+  test('builds are asked for until there is nothing more to ask, and every answer reaches who draws them', async () => {
+    const known: number[] = [];
+    const signal = new AbortController().signal;
+    const builds = (from: number, to: number) => Array.from({ length: to - from }, (_, n) => ({ build: from + n }));
+    drawing.goes = [builds(0, 40), builds(60, 75), builds(90, 100)];
+    expect(await drawInPool(design, 7, 100, { onProgress: (n) => known.push(n), signal })).toBe('what they come to');
+    const every = [...builds(0, 40), ...builds(60, 75), ...builds(90, 100)].map(({ build }) => `7/${build}`);
+    expect([...drawing.taken].sort()).toEqual([...every].sort());
+    expect(known).toEqual([...known].sort((a, b) => a - b));
+    expect(known.at(-1)).toBe(100);
+    drawing.goes = [builds(0, 40)];
+    drawing.refuses = true;
+    await expect(drawInPool(design, 7, 100, { onProgress: () => {}, signal })).rejects.toThrow('no longer being drawn');
+    drawing.refuses = false;
+  });
+
+  test('told to stop while it reads, it asks for nothing more', async () => {
+    const stop = new AbortController();
+    drawing.goes = [[{ build: 0 }], [{ build: 1 }]];
+    drawing.taken.length = 0;
+    const drawn = drawInPool(design, 7, 2, { onProgress: () => stop.abort(), signal: stop.signal });
+    await expect(drawn).rejects.toBeInstanceOf(Stopped);
+    expect(drawing.taken).not.toContain('7/1');
   });
 
   test('a thread that dies gets its chunk again, once; what cannot be solved is said', async () => {

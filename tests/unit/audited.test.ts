@@ -8,7 +8,7 @@ import { judge } from '@/core/judge/judge';
 import { levelsOf } from '@/core/picture/levels';
 import { pictureOf } from '@/core/judge/picture';
 import { stationFigures } from '@/core/picture/station-figures';
-import { solveBuilds, summarise } from '@/core/judge/tolerance';
+import { solveBuilds, summarise } from '../support/builds';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import { regulatorModel, type SomeRegulator } from '@/core/parts/regulators';
 import { inrush, inrushI2t, meltingI2t, primaryFuse } from '@/core/parts/mains-current';

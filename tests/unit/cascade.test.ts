@@ -11,7 +11,7 @@ import { letsGoAt } from '@/core/study/cascade';
 import { neededV } from '@/core/study/point';
 import { operatingPoint } from '@/core/study/operating-point';
 import { studyDesign } from '@/core/study/study';
-import { solveBuilds } from '@/core/judge/tolerance';
+import { solveBuilds } from '../support/builds';
 import { demoDesigns } from '@/core/design/demo-designs';
 
 const demos = demoDesigns() as Design[];

@@ -61,9 +61,16 @@ test('the figures of a run stand with their working', () => {
 
 test('a share of builds says how sure it is, and is never whole when one failed', () => {
   expect([percentOfBuilds(1), percentOfBuilds(0.9999), percentOfBuilds(0.5)]).toEqual(['100 %', '99.9 %', '50.0 %']);
-  const summary: ToleranceSummary = { seed: 3, builds: 400, unsolved: 4, pass: 0.9, checks: [] };
+  const summary: ToleranceSummary = {
+    seed: 3,
+    builds: 400,
+    unsolved: 4,
+    pass: 0.9,
+    checks: [],
+    reading: { circumstances: 2000, solved: 2000 },
+  };
   const figure = passFigure(summary, null);
   // 1.96 · √(0.9 · 0.1 / 400) is 2.94 %.
-  expect(figure.inputs.map((i) => Number(i.value.toFixed(2)))).toEqual([400, 396, 2.94]);
+  expect(figure.inputs.map((i) => Number(i.value.toFixed(2)))).toEqual([400, 396, 2.94, 2000, 2000]);
   expect(figure.words).toBe('90.0 %');
 });

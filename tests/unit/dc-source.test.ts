@@ -21,7 +21,8 @@ import { lossesOf } from '@/core/study/losses';
 import { operatingPoint } from '@/core/study/operating-point';
 import { reverseDiodeWays } from '@/core/study/reverse-diode';
 import { studyDesign } from '@/core/study/study';
-import { checksOf, solveBuilds, spreadsOf } from '@/core/judge/tolerance';
+import { checksOf, solveBuilds } from '../support/builds';
+import { spreadsOf } from '@/core/judge/builds/spreads';
 import { junctionOf } from './circuits';
 
 const LEAD: Battery = {

@@ -5,7 +5,7 @@ import { judge } from '@/core/judge/judge';
 import { simulateFixes } from '@/core/judge/fixes';
 import { pictureOf } from '@/core/judge/picture';
 import { singleChanges } from '@/core/judge/single-change';
-import { solveBuilds, summarise } from '@/core/judge/tolerance';
+import { solveBuilds, summarise } from '../support/builds';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import { billOf } from '@/core/study/bill';
 import { mostOf } from '@/core/study/most';
@@ -136,9 +136,12 @@ test('what screens ask is what the core says', () => {
   expect(value(solver.corners(clock)).rows.length).toBeGreaterThan(8);
   expect(value(solver.bench(clock)).map((p) => p.id)).toContain('sink-warm');
   expect(value(solver.scope(clock, { kind: 'steady' }, 'nominal')).traces.length).toBeGreaterThan(4);
-  const runs = solver.builds(clock, 3, 4, [0, 4]);
-  expect(runs.flat().map((b) => b.factors)).toEqual(solveBuilds(clock, 3, 0, 8).map((b) => b.factors));
-  expect(value(solver.summariseBuilds(clock, 3, runs.flat()))).toEqual(summarise(clock, 3, runs.flat()));
+  const { plan, asks } = value(solver.beginCrowd(1, clock, 3, 8));
+  value(solver.takeAnswers(1, solver.solveAsks(clock, plan, 3, asks)));
+  expect(value(solver.nextAsks(1))).toEqual([]);
+  expect(value(solver.summariseCrowd(1))).toEqual(summarise(clock, 3, solveBuilds(clock, 3, 0, 8)));
+  value(solver.beginCrowd(2, clock, 3, 8));
+  expect(solver.takeAnswers(1, [])).toEqual({ ok: false, error: expect.stringMatching(/no longer being drawn/) });
   expect(Object.values(value(solver.sharesOf(clock, 5))).every((share) => share >= 0 && share <= 1)).toBe(true);
   const made = value(
     solver.fromReadings(

@@ -5,16 +5,9 @@ import { findingsOf, judge } from '@/core/judge/judge';
 import { ruleOf } from '@/core/judge/rules';
 import { rankChanges } from '@/core/picture/changes';
 import { singleChanges } from '@/core/judge/single-change';
-import {
-  checksOf,
-  drawBuild,
-  drawnShares,
-  marginsAt,
-  planOf,
-  solveBuilds,
-  spreadsOf,
-  summarise,
-} from '@/core/judge/tolerance';
+import { checksOf, drawnShares, marginsAt, solveBuilds, summarise } from '../support/builds';
+import { drawBuild, spreadsOf } from '@/core/judge/builds/spreads';
+import { planOf } from '@/core/judge/builds/plan';
 import { shareError } from '@/core/picture/build-summary';
 import { studyDesign } from '@/core/study/study';
 import { demoDesigns } from '@/core/design/demo-designs';

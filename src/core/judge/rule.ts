@@ -31,6 +31,10 @@ export interface Finding {
   relation: 'at most' | 'at least';
   /** The distance from the limit a careful builder keeps, in the figure's unit, more than 0. */
   wanted: number;
+  /** The figures of which `value` is the worst, where it is the worst of two that each change smoothly. */
+  worstOf?: readonly [number, number];
+  /** Where `value` bends at an edge, how far it is from there: it changes smoothly across, and is negative on one side. */
+  edge?: number;
   /** Beyond its limit it harms nothing: it protects itself, or only a finger minds. */
   caution?: boolean;
   tell(): Telling;

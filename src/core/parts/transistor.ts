@@ -120,3 +120,17 @@ export function safeCurrent(t: PassTransistor, volts: number): number {
   const beyond = volts > t.secondBreakdownV ? (t.secondBreakdownV / volts) ** 2.4 : 1;
   return Math.min(t.maxA, byPower * beyond);
 }
+
+/** What is left of a safe area at the hottest: what is hotter still is past saving, and has a figure all the same. */
+const LEAST_LEFT = 0.05;
+
+/**
+ * The share of its safe area that is left of a transistor with a warm case: the curves hold for a case at 25 °C; a warm one
+ * bears less in proportion.
+ * @param caseC °C @param junctionMaxC °C
+ * @returns the share, 0.05 at least, and how far it is from there: negative where it would be less
+ */
+export function deratedBy(caseC: number, junctionMaxC: number): { share: number; edge: number } {
+  const left = (junctionMaxC - caseC) / (junctionMaxC - 25);
+  return { share: Math.max(LEAST_LEFT, left), edge: left - LEAST_LEFT };
+}

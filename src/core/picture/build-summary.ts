@@ -16,9 +16,20 @@ export interface Build {
   margins: number[] | null;
 }
 
+/** How many builds were come by. */
+export interface Reading {
+  /** Circumstances of all builds together, and how many of them were solved; the others were read off surfaces. */
+  circumstances: number;
+  solved: number;
+  /** By how much what was read of each check may be off, in its unit; 0 where nothing was read. */
+  within: number[];
+}
+
 /** What many builds come to in one check. */
 export interface CheckSummary {
   check: Check;
+  /** By how much what was read of it may be off, in its unit. */
+  within: number;
   /** Share of the builds that pass it. */
   pass: number;
   least: number;
@@ -34,6 +45,7 @@ export interface ToleranceSummary {
   seed: number;
   builds: number;
   unsolved: number;
+  reading: Omit<Reading, 'within'>;
   /** Share of the builds that pass everything. */
   pass: number;
   checks: CheckSummary[];
@@ -44,10 +56,18 @@ export function shareError(share: number, builds: number): number {
   return 1.96 * Math.sqrt(Math.max(share * (1 - share), 1 / builds) / builds);
 }
 
+/** How what was not solved was come by. */
+const READ =
+  'Some builds are solved whole; the others are read off quadratics through those in all drawn factors, taken to be off by ' +
+  'three times what they miss at worst of builds that were solved. Where a build could then pass or fail, where a regulator ' +
+  'may let go, and at both ends of each margin it is solved.';
+
 /** The share of the builds that pass one check, or all of them, with its working. */
 export function passFigure(summary: ToleranceSummary, of: CheckSummary | null): Figure {
   const share = of ? of.pass : summary.pass;
-  const solved = summary.builds - summary.unsolved;
+  const answered = summary.builds - summary.unsolved;
+  const { circumstances, solved } = summary.reading;
+  const read = solved < circumstances;
   return {
     id: of ? `pass-${of.check.id}` : 'pass',
     label: of ? `${of.check.title}: builds that pass` : 'Builds that pass everything',
@@ -58,17 +78,22 @@ export function passFigure(summary: ToleranceSummary, of: CheckSummary | null): 
     expression: 'builds that pass / builds drawn',
     inputs: [
       { label: 'drawn', value: summary.builds, unit: '' },
-      { label: 'solved', value: solved, unit: '' },
+      { label: 'with an answer', value: answered, unit: '' },
       { label: 'sure to', value: 100 * shareError(share, summary.builds), unit: '%' },
       ...(of
         ? [
             { label: 'least margin', value: of.least, unit: of.check.unit },
             { label: 'in the middle', value: of.median, unit: of.check.unit },
             { label: 'most', value: of.most, unit: of.check.unit },
+            ...(of.within > 0 ? [{ label: 'read, it may be off by', value: of.within, unit: of.check.unit }] : []),
           ]
         : []),
+      { label: 'circumstances of all builds', value: circumstances, unit: '' },
+      { label: 'of them solved', value: solved, unit: '' },
     ],
-    source: `Every build solved and judged like the design itself, drawn with seed ${summary.seed}.`,
+    source: read
+      ? `Drawn with seed ${summary.seed} and judged like the design itself. ${READ}`
+      : `Every build solved and judged like the design itself, drawn with seed ${summary.seed}.`,
     assumes: (of?.causes ?? []).map(
       (c) => `${c.label}: ${Math.round(100 * c.share)} % of this margin’s spread, worst when ${c.hurts}.`,
     ),

@@ -35,6 +35,8 @@ export interface OutputPoint {
   outputMeanV: number;
   outputMinV: number;
   outputMaxV: number;
+  /** What a regulator holds it at as long as it can, V; null without one, or while it is held low. */
+  setV: number | null;
   /** What rejection leaves of the rail's ripple, plus what dropout lets through, V peak to peak. */
   outputRippleVpp: number;
   outputMeanA: number;
@@ -155,6 +157,7 @@ export function outputPoint(
     outputMeanV: meanV,
     outputMinV: regulator ? regulatorOutput(regulator, rail.minV) : low,
     outputMaxV: regulator ? regulatorOutput(regulator, rail.maxV) : high,
+    setV: regulator?.outputV ?? null,
     outputRippleVpp: held ? 0 : dipOf(regulator, rail) + rail.ripplePeakToPeakV * 10 ** (-rejection / 20),
     outputMeanA: meanA * (1 - lampShare),
     headroomV: held ? null : rail.minV - neededOf(design, output, adjust, condition)!,
@@ -188,6 +191,7 @@ function direct(output: Output, loads: readonly Load[], rail: RailWave, lampA: n
     outputMeanV: rail.meanV,
     outputMinV: rail.minV,
     outputMaxV: rail.maxV,
+    setV: null,
     outputRippleVpp: rail.ripplePeakToPeakV,
     outputMeanA: amps * (1 - lampShare),
     headroomV: null,

@@ -9,7 +9,7 @@ import { useDesign, useView } from '@/ui/session';
 import { StateSign } from '@/ui/state-sign';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
-import type { Answer } from '@/workers/solver.worker';
+import type { Answer } from '@/workers/answer';
 import type { Picture } from '@/core/picture/picture';
 import type { Verdict } from '@/core/judge/verdict';
 

@@ -20,7 +20,7 @@ import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useView } from '@/ui/session';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
-import type { Answer } from '@/workers/solver.worker';
+import type { Answer } from '@/workers/answer';
 
 const STEPS = [-10, -5, -2, -1, 0, 1, 2, 5, 10];
 

@@ -8,7 +8,7 @@ import type { ScopeRun, Traces } from '@/core/study/scope-shapes';
 import { useDesign, useView } from '@/ui/session';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
-import type { Answer } from '@/workers/solver.worker';
+import type { Answer } from '@/workers/answer';
 import { BandSwitch } from '@/ui/terrace/band-switch';
 import { Terrace } from '@/ui/terrace/terrace';
 import { shownTraces, type Channel } from './channel';

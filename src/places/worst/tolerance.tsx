@@ -7,8 +7,7 @@ import { passFigure, shareError, type CheckSummary, type ToleranceSummary } from
 import { FigureButton } from '@/ui/figure-button';
 import { useDesign } from '@/ui/session';
 import { Working } from '@/ui/working';
-import { buildInPool } from '@/workers/browser-pool';
-import { asked } from '@/workers/asked';
+import { drawInPool } from '@/workers/browser-pool';
 import { Stopped } from '@/workers/pool';
 
 const COUNTS = [1000, 10_000] as const;
@@ -35,14 +34,12 @@ export function Tolerance() {
     setTrouble(null);
     const began = performance.now();
     try {
-      const builds = await buildInPool(design, number, count, {
+      const summary = await drawInPool(design, number, count, {
         signal: mine.signal,
-        onProgress: (done, of) => setProgress([done, Math.min(of, count)]),
+        onProgress: (known) => setProgress([known, count]),
       });
-      const summed = await asked((s) => s.summariseBuilds(design, number, builds));
       if (stop.current !== mine) return;
-      if (!summed.ok) setTrouble(summed.error);
-      else setResult({ of: design, summary: summed.value, seconds: (performance.now() - began) / 1000 });
+      setResult({ of: design, summary, seconds: (performance.now() - began) / 1000 });
     } catch (error) {
       if (!(error instanceof Stopped)) setTrouble(`The builds were not finished: ${(error as Error).message}`);
     }
@@ -80,7 +77,7 @@ export function Tolerance() {
         </label>
         {progress ? (
           <>
-            <progress className="h-2 w-40" max={progress[1]} value={progress[0]} aria-label="Builds solved" />
+            <progress className="h-2 w-40" max={progress[1]} value={progress[0]} aria-label="Builds known" />
             <span aria-live="polite" className="text-[14px] text-quiet">
               {progress[0].toLocaleString('en')} of {progress[1].toLocaleString('en')}
             </span>
@@ -112,7 +109,8 @@ export function Tolerance() {
       {!summary && !progress && (
         <p className="mt-1 text-[14px] text-quiet">
           Each build draws its own {say.winding} volts and resistance, capacitance, diode, dropout and sink from their
-          tolerances and is solved at {say.low} loaded, {say.high} lasting and {say.high} idle.
+          tolerances. Some are solved at {say.low} loaded, {say.high} lasting, {say.high} idle and wherever else a limit
+          is near; the others are read off what those came to, and solved where that leaves a doubt.
         </p>
       )}
       {summary && (
@@ -129,6 +127,13 @@ export function Tolerance() {
               {stale ? ', of the design before your last change' : ''}
             </span>
           </p>
+          {summary.reading.solved < summary.reading.circumstances && (
+            <p className="text-[14px] text-quiet" data-testid="builds-read">
+              {summary.reading.solved.toLocaleString('en')} of their{' '}
+              {summary.reading.circumstances.toLocaleString('en')} circumstances were solved; the others are read off
+              surfaces through those, too far from every limit for that to matter.
+            </p>
+          )}
           <table className="mt-1 w-full text-[14px]">
             <thead className="text-left text-[13px] text-quiet">
               <tr>

@@ -33,6 +33,7 @@ export const outputWindow: Rule = {
     const low = below >= above;
     return {
       value: Math.max(below, above),
+      worstOf: [below, above],
       limit,
       relation: 'at most',
       wanted: Math.min(0.15 * limit, 1),

@@ -1,4 +1,5 @@
 import type { Edit } from '@/core/design/design';
+import { deratedBy } from '@/core/parts/transistor';
 import { aheadModel } from '@/core/parts/regulators/ahead';
 import { formatNominal, formatQuantity } from '@/core/quantity/format';
 import { biggerReservoir, otherAhead, sinks, windingVolts } from '../cures';
@@ -123,15 +124,15 @@ export const preRegulatorArea: Rule = {
     const model = aheadModel(design.preRegulator);
     if (!model || !at.ahead || !at.heat) return null;
     const { acrossV, amps } = at.ahead;
-    // Derated with the case as every transistor's curve is.
-    const derate = Math.max(0.05, (model.junctionMaxC - at.heat.caseC) / (model.junctionMaxC - 25));
-    const area = model.safeA ? derate * model.safeA(acrossV) : Infinity;
+    const derated = deratedBy(at.heat.caseC, model.junctionMaxC);
+    const area = model.safeA ? derated.share * model.safeA(acrossV) : Infinity;
     const allowed = Math.max(1e-6, Math.min(model.ratedA, area));
     return {
       value: (100 * amps) / allowed,
       limit: 100,
       relation: 'at most',
       wanted: 15,
+      edge: derated.edge,
       tell: () => ({
         figure: {
           id: 'pre-regulator-area',

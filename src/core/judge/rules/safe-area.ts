@@ -1,5 +1,5 @@
 import type { Edit } from '@/core/design/design';
-import { PASS_TRANSISTORS } from '@/core/parts/transistor';
+import { deratedBy, PASS_TRANSISTORS } from '@/core/parts/transistor';
 import { SHARING_V } from '@/core/parts/regulators/pass-stage';
 import { formatQuantity } from '@/core/quantity/format';
 import { emitterResistors, morePasses, windingVolts } from '../cures';
@@ -20,10 +20,9 @@ export const safeArea: Rule = {
     const behind = at.ahead ? Math.min(at.rail.maxV, at.ahead.holdsV) : at.rail.maxV;
     const volts = Math.max(0, behind - at.outputMeanV);
     const amps = at.outputMeanA / pass.count;
-    // The curves hold for a case at 25 °C; a warm one bears less in proportion.
     const caseC = at.heat ? at.heat.caseC : 25;
-    const derate = Math.max(0.05, (pass.junctionMaxC - caseC) / (pass.junctionMaxC - 25));
-    const allowed = Math.max(derate * pass.safeA!(volts), 1e-6);
+    const derated = deratedBy(caseC, pass.junctionMaxC);
+    const allowed = Math.max(derated.share * pass.safeA!(volts), 1e-6);
     const used = amps / allowed;
     if (at.at.output !== undefined && at.at.of !== output.id && at.outputMeanA === 0) return null;
     return {
@@ -31,6 +30,7 @@ export const safeArea: Rule = {
       limit: 100,
       relation: 'at most',
       wanted: 20,
+      edge: derated.edge,
       tell: () => ({
         figure: {
           id: 'safe-area',
