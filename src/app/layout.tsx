@@ -2,7 +2,7 @@ import './globals.css';
 import type { Metadata } from 'next';
 import { cookies, headers } from 'next/headers';
 import type { ReactNode } from 'react';
-import { EARLY_CLICKS } from '@/ui/early-clicks';
+import { BEFORE_READY } from '@/ui/before-ready';
 import { Ready } from '@/ui/ready';
 import { FONTS } from './fonts';
 
@@ -20,7 +20,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       <body>
         <script
           nonce={(await headers()).get('x-nonce') ?? undefined}
-          dangerouslySetInnerHTML={{ __html: EARLY_CLICKS }}
+          dangerouslySetInnerHTML={{ __html: BEFORE_READY }}
           suppressHydrationWarning
         />
         {children}

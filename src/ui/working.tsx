@@ -1,6 +1,6 @@
 import { formatQuantity } from '@/core/quantity/format';
 import { Explained } from './explained';
-import { figureText, type Figure } from '@/core/study/figure';
+import { figureText, inputText, type Figure } from '@/core/study/figure';
 
 const ORIGIN_WORDS: Record<Figure['origin'], string> = {
   simulated: 'simulated',
@@ -38,7 +38,7 @@ export function Working({ figure, named = true }: { figure: Figure; named?: bool
         <ul className="mt-0.5 flex flex-wrap gap-x-4">
           {figure.inputs.map((input) => (
             <li key={input.label}>
-              <span className="text-quiet">{input.label}</span> {formatQuantity(input.value, input.unit)}
+              <span className="text-quiet">{input.label}</span> {inputText(input)}
               {input.origin === 'typical' && <span className="text-quiet"> (typical)</span>}
               {input.origin === 'data sheet' && <span className="text-quiet"> (your data sheet)</span>}
             </li>

@@ -1,6 +1,7 @@
 import { applyPatch } from '@/core/design/design';
 import { comparedFigures } from '@/core/picture/comparison';
 import { pictureOf } from '@/core/judge/picture';
+import { inputText, type Figure } from '@/core/study/figure';
 import { passFigure, percentOfBuilds, type ToleranceSummary } from '@/core/picture/build-summary';
 import { technologies } from '@/core/study/regulator-schools';
 import { scopeTraces } from '@/core/study/traces';
@@ -73,4 +74,14 @@ test('a share of builds says how sure it is, and is never whole when one failed'
   // 1.96 · √(0.9 · 0.1 / 400) is 2.94 %.
   expect(figure.inputs.map((i) => Number(i.value.toFixed(2)))).toEqual([400, 396, 2.94, 2000, 2000]);
   expect(figure.words).toBe('90.0 %');
+});
+
+test('what is counted is printed with every digit, what is measured to three', () => {
+  const text = (value: number, unit: Figure['unit']) => inputText({ label: '', value, unit });
+  expect([text(3986, ''), text(80_000, ''), text(3.98642, ''), text(3986, 'ohm')]).toEqual([
+    '3,986',
+    '80,000',
+    '3.99',
+    '3.99 kΩ',
+  ]);
 });

@@ -35,3 +35,8 @@ export interface Figure {
 export function figureText({ value, unit, words }: Pick<Figure, 'value' | 'unit' | 'words'>): string {
   return words ?? formatQuantity(value, unit);
 }
+
+/** An input as it is printed: what is counted, with every digit. */
+export function inputText({ value, unit }: FigureInput): string {
+  return unit === '' && Number.isInteger(value) ? value.toLocaleString('en') : formatQuantity(value, unit);
+}

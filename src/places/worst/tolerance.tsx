@@ -154,7 +154,7 @@ export function Tolerance() {
                   <td>
                     <Histogram summary={c} />
                   </td>
-                  <td className={`text-right ${c.pass < 1 ? 'font-semibold text-fail' : ''}`}>
+                  <td className={`whitespace-nowrap text-right ${c.pass < 1 ? 'font-semibold text-fail' : ''}`}>
                     <FigureButton figure={passFigure(summary, c)} open={opened} onOpen={setOpened} />
                   </td>
                   <td className="pl-3 text-[13px] text-quiet">
