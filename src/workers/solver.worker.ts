@@ -76,7 +76,7 @@ import { typicalCost } from '@/core/study/cost';
 import { billOf } from '@/core/study/bill';
 import type { BillLine } from '@/core/study/bill-sums';
 import { mostOf, type Most } from '@/core/study/most';
-import { studyDesign, warmStartFrom, type WarmStart } from '@/core/study/study';
+import { studyDesign } from '@/core/study/study';
 
 export interface SchoolReport extends Way {
   answer: Answer<{ summary: Summary; figures: Compared }>;
@@ -107,7 +107,6 @@ export interface PartsPreview {
   first: RowResult[];
 }
 
-let warm: WarmStart = {};
 /** A part that is moved changes neither its board nor the smallest box. */
 const strips = lastKept(stripboard);
 const tracks = lastKeptSteps(etching);
@@ -206,13 +205,9 @@ const solver = {
   async finderPath(puzzle: Puzzle, onStep: (step: FinderStep) => void): Promise<Answer<BenchFault>> {
     return answer(() => finderPath(puzzle, onStep).names);
   },
-  /** Solves and judges, starting from the last design's cycle. */
+  /** Solves and judges. */
   evaluate(design: Design): Answer<Picture> {
-    return answer(() => {
-      const { picture, study } = pictureOf(design, warm);
-      warm = warmStartFrom(study);
-      return picture;
-    });
+    return answer(() => pictureOf(design).picture);
   },
   /** Simulates the fixes of every verdict that does not hold; a newer call ends an older one. */
   async fixes(job: number, design: Design, onBatch: (verdict: string, fixes: Fix[]) => void): Promise<Answer<boolean>> {

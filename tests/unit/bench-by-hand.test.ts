@@ -106,7 +106,7 @@ describe('what a test point should read, worked out by hand', () => {
 
   test('amperes: what the burden leaves a resistor, five per cent of load and a meter twice as coarse', () => {
     const resistor = metered(applyPatch(dome, { demand: { kind: 'resistance' } }));
-    const { outputMeanV } = operatingPoint(resistor, 'nominal', undefined, { mainsV: 230 });
+    const { outputMeanV } = operatingPoint(resistor, 'nominal', { mainsV: 230 });
     const point = pointsOf(resistor)('load-current');
     const amps = (dome.demand.outputA * (outputMeanV - 0.2)) / outputMeanV;
     expect(point.expected.value).toBeCloseTo(amps, 6);

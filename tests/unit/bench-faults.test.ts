@@ -100,7 +100,7 @@ describe('the terrace of a suspicion', () => {
   const report = found(pen);
 
   test('the sound one stands where the design’s own nominal point does, at the mains that was read', () => {
-    const point = operatingPoint(pen, 'nominal', undefined, { mainsV: mainsForReadings(pen)('reservoir-loaded') });
+    const point = operatingPoint(pen, 'nominal', { mainsV: mainsForReadings(pen)('reservoir-loaded') });
     const { levels, reservoirV, outputV } = report.sound!;
     expect(levels.reservoirMinV).toBeCloseTo(point.reservoir.minV, 2);
     expect(levels.reservoirMaxV).toBeCloseTo(point.reservoir.maxV, 2);

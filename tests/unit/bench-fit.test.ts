@@ -80,7 +80,7 @@ describe('a design is fitted to its load line', () => {
       1,
     );
     const full = read.bench.loadLine.at(-1)!;
-    const point = operatingPoint(taken, 'nominal', undefined, { mainsV: full.mainsV });
+    const point = operatingPoint(taken, 'nominal', { mainsV: full.mainsV });
     // Within what the meter may be off: 0.8 % and two digits, twice over.
     expect(Math.abs(point.rail.meanV - full.reservoirV!)).toBeLessThan(0.02 * full.reservoirV!);
     const window = (d: Design) => {
@@ -143,7 +143,7 @@ test('the power-up’s own readings are fitted too, the metal’s rise to the si
   const found = fitted(clock);
   const sink = found.values.find((v) => v.id === 'sink')!;
   // 51 °C were read: 16 K over a room of 35, and the rise is proportional to the sink.
-  const rise = operatingPoint(clock, 'nominal', undefined, { mainsV: 230.9 }).heat!.sinkC - 35;
+  const rise = operatingPoint(clock, 'nominal', { mainsV: 230.9 }).heat!.sinkC - 35;
   expect(sink.value).toBeGreaterThan(sink.before * Math.min(1, 16 / rise) - 3 * sink.sigma);
   expect(sink.value).toBeLessThan(sink.before * Math.max(1, 16 / rise) + 3 * sink.sigma);
 });

@@ -75,7 +75,7 @@ describe('copper and diodes solved together with the circuit', () => {
 
   test('at the temperatures they were chosen at nothing changes', () => {
     const found = operatingPoint(together(clock!), 'high');
-    const chosen = operatingPoint(clock!, 'high', undefined, found.warmth);
+    const chosen = operatingPoint(clock!, 'high', found.warmth);
     expect(chosen.rail.minV).toBeCloseTo(found.rail.minV, 4);
   });
 

@@ -124,7 +124,7 @@ export class DesignModel {
     let rise = this.rise.get(key);
     if (rise === undefined) {
       const { of, condition } = this.state(state);
-      const { heat } = operatingPoint(of, condition, undefined, { mainsV: state.mainsV });
+      const { heat } = operatingPoint(of, condition, { mainsV: state.mainsV });
       if (!heat) throw new SolveError('nothing of this design has metal to read');
       this.rise.set(key, (rise = heat.sinkC - this.design.heat.ambientC));
     }

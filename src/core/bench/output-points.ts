@@ -45,7 +45,7 @@ export function outputPoints(context: PointContext): Point[] {
   if (made) {
     const spread = made.outputV * made.spread;
     const mainsV = mainsFor('output-light');
-    const out = operatingPoint(light, 'nominal', undefined, { mainsV });
+    const out = operatingPoint(light, 'nominal', { mainsV });
     points.push({
       id: 'output-light',
       label: 'Output, light load',
@@ -74,7 +74,7 @@ export function outputPoints(context: PointContext): Point[] {
   }
 
   const outputMains = mainsFor('output-loaded');
-  const output = operatingPoint(design, 'nominal', undefined, { mainsV: outputMains });
+  const output = operatingPoint(design, 'nominal', { mainsV: outputMains });
   const outputSpread = made ? made.outputV * made.spread : 0;
   const outputWindow = made
     ? { low: output.outputMeanV - outputSpread, high: output.outputMeanV + outputSpread }
@@ -137,7 +137,7 @@ export function outputPoints(context: PointContext): Point[] {
     const model = outputModel(o);
     const id: PointId = o.place < 0 ? 'output-minus' : `further-${o.place}`;
     const mainsV = mainsFor(id);
-    const point = operatingPoint(design, 'nominal', undefined, { mainsV });
+    const point = operatingPoint(design, 'nominal', { mainsV });
     const { outputMeanV, outputMinV, outputMaxV } = o.place < 0 ? point.rails[1]! : point.outputs[o.place]!;
     // Without a regulator it is the rail that spreads: by what the reservoir does.
     const ends = model

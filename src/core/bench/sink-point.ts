@@ -12,7 +12,7 @@ export function sinkPoints(context: PointContext): Point[] {
   const { design, mainsFor, made } = context;
   const points: Point[] = [];
   const { heat, bench } = design;
-  const warm = made && operatingPoint(design, 'nominal', undefined, { mainsV: mainsFor('sink-warm') });
+  const warm = made && operatingPoint(design, 'nominal', { mainsV: mainsFor('sink-warm') });
   if (made && warm?.heat) {
     const expectedC = warm.heat.sinkC;
     const working = metalWorking(warm.heat, warm.regulatorW, made.pass.jcKPerW / made.pass.count);

@@ -44,7 +44,7 @@ export function soakOf(design: Design): Soak | string {
   if (!mainModel(design)) return 'This supply has no regulator whose metal could be read.';
   if (bench.soak.length < LEAST)
     return 'Three temperatures or more are needed, the first soon after the full load is put on.';
-  const { heat: warm } = operatingPoint(design, CONDITIONS.nominal, undefined, { mainsV: mainsToday(design) });
+  const { heat: warm } = operatingPoint(design, CONDITIONS.nominal, { mainsV: mainsToday(design) });
   const chainC = warm!.sinkC;
   const two = heat.box !== 'open';
   const rise = Math.max(1, chainC - heat.ambientC);

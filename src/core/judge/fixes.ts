@@ -1,7 +1,7 @@
 import { applyPatch, mergePatches, type Design, type Edit, type Patch } from '@/core/design/design';
 import { SolveError } from '@/core/solve/solve-error';
 import { typicalCost } from '@/core/study/cost';
-import { studyDesign, studyWithHeat, warmStartFrom, type Study } from '@/core/study/study';
+import { studyDesign, studyWithHeat, type Study } from '@/core/study/study';
 import { countFails, distress, judge } from './judge';
 import { exceeds } from './early';
 import { curesOf } from './cures-of';
@@ -39,7 +39,6 @@ export interface FixBatch {
 /** The same, which yields null after every simulated edit: one who looks up in between is never kept for longer than that. */
 export function* fixesByStep(study: Study, verdicts: readonly Verdict[]): Generator<FixBatch | null> {
   const { design } = study;
-  const warm = warmStartFrom(study);
   const cost = typicalCost(design);
   const failsNow = countFails(verdicts);
   const seen = new Map<string, Trial | null>();
@@ -48,9 +47,9 @@ export function* fixesByStep(study: Study, verdicts: readonly Verdict[]): Genera
 
   /** Opens the study of an edited design: on another sink the circuit itself need not be solved again. */
   function studyOf(edited: Design, { heat, ...rest }: Patch): Study {
-    if (!heat) return studyDesign(edited, warm);
+    if (!heat) return studyDesign(edited);
     const key = JSON.stringify(rest);
-    if (key !== cooled.key) cooled = { key, study: studyDesign(applyPatch(design, rest), warm) };
+    if (key !== cooled.key) cooled = { key, study: studyDesign(applyPatch(design, rest)) };
     return studyWithHeat(cooled.study, edited.heat);
   }
 

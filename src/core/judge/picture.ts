@@ -3,14 +3,14 @@ import { batteryLife } from '@/core/study/battery-life';
 import { typicalCost } from '@/core/study/cost';
 import { neededV, type OperatingPoint } from '@/core/study/point';
 import { stationHeat } from '@/core/study/warmth';
-import { outputSpan, studyDesign, type Study, type WarmStart } from '@/core/study/study';
+import { outputSpan, studyDesign, type Study } from '@/core/study/study';
 import { hazard } from './hazard';
 import { countFails, judge } from './judge';
 import type { Picture } from '@/core/picture/picture';
 
 /** Solves and judges a design. @throws SolveError naming the condition that does not converge */
-export function pictureOf(design: Design, warm?: WarmStart): { picture: Picture; study: Study } {
-  const study = studyDesign(design, warm);
+export function pictureOf(design: Design): { picture: Picture; study: Study } {
+  const study = studyDesign(design);
   const verdicts = judge(study);
   const { low, nominal, high, idle, surge } = study;
   const lowest = study.held('lowest');

@@ -1,7 +1,7 @@
 import { applyPatch, type Design, type Edit } from '@/core/design/design';
 import { SolveError } from '@/core/solve/solve-error';
 import { typicalCost } from '@/core/study/cost';
-import { studyDesign, warmStartFrom } from '@/core/study/study';
+import { studyDesign } from '@/core/study/study';
 import { curesOf } from './cures-of';
 import { countFails, distress, judge, tightest } from './judge';
 
@@ -25,7 +25,6 @@ export interface SingleChange {
 export function* singleChanges(design: Design): Generator<SingleChange> {
   const study = studyDesign(design);
   const verdicts = judge(study);
-  const warm = warmStartFrom(study);
   const cost = typicalCost(design);
   const before = tightest(verdicts)!;
   const distressed = distress(verdicts);
@@ -38,7 +37,7 @@ export function* singleChanges(design: Design): Generator<SingleChange> {
       seen.add(key);
       const changed = applyPatch(design, edit.patch);
       try {
-        const after = judge(studyDesign(changed, warm));
+        const after = judge(studyDesign(changed));
         const worst = tightest(after)!;
         yield {
           edit,

@@ -34,8 +34,8 @@ export function atCondition<T>(words: string, work: () => T): T {
 export function operatingPoint(
   design: Design,
   at: ConditionId | Condition,
-  warm?: readonly number[],
   adjust?: Adjust,
+  warm?: readonly number[],
 ): OperatingPoint {
   const condition = typeof at === 'string' ? conditionOf(design, at) : at;
   let point = pointAt(design, condition, warm, adjust);

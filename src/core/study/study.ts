@@ -87,24 +87,12 @@ export interface Study {
   readonly surge: Surge;
   readonly missed: ReturnType<typeof missedHalfCycle>;
   readonly lost: ReturnType<typeof lostLoad>;
-  /** States of the circumstances asked for so far, for a similar design to start from. */
-  solved(): WarmStart;
 }
 
-/** Warm starts from an earlier study of a similar design. */
-export type WarmStart = Partial<Record<ConditionId, readonly number[]>>;
-
 /** Opens a study. Asking for a member throws SolveError, naming the circumstance, when that one does not converge. */
-export function studyDesign(design: Design, warm: WarmStart = {}, adjustFor?: (c: Condition) => Adjust): Study {
-  /** The states of what is most alike among the points solved so far: nothing for the first. */
-  const nearest = (condition: Condition, solved: Solved): readonly number[] | undefined => {
-    if (condition.load === 'none') return undefined;
-    const order: ConditionId[] = condition.mains === 'low' ? ['low', 'lowLasting'] : ['high', 'highFull'];
-    return order.map((id) => solved.get(id)).find((p) => p !== undefined)?.solution.state;
-  };
+export function studyDesign(design: Design, adjustFor?: (c: Condition) => Adjust): Study {
   return opened(design, adjustFor?.(CONDITIONS.nominal) ?? {}, conditionsOf(design), {
-    point: (condition, solved) =>
-      operatingPoint(design, condition, warm[condition.id] ?? nearest(condition, solved), adjustFor?.(condition)),
+    point: (condition) => operatingPoint(design, condition, adjustFor?.(condition)),
     surge: () => firstSurge(design),
     missed: (point) => missedHalfCycle(design, { point, own: adjustFor === undefined }),
     lost: (point) => lostLoad(design, { point, own: adjustFor === undefined }),
@@ -130,7 +118,7 @@ export function studyWithHeat(study: Study, heat: Design['heat']): Study {
       const before = study.at(condition);
       return stays(before)
         ? warmed(design, before)
-        : operatingPoint(design, condition, before.solution.state, study.adjust);
+        : operatingPoint(design, condition, study.adjust, before.solution.state);
     },
     surge: () => study.surge,
     missed: (nominal) =>
@@ -141,11 +129,9 @@ export function studyWithHeat(study: Study, heat: Design['heat']): Study {
 
 const isOwn = ({ adjust }: Study): boolean => Object.keys(adjust).length === 0;
 
-type Solved = ReadonlyMap<ConditionId, OperatingPoint>;
-
 /** How the members of a study are found, each when it is first asked for. */
 interface Ways {
-  point(condition: Condition, solved: Solved): OperatingPoint;
+  point(condition: Condition): OperatingPoint;
   surge(): Surge;
   missed(nominal: OperatingPoint): Study['missed'];
   lost(high: OperatingPoint): Study['lost'];
@@ -158,7 +144,7 @@ function opened(design: Design, adjust: Adjust, conditions: readonly Condition[]
   let lost: Study['lost'] | undefined;
   const at = (condition: Condition): OperatingPoint => {
     let point = points.get(condition.id);
-    if (!point) points.set(condition.id, (point = ways.point(condition, points)));
+    if (!point) points.set(condition.id, (point = ways.point(condition)));
     return point;
   };
   return {
@@ -191,12 +177,7 @@ function opened(design: Design, adjust: Adjust, conditions: readonly Condition[]
     get lost() {
       return (lost ??= ways.lost(at(CONDITIONS.high)));
     },
-    solved: () => Object.fromEntries([...points].map(([id, p]) => [id, p.solution.state])),
   };
-}
-
-export function warmStartFrom(study: Study): WarmStart {
-  return study.solved();
 }
 
 /** Everything the main load may see over all circumstances it is drawn in, V, the regulator's spread included. */

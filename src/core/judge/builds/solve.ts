@@ -172,7 +172,7 @@ function studyOfBuild(base: Design, plan: Plan, spreads: readonly Spread[], fact
   };
   // The tolerance of the can is drawn here: what an aged corner then takes off is its age alone.
   const aged = of('capacitance') / (1 - base.reservoir.tolerancePct / 100);
-  return studyDesign(buildOf(base, of('load'), of('sink')), {}, (c) => ({
+  return studyDesign(buildOf(base, of('load'), of('sink')), (c) => ({
     ...drawn,
     ...(c.capacitor === 'aged' ? { capacitanceFactor: aged } : {}),
     ...plan.resting[c.id],
