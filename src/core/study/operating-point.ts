@@ -38,16 +38,18 @@ export function operatingPoint(
   warm?: readonly number[],
 ): OperatingPoint {
   const condition = typeof at === 'string' ? conditionOf(design, at) : at;
-  let point = pointAt(design, condition, warm, adjust);
-  if (condition.output === 'shorted') point = shortSettled(design, condition, point, adjust);
-  if (solvedTogether(design, condition)) point = comeToRest(design, condition, point, adjust);
   const model = outputModel(outputsOf(design)[0]!);
-  if (!model || model.dropoutVPerK === 0 || condition.output || !lettingGo(design, point, adjust)) return point;
+  const warmsItself = model !== null && model.dropoutVPerK !== 0 && !condition.output;
+  let junctionC = adjust?.junctionC ?? EXPECTED_C;
+  const first = warmsItself ? { ...adjust, junctionC } : adjust;
+  let point = pointAt(design, condition, warm, first);
+  if (condition.output === 'shorted') point = shortSettled(design, condition, point, first);
+  if (solvedTogether(design, condition)) point = comeToRest(design, condition, point, first);
+  if (!warmsItself || !lettingGo(design, point, adjust)) return point;
   // Where it lets go the dropout decides, the dropout depends on the junction, and the junction on the watts.
   const { warmth } = point;
   const settledSoFar = point.settled;
   const resting = solvedTogether(design, condition) ? { ...adjust, ...warmth } : adjust;
-  let junctionC = adjust?.junctionC ?? COLD_C;
   let before: Solved | null = null;
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const found = Math.min(point.heat!.junctionC, HOTTEST_C);
@@ -127,9 +129,10 @@ export function restingAdjust(design: Design, at: ConditionId): Resting {
   return solvedTogether(design, condition) || warmsItself ? restingOf(design, operatingPoint(design, condition)) : {};
 }
 
-/** Junction a cold part starts from, and beyond which no part is one any more, °C. */
-const COLD_C = 25;
+/** What the junction of a regulator at work is about, °C: the nearer, the fewer solves until it is found. */
+const EXPECTED_C = 75;
 
+/** Beyond this no part is one any more, °C. */
 const HOTTEST_C = 400;
 
 const MOST_ROUNDS = 12;
