@@ -45,22 +45,41 @@ const SOONEST: readonly RuleId[] = [...new Set([...earlyGroups().flat(), ...RULE
 const ALIKE = 1e-3;
 
 /**
- * Whether a design is further from passing than `most` (as distress() counts). What is found in one circumstance is never
- * taken back by another, so most designs are seen through in one or two.
+ * How far some rules alone say a design is from passing (as distress() counts), in some circumstances alone: the whole
+ * judgement never says less, as what is found in one circumstance is never taken back by another.
+ * @param enough nobody asks how much more than this it is
+ */
+function distressAt(
+  study: Study,
+  rules: readonly RuleId[],
+  at: readonly Condition[] | undefined,
+  enough: number,
+): number {
+  let sum = 0;
+  for (const id of rules) {
+    const { occasion } = ruleOf(id);
+    if (at && occasion === 'once') continue;
+    const worst = deciding(findingsOf(study, ruleOf(id), at));
+    if (worst) sum += distress([worst]);
+    if (sum > enough) break;
+  }
+  return sum;
+}
+
+/** How far a design is from passing at least, as far as its lowest input says: one circumstance is solved. */
+export function leastDistress(study: Study): number {
+  return distressAt(study, SOONEST, [CONDITIONS.low], Infinity);
+}
+
+/**
+ * Whether a design is further from passing than `most` (as distress() counts). Most designs are seen through in one or two
+ * circumstances.
  * @param but rules that do not count
  */
 export function exceeds(study: Study, most: number, but: readonly RuleId[] = []): boolean {
   if (most === Infinity) return false;
   const rules = SOONEST.filter((id) => !but.includes(id));
-  for (const at of [[CONDITIONS.low], [CONDITIONS.low, CONDITIONS.idle], undefined]) {
-    let sum = 0;
-    for (const id of rules) {
-      const { occasion } = ruleOf(id);
-      if (at && occasion === 'once') continue;
-      const worst = deciding(findingsOf(study, ruleOf(id), at));
-      if (worst) sum += distress([worst]);
-      if (sum > most + ALIKE) return true;
-    }
-  }
-  return false;
+  return [[CONDITIONS.low], [CONDITIONS.low, CONDITIONS.idle], undefined].some(
+    (at) => distressAt(study, rules, at, most + ALIKE) > most + ALIKE,
+  );
 }

@@ -3,7 +3,7 @@ import { SolveError } from '@/core/solve/solve-error';
 import { typicalCost } from '@/core/study/cost';
 import { studyDesign, studyWithHeat, type Study } from '@/core/study/study';
 import { countFails, distress, judge } from './judge';
-import { exceeds } from './early';
+import { exceeds, leastDistress } from './early';
 import { curesOf } from './cures-of';
 import type { RuleId } from './rules';
 import type { Effect, Fix, State, Verdict } from './verdict';
@@ -53,38 +53,51 @@ export function* fixesByStep(study: Study, verdicts: readonly Verdict[]): Genera
     return studyWithHeat(cooled.study, edited.heat);
   }
 
-  /** @param most beyond this distress a trial is of no use: it is left as soon as that is seen */
-  function* run(edit: Edit, most = Infinity): Generator<null, Trial | null> {
+  /** What an edit comes to where it was simulated before; a study of it where not. Null where it has no answer. */
+  function opened(edit: Edit): { key: string; trial: Trial | null } | { key: string; found: Study } {
     const key = JSON.stringify(edit.patch);
-    let trial = seen.get(key);
-    if (trial === undefined) {
-      const edited = applyPatch(design, edit.patch);
-      try {
-        const found = studyOf(edited, edit.patch);
-        if (exceeds(found, most)) {
-          yield null;
-          return null;
-        }
-        const after = judge(found);
-        trial = { edit, design: edited, verdicts: after, distress: distress(after) };
-      } catch (error) {
-        if (!(error instanceof SolveError)) throw error;
-        trial = null;
+    const trial = seen.get(key);
+    return trial !== undefined ? { key, trial } : { key, found: studyOf(applyPatch(design, edit.patch), edit.patch) };
+  }
+
+  /** @param most beyond this distress a trial is of no use: it is left as soon as that is seen */
+  function* run(edit: Edit, most = Infinity, known = opened(edit)): Generator<null, Trial | null> {
+    if ('trial' in known) return known.trial;
+    const { key, found } = known;
+    let trial: Trial | null = null;
+    try {
+      if (exceeds(found, most)) {
+        yield null;
+        return null;
       }
-      seen.set(key, trial);
-      yield null;
+      const after = judge(found);
+      trial = { edit, design: found.design, verdicts: after, distress: distress(after) };
+    } catch (error) {
+      if (!(error instanceof SolveError)) throw error;
     }
+    seen.set(key, trial);
+    yield null;
     return trial;
   }
 
-  /** The trials of a list of edits that leave less distress than `below`, as far as one of them could be the least of all. */
+  /**
+   * The trials of a list of edits that leave less distress than `below`, as far as one of them could be the least of all:
+   * those first that look best at the lowest input, so that the others are soon seen through.
+   */
   function* leastOf(edits: readonly Edit[], below: number): Generator<null, (Trial | null)[]> {
-    const trials: (Trial | null)[] = [];
+    const asked: { n: number; edit: Edit; known: ReturnType<typeof opened>; atLeast: number }[] = [];
+    for (const [n, edit] of edits.entries()) {
+      const known = opened(edit);
+      asked.push({ n, edit, known, atLeast: boundOf(known) });
+      yield null;
+    }
+    asked.sort((a, b) => a.atLeast - b.atLeast);
+    const trials: (Trial | null)[] = edits.map(() => null);
     let least = below;
-    for (const edit of edits) {
-      const trial = yield* run(edit, least);
+    for (const { n, edit, known } of asked) {
+      const trial = yield* run(edit, least, known);
       if (trial) least = Math.min(least, trial.distress);
-      trials.push(trial);
+      trials[n] = trial;
     }
     return trials;
   }
@@ -166,6 +179,17 @@ export function* fixesByStep(study: Study, verdicts: readonly Verdict[]): Genera
       f.costChangeEur;
     const ranked = fixes.map((fix, n) => ({ fix, score: score(fix, trials[n]!) })).sort((a, b) => a.score - b.score);
     yield { verdict: verdict.id, fixes: varied(ranked.map((r) => r.fix)) };
+  }
+}
+
+/** What an edit leaves of distress at least. */
+function boundOf(known: { trial: Trial | null } | { found: Study }): number {
+  if ('trial' in known) return known.trial?.distress ?? Infinity;
+  try {
+    return leastDistress(known.found);
+  } catch (error) {
+    if (!(error instanceof SolveError)) throw error;
+    return Infinity;
   }
 }
 
