@@ -313,5 +313,8 @@ describe('a crowd', () => {
         spreadsOf(exact).map(() => 1),
       ),
     ).toHaveLength(spreads.length - 1);
+    // More than all of it off: ratios have no meaning then.
+    const [wide] = placeOf([{ id: 'copper', label: '', low: -0.2, high: 2.2 }], [1.6]);
+    expect(wide).toBeCloseTo(0.5, 12);
   });
 });

@@ -57,11 +57,13 @@ export function drawBuild(spreads: readonly Spread[], seed: number, n: number): 
   });
 }
 
-/** Where the factors of a build lie in their ranges, -1 to 1, by ratios; of what spreads at all. */
+/** Where the factors of a build lie in their ranges, -1 to 1; by ratios where those have a meaning; of what spreads at all. */
 export function placeOf(spreads: readonly Spread[], factors: readonly number[]): number[] {
   const place: number[] = [];
   spreads.forEach(({ low, high }, s) => {
-    if (high > low) place.push((2 * Math.log(factors[s]! / low)) / Math.log(high / low) - 1);
+    if (!(high > low)) return;
+    const share = low > 0 ? Math.log(factors[s]! / low) / Math.log(high / low) : (factors[s]! - low) / (high - low);
+    place.push(2 * share - 1);
   });
   return place;
 }
