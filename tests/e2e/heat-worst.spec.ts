@@ -81,6 +81,11 @@ test('builds drawn twice from one seed are the same builds, and drawing them can
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(draw).toBeVisible();
   await expect(pass).toContainText('of 1,000 builds');
+  await draw.click();
+  await expect(pass).toContainText('of 10,000 builds pass everything');
+  await expect(page.getByTestId('builds-read')).toHaveText(/^\d,\d{3} of their 80,000 circumstances were solved/);
+  await pass.getByRole('button').click();
+  await expect(page.getByText('read off quadratics')).toBeVisible();
   await page.getByLabel('seed').fill('one');
   await expect(page.getByText('A seed is a whole number')).toBeVisible();
   await expect(draw).toBeDisabled();

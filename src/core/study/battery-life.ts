@@ -17,8 +17,7 @@ export function batteryLife(design: Design): BatteryLife | null {
   const dc = dcSourceOf(design);
   if (dc?.kind !== 'battery') return null;
   const least = Math.max(...outputsOf(design).map((o) => neededOf(design, o) ?? windowOf(o.demand).lowV));
-  const spare = (openV: number) =>
-    operatingPoint(design, CONDITIONS.nominal, { mainsV: openV }).rail.minV - least;
+  const spare = (openV: number) => operatingPoint(design, CONDITIONS.nominal, { mainsV: openV }).rail.minV - least;
   let stopV = dc.emptyV;
   let letsGoV: number | null = null;
   if (spare(dc.freshV) < 0) return { hours: 0, used: 0, letsGoV: dc.freshV, meanA: 0 };
@@ -34,8 +33,7 @@ export function batteryLife(design: Design): BatteryLife | null {
   }
   const used = (dc.freshV - stopV) / (dc.freshV - dc.emptyV);
   const drawn = (openV: number) =>
-    operatingPoint(design, { ...CONDITIONS.nominal, load: 'lasting' }, { mainsV: openV }).solution
-      .windings[0]!.meanA;
+    operatingPoint(design, { ...CONDITIONS.nominal, load: 'lasting' }, { mainsV: openV }).solution.windings[0]!.meanA;
   // Time is charge over current; Simpson's rule over the charge, along which the volts fall evenly.
   const perAmp = (1 / drawn(dc.freshV) + 4 / drawn((dc.freshV + stopV) / 2) + 1 / drawn(stopV)) / 6;
   return { hours: dc.capacityAh * used * perAmp, used, letsGoV, meanA: 1 / perAmp };
