@@ -18,6 +18,11 @@ function threads(): number {
   return Math.min(4, Math.max(2, (navigator.hardwareConcurrency || 2) - 1));
 }
 
+/** Starts the pool, so that it is there when it is asked: for pages where it is likely to be. */
+export function readyPool(): void {
+  for (let n = 0; n < threads(); n++) poolSolver(n);
+}
+
 /** Solves many variations of one design over the page's pool of workers. @throws Stopped */
 export function solveInPool(
   design: Design,

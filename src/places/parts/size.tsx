@@ -14,7 +14,8 @@ import {
 import { ChoiceField } from '@/ui/choice-field';
 import { fetchParts } from '@/ui/drawer/parts-api';
 import { useDesign, useEdit } from '@/ui/session';
-import { sizeInPool } from '@/workers/browser-pool';
+import { whenIdle } from '@/ui/when-idle';
+import { readyPool, sizeInPool } from '@/workers/browser-pool';
 import { Stopped } from '@/workers/pool';
 import { orSay } from '@/ui/loading';
 
@@ -73,6 +74,7 @@ export function SizeSets() {
   );
 
   useEffect(() => () => job.current?.abort(), []);
+  useEffect(() => whenIdle(readyPool), []);
 
   async function search() {
     job.current?.abort();

@@ -6,8 +6,9 @@ import { formatQuantity } from '@/core/quantity/format';
 import { passFigure, shareError, type CheckSummary, type ToleranceSummary } from '@/core/picture/build-summary';
 import { FigureButton } from '@/ui/figure-button';
 import { useDesign } from '@/ui/session';
+import { whenIdle } from '@/ui/when-idle';
 import { Working } from '@/ui/working';
-import { drawInPool } from '@/workers/browser-pool';
+import { drawInPool, readyPool } from '@/workers/browser-pool';
 import { Stopped } from '@/workers/pool';
 
 const COUNTS = [1000, 10_000] as const;
@@ -23,6 +24,7 @@ export function Tolerance() {
   const [trouble, setTrouble] = useState<string | null>(null);
   const stop = useRef<AbortController>(null);
   useEffect(() => () => stop.current?.abort(), []);
+  useEffect(() => whenIdle(readyPool), []);
   const number = /^\d{1,9}$/.test(seed.trim()) ? Number(seed) : null;
 
   async function draw() {
