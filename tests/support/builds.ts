@@ -1,10 +1,11 @@
 import type { Design } from '@/core/design/design';
+import { Crowd } from '@/core/judge/builds/crowd';
 import { planOf } from '@/core/judge/builds/plan';
 import * as solve from '@/core/judge/builds/solve';
 import * as summary from '@/core/judge/builds/summary';
 import type { Build, Check, ToleranceSummary } from '@/core/picture/build-summary';
 
-/** Builds solved one and all, for tests of what is drawn and how it is added up. */
+/** Builds drawn in one thread; solved one and all, for tests of what is drawn and how it is added up. */
 
 export const checksOf = (design: Design): Check[] => planOf(design).checks;
 
@@ -25,3 +26,11 @@ export function summarise(design: Design, seed: number, builds: readonly Build[]
 }
 
 export const drawnShares = (design: Design, builds: readonly Build[]) => summary.drawnShares(planOf(design), builds);
+
+/** A whole crowd, asked for and answered by one. */
+export function drawnAlone(design: Design, seed: number, count: number): Crowd {
+  const crowd = new Crowd(design, seed, count);
+  for (let asks = crowd.first(); asks.length > 0; asks = crowd.next())
+    crowd.take(asks.map((ask) => solve.solveAsk(design, crowd.plan, seed, ask)));
+  return crowd;
+}

@@ -1,12 +1,13 @@
 import type { Design } from '@/core/design/design';
 import { applyPatch } from '@/core/design/design';
-import { Crowd, drawnAlone, wholeOf } from '@/core/judge/builds/crowd';
+import { Crowd, wholeOf } from '@/core/judge/builds/crowd';
 import { FigureSurface, type Readings } from '@/core/judge/builds/figure-surface';
 import { Regimes, type Learnt } from '@/core/judge/builds/regimes';
 import { allPlaces, seenWith, marginsOf, type Ask, type Seen, type SolvedBuild } from '@/core/judge/builds/solve';
 import { drawBuild, placeOf, spreadsOf } from '@/core/judge/builds/spreads';
 import { fitOver, quadraticTerms, readSurface, termsOf } from '@/core/judge/builds/surface';
 import { passFigure } from '@/core/picture/build-summary';
+import { drawnAlone } from '../support/builds';
 import { clock, dome, first, logger, pen } from '../support/demos';
 
 /** Even places in some directions, -1 to 1, the same every time. */

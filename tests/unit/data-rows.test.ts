@@ -4,7 +4,7 @@ import { PACKAGES } from '@/core/parts/packages';
 import { ADJUSTABLE_PARTS, REFERENCE_V } from '@/core/parts/regulators/adjustable';
 import { REGULATOR_JUNCTION_MAX_C, regulatorSize, type RegulatorSizeId } from '@/core/parts/regulators/fixed';
 import { LOW_DROPOUT_PARTS } from '@/core/parts/regulators/low-dropout';
-import { passTransistor, safeCurrent } from '@/core/parts/transistor';
+import { deratedBy, passTransistor, safeCurrent } from '@/core/parts/transistor';
 import { CAPACITOR_VOLTS } from '@/core/quantity/preferred';
 
 /** Class tables against rows copied from data sheets of their kind, and bands that hold for every maker's. */
@@ -83,6 +83,15 @@ test.each([
   // Its watts are what its junction bears above a case of 25 °C.
   expect(powerW * jcKPerW).toBeGreaterThan(0.95 * (junctionMaxC - 25));
   expect(powerW * jcKPerW).toBeLessThan(1.05 * (junctionMaxC - 25));
+});
+
+test('a warm case leaves a transistor its share of the safe area in a straight line, never less than a twentieth', () => {
+  // Junction 200 °C at most: halfway from 25 °C is 112.5 °C; a twentieth is left at 191.25 °C.
+  expect(deratedBy(25, 200).share).toBe(1);
+  expect(deratedBy(112.5, 200)).toEqual({ share: 0.5, edge: expect.closeTo(0.45, 12) });
+  expect(deratedBy(191.25, 200).edge).toBeCloseTo(0, 12);
+  expect(deratedBy(230, 200).share).toBe(0.05);
+  expect(deratedBy(230, 200).edge).toBeLessThan(0);
 });
 
 test('what a transistor bears: its amperes, then its watts, then less than that, then nothing', () => {

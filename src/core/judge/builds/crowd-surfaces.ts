@@ -58,7 +58,7 @@ export class CrowdSurfaces {
     const answered = whole.flatMap(({ seen }) => (seen ? [seen as Seen[]] : []));
     if (answered.length < whole.length) return null;
     const margins = answered.map((seen) => marginsOf(plan, seen));
-    const size = answered[0]![0]!.margins.length;
+    const size = answered[0]?.[0]?.margins.length ?? 0;
     const per = size / plan.checks.length;
     const allowed = new Float64Array(size);
     plan.checks.forEach((_, check) => {

@@ -2,7 +2,7 @@ import type { Design } from '@/core/design/design';
 import type { Build, Reading, ToleranceSummary } from '@/core/picture/build-summary';
 import { CrowdSurfaces, surfaceTerms, type CrowdOf, type ReadBuild } from './crowd-surfaces';
 import { planOf, type Plan } from './plan';
-import { allPlaces, marginsOf, solveAsk, type Ask, type Seen, type SolvedBuild } from './solve';
+import { allPlaces, marginsOf, type Ask, type Seen, type SolvedBuild } from './solve';
 import { drawBuild, spreadsOf } from './spreads';
 import { summarise } from './summary';
 
@@ -194,12 +194,4 @@ function merged(answers: readonly SolvedBuild[]): ReadonlyMap<number, readonly (
     of.set(build, seen && before ? seen.map((s, place) => s ?? before[place]) : seen);
   }
   return of;
-}
-
-/** A whole crowd in one thread. */
-export function drawnAlone(design: Design, seed: number, count: number): Crowd {
-  const crowd = new Crowd(design, seed, count);
-  for (let asks = crowd.first(); asks.length > 0; asks = crowd.next())
-    crowd.take(asks.map((ask) => solveAsk(design, crowd.plan, seed, ask)));
-  return crowd;
 }

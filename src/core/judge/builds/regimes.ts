@@ -8,7 +8,7 @@ export interface Learnt {
   seen: Seen;
 }
 
-/** Every so manieth build is kept to check the surfaces by that are fitted to the others. */
+/** One build in so many is kept to check the surfaces by that are fitted to the others. */
 const CHECKING = 3;
 /** Builds needed in a regime for each term of its surfaces. */
 const LEAST_PER_TERM = 3;

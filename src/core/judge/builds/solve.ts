@@ -42,11 +42,11 @@ export interface SolvedBuild {
 const FIGURES = 2;
 
 /** Where a check's figure of an output stands in what is seen. */
-export const figureAt = (outputs: number, check: number, output: number, figure: number): number =>
+const figureAt = (outputs: number, check: number, output: number, figure: number): number =>
   (check * outputs + output) * FIGURES + figure;
 
 /** How many figures one check has. */
-export const figuresOfCheck = (outputs: number): number => outputs * FIGURES;
+const figuresOfCheck = (outputs: number): number => outputs * FIGURES;
 
 /** Solves what is asked of one build and looks at it with every check. */
 export function solveAsk(design: Design, plan: Plan, seed: number, { build, places }: Ask): SolvedBuild {
