@@ -2,7 +2,7 @@ import { Worker } from 'node:worker_threads';
 import * as Comlink from 'comlink';
 import nodeEndpoint from 'comlink/dist/umd/node-adapter.js';
 import type { Design } from '@/core/design/design';
-import { Crowd } from '@/core/judge/builds/crowd';
+import { Batch } from '@/core/judge/builds/batch';
 import type { ToleranceSummary } from '@/core/picture/build-summary';
 import type { SizingAsk } from '@/core/size/sized-set';
 import type { CircuitFound } from '@/core/size/sizing-tally';
@@ -36,12 +36,12 @@ export class Threads {
 
   /** Draws so many builds of a design and judges them. */
   async builds(design: Design, count: number): Promise<ToleranceSummary> {
-    const crowd = new Crowd(design, 1, count);
-    for (let asks = crowd.first(); asks.length > 0; asks = crowd.next())
-      crowd.take(
-        await this.over((solver, chunk) => solver.solveAsks(design, crowd.plan, 1, chunk), asks, { chunk: 8 }),
+    const batch = new Batch(design, 1, count);
+    for (let asks = batch.first(); asks.length > 0; asks = batch.next())
+      batch.take(
+        await this.over((solver, chunk) => solver.solveAsks(design, batch.plan, 1, chunk), asks, { chunk: 8 }),
       );
-    return crowd.summary();
+    return batch.summary();
   }
 
   /** Sizes whole sets from standard values; answers how many circuits were looked at. */

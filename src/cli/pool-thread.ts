@@ -5,12 +5,12 @@ import type { Design } from '@/core/design/design';
 import type { SizingAsk } from '@/core/size/sized-set';
 import { SizingShare } from '@/core/size/sizing-share';
 import { solveVariations } from '@/core/study/variation';
-import { crowdSolver } from '@/workers/crowd-solver';
+import { batchSolver } from '@/workers/batch-solver';
 
 const share = new SizingShare();
 const solver = {
   variations: solveVariations,
-  solveAsks: crowdSolver.solveAsks,
+  solveAsks: batchSolver.solveAsks,
   planSizing: (design: Design, ask: SizingAsk) => share.plan(1, design, [], ask),
   sizeCircuits: (ns: readonly number[], failedKin: readonly string[]) => share.look(1, ns, failedKin),
 };

@@ -51,7 +51,7 @@ export function tryInPool(
   });
 }
 
-let crowds = 0;
+let batches = 0;
 
 /**
  * Draws many builds, and solves over the page's pool of workers what has to be solved of them.
@@ -64,8 +64,8 @@ export async function drawInPool(
   count: number,
   { onProgress, signal }: { onProgress(known: number): void; signal: AbortSignal },
 ): Promise<ToleranceSummary> {
-  const id = ++crowds;
-  const begun = valueOf(await asked((solver) => solver.beginCrowd(id, design, seed, count)));
+  const id = ++batches;
+  const begun = valueOf(await asked((solver) => solver.beginBatch(id, design, seed, count)));
   const { plan } = begun;
   let { asks } = begun;
   while (asks.length > 0) {
@@ -83,7 +83,7 @@ export async function drawInPool(
     asks = valueOf(await asked((solver) => solver.nextAsks(id)));
   }
   if (signal.aborted) throw new Stopped('stopped');
-  return valueOf(await asked((solver) => solver.summariseCrowd(id)));
+  return valueOf(await asked((solver) => solver.summariseBatch(id)));
 }
 
 function valueOf<T>(answer: Answer<T>): T {

@@ -56,7 +56,7 @@ import { planOf } from '@/core/judge/builds/plan';
 import { solveBuilds } from '@/core/judge/builds/solve';
 import { drawnShares } from '@/core/judge/builds/summary';
 import { answer, type Answer } from './answer';
-import { crowdSolver } from './crowd-solver';
+import { batchSolver } from './batch-solver';
 import type { RuleId } from '@/core/judge/rules';
 import { designFromReadings } from '@/core/size/from-readings';
 import type { BoxReadings } from '@/core/size/box-readings';
@@ -284,7 +284,7 @@ const solver = {
   more(job: number, design: Design, output: OutputId, onFound: (found: MoreWith[]) => void): Promise<Answer<boolean>> {
     return tellAsFound(job, moreOf(design, output), onFound);
   },
-  ...crowdSolver,
+  ...batchSolver,
   /** Share of so many builds that hold each verdict. */
   sharesOf(design: Design, builds: number): Answer<Partial<Record<RuleId, number>>> {
     return answer(() => {

@@ -1,5 +1,5 @@
 import type { Design } from '@/core/design/design';
-import { Crowd } from '@/core/judge/builds/crowd';
+import { Batch } from '@/core/judge/builds/batch';
 import { planOf } from '@/core/judge/builds/plan';
 import * as solve from '@/core/judge/builds/solve';
 import * as summary from '@/core/judge/builds/summary';
@@ -27,10 +27,10 @@ export function summarise(design: Design, seed: number, builds: readonly Build[]
 
 export const drawnShares = (design: Design, builds: readonly Build[]) => summary.drawnShares(planOf(design), builds);
 
-/** A whole crowd, asked for and answered by one. */
-export function drawnAlone(design: Design, seed: number, count: number): Crowd {
-  const crowd = new Crowd(design, seed, count);
-  for (let asks = crowd.first(); asks.length > 0; asks = crowd.next())
-    crowd.take(asks.map((ask) => solve.solveAsk(design, crowd.plan, seed, ask)));
-  return crowd;
+/** A whole batch, asked for and answered by one. */
+export function drawnAlone(design: Design, seed: number, count: number): Batch {
+  const batch = new Batch(design, seed, count);
+  for (let asks = batch.first(); asks.length > 0; asks = batch.next())
+    batch.take(asks.map((ask) => solve.solveAsk(design, batch.plan, seed, ask)));
+  return batch;
 }

@@ -173,14 +173,14 @@ const drawing = {
   goes: [] as { build: number }[][],
   taken: [] as unknown[],
   refuses: false,
-  beginCrowd: async () => ({ ok: true, value: { plan: {}, asks: drawing.goes.shift()! } }),
+  beginBatch: async () => ({ ok: true, value: { plan: {}, asks: drawing.goes.shift()! } }),
   takeAnswers: async (_: number, answers: unknown[]) => {
     if (drawing.refuses) return { ok: false, error: 'these builds are no longer being drawn' };
     drawing.taken.push(...answers);
     return { ok: true, value: undefined };
   },
   nextAsks: async () => ({ ok: true, value: drawing.goes.shift() ?? [] }),
-  summariseCrowd: async () => ({ ok: true, value: 'what they come to' }),
+  summariseBatch: async () => ({ ok: true, value: 'what they come to' }),
 };
 
 /** The pool's threads, as a test wants them to behave. */

@@ -136,11 +136,11 @@ test('what screens ask is what the core says', () => {
   expect(value(solver.corners(clock)).rows.length).toBeGreaterThan(8);
   expect(value(solver.bench(clock)).map((p) => p.id)).toContain('sink-warm');
   expect(value(solver.scope(clock, { kind: 'steady' }, 'nominal')).traces.length).toBeGreaterThan(4);
-  const { plan, asks } = value(solver.beginCrowd(1, clock, 3, 8));
+  const { plan, asks } = value(solver.beginBatch(1, clock, 3, 8));
   value(solver.takeAnswers(1, solver.solveAsks(clock, plan, 3, asks)));
   expect(value(solver.nextAsks(1))).toEqual([]);
-  expect(value(solver.summariseCrowd(1))).toEqual(summarise(clock, 3, solveBuilds(clock, 3, 0, 8)));
-  value(solver.beginCrowd(2, clock, 3, 8));
+  expect(value(solver.summariseBatch(1))).toEqual(summarise(clock, 3, solveBuilds(clock, 3, 0, 8)));
+  value(solver.beginBatch(2, clock, 3, 8));
   expect(solver.takeAnswers(1, [])).toEqual({ ok: false, error: expect.stringMatching(/no longer being drawn/) });
   expect(Object.values(value(solver.sharesOf(clock, 5))).every((share) => share >= 0 && share <= 1)).toBe(true);
   const made = value(

@@ -56,18 +56,41 @@ export function shareError(share: number, builds: number): number {
   return 1.96 * Math.sqrt(Math.max(share * (1 - share), 1 / builds) / builds);
 }
 
-/** How what was not solved was come by. */
-const READ =
-  'Some builds are solved whole; the others are read off quadratics through those in all drawn factors, taken to be off by ' +
-  'three times what they miss at worst of builds that were solved. Where a build could then pass or fail, where a regulator ' +
-  'may let go, and at both ends of each margin it is solved.';
+/** So many times what it missed at worst of builds that were solved is a surface taken to be off by. */
+export const OFF_BY = 3;
+
+/** How many circumstances of the builds were solved, with how the others were come by. */
+export function solvedFigure({ reading: { circumstances, solved }, builds, seed }: ToleranceSummary): Figure {
+  const all = solved === circumstances;
+  return {
+    id: 'builds-solved',
+    label: 'Circumstances that were solved',
+    value: solved,
+    unit: '',
+    words: solved.toLocaleString('en'),
+    origin: 'simulated',
+    expression: 'builds solved whole, and of the others what their readings leave in doubt',
+    inputs: [
+      { label: 'builds drawn', value: builds, unit: '' },
+      { label: 'circumstances of each', value: circumstances / builds, unit: '' },
+      { label: 'of all of them', value: circumstances, unit: '' },
+    ],
+    source: `Drawn with seed ${seed}, judged like the design itself.`,
+    assumes: all
+      ? []
+      : [
+          'The others are read off quadratics in all drawn factors, fitted to builds that were solved.',
+          `A reading is taken to be off by ${OFF_BY} times what its quadratic misses at worst of solved builds that come to about the same.`,
+          'Where a build could then pass or fail, where a regulator may let go, and at both ends of each margin it is solved.',
+        ],
+  };
+}
 
 /** The share of the builds that pass one check, or all of them, with its working. */
 export function passFigure(summary: ToleranceSummary, of: CheckSummary | null): Figure {
   const share = of ? of.pass : summary.pass;
   const answered = summary.builds - summary.unsolved;
   const { circumstances, solved } = summary.reading;
-  const read = solved < circumstances;
   return {
     id: of ? `pass-${of.check.id}` : 'pass',
     label: of ? `${of.check.title}: builds that pass` : 'Builds that pass everything',
@@ -91,9 +114,7 @@ export function passFigure(summary: ToleranceSummary, of: CheckSummary | null): 
       { label: 'circumstances of all builds', value: circumstances, unit: '' },
       { label: 'of them solved', value: solved, unit: '' },
     ],
-    source: read
-      ? `Drawn with seed ${summary.seed} and judged like the design itself. ${READ}`
-      : `Every build solved and judged like the design itself, drawn with seed ${summary.seed}.`,
+    source: `${solved < circumstances ? 'Builds solved, or read where that cannot matter,' : 'Every build solved'} and judged like the design itself, drawn with seed ${summary.seed}.`,
     assumes: (of?.causes ?? []).map(
       (c) => `${c.label}: ${Math.round(100 * c.share)} % of this margin’s spread, worst when ${c.hurts}.`,
     ),

@@ -3,7 +3,13 @@
 import { termsOf } from '@/core/design/source';
 import { useEffect, useRef, useState } from 'react';
 import { formatQuantity } from '@/core/quantity/format';
-import { passFigure, shareError, type CheckSummary, type ToleranceSummary } from '@/core/picture/build-summary';
+import {
+  passFigure,
+  shareError,
+  solvedFigure,
+  type CheckSummary,
+  type ToleranceSummary,
+} from '@/core/picture/build-summary';
 import { FigureButton } from '@/ui/figure-button';
 import { useDesign } from '@/ui/session';
 import { whenIdle } from '@/ui/when-idle';
@@ -50,7 +56,10 @@ export function Tolerance() {
 
   const summary = result?.summary;
   const [opened, setOpened] = useState<string | null>(null);
-  const open = summary && [null, ...summary.checks].map((c) => passFigure(summary, c)).find((f) => f.id === opened);
+  const figures = summary
+    ? [solvedFigure(summary), ...[null, ...summary.checks].map((c) => passFigure(summary, c))]
+    : [];
+  const open = figures.find((f) => f.id === opened);
   const stale = result !== null && result.of !== design;
   return (
     <section aria-label="Builds">
@@ -131,7 +140,7 @@ export function Tolerance() {
           </p>
           {summary.reading.solved < summary.reading.circumstances && (
             <p className="text-[14px] text-quiet" data-testid="builds-read">
-              {summary.reading.solved.toLocaleString('en')} of their{' '}
+              <FigureButton figure={solvedFigure(summary)} open={opened} onOpen={setOpened} /> of their{' '}
               {summary.reading.circumstances.toLocaleString('en')} circumstances were solved; the others are read off
               surfaces through those, too far from every limit for that to matter.
             </p>

@@ -1,3 +1,4 @@
+import { OFF_BY } from '@/core/picture/build-summary';
 import { readSurface, type Surface } from './surface';
 
 /** Solved builds that surfaces are made of: the first of them are fitted to, the others check. */
@@ -22,8 +23,7 @@ export interface Readings {
   rankOff: Float64Array;
 }
 
-/** So many times what they were off by at worst are surfaces taken to be off by: of the builds that come to about the same. */
-const CAUTION = 3;
+/** What a surface may be off by is told by the builds that come to about the same: so many parts they fall into. */
 const PARTS = 10;
 /** Shares of a number that make no difference. */
 const SAME = 1e-9;
@@ -73,8 +73,10 @@ export class FigureSurface {
   }
 
   read(terms: Float64Array, n: number, into: Readings): void {
-    const margin = saidBy(this.margin, terms);
-    const off = offAt(this.margin, margin);
+    const said = saidBy(this.margin, terms);
+    // Beyond where an inverse has a meaning it says nothing at all.
+    const margin = Number.isFinite(said) ? said : 0;
+    const off = Number.isFinite(said) ? offAt(this.margin, said) : Infinity;
     into.margins[n] = margin;
     into.marginOff[n] = off;
     if (typeof this.rank === 'number') {
@@ -102,13 +104,15 @@ function quantityOf({ points, fit }: Lesson, made: Float64Array, real: Float64Ar
   );
   const worst = parts.map((part) => Math.max(...part.map((one) => one.off)));
   quantity.to = parts.slice(1).map((part) => part[0]!.read);
-  quantity.by = worst.map((w, n) => CAUTION * Math.max(worst[n - 1] ?? 0, w, worst[n + 1] ?? 0));
+  quantity.by = worst.map((w, n) => OFF_BY * Math.max(worst[n - 1] ?? 0, w, worst[n + 1] ?? 0));
   return quantity;
 }
 
+/** What a quantity is at a place; not a number where its inverse would be nothing or less. */
 function saidBy({ surface, inverse }: Quantity, terms: Float64Array): number {
   const read = readSurface(surface, terms);
-  return inverse ? inverse.side * (inverse.at - 1 / read) : read;
+  if (!inverse) return read;
+  return read > 0 ? inverse.side * (inverse.at - 1 / read) : NaN;
 }
 
 function offAt({ to, by }: Quantity, read: number): number {

@@ -1,3 +1,4 @@
+import { OFF_BY } from '@/core/picture/build-summary';
 import { FigureSurface, type Figures, type Readings } from './figure-surface';
 import type { Seen } from './solve';
 import { fitOver, readSurface, type Surface } from './surface';
@@ -12,8 +13,6 @@ export interface Learnt {
 const CHECKING = 3;
 /** Builds needed in a regime for each term of its surfaces. */
 const LEAST_PER_TERM = 3;
-/** So many times what it was off by at worst is the surface of an edge taken to be off by. */
-const CAUTION = 3;
 
 /** An edge: beyond it for certain from `from` on, on this side of it for certain up to `to`. */
 interface Edge {
@@ -113,7 +112,7 @@ function edgeOver(learnt: readonly Learnt[], e: number, fit: (values: Float64Arr
   let from = 0;
   let to = 0;
   edges.forEach(({ distance, beyond }, k) => {
-    off = Math.max(off, CAUTION * Math.abs(readSurface(surface, learnt[k]!.terms) - distance));
+    off = Math.max(off, OFF_BY * Math.abs(readSurface(surface, learnt[k]!.terms) - distance));
     if (beyond) to = Math.min(to, distance);
     else from = Math.max(from, distance);
   });

@@ -1,14 +1,15 @@
+import { sampleCorrelation } from 'simple-statistics';
 import type { Build, CheckSummary, Reading, ToleranceSummary } from '@/core/picture/build-summary';
 import type { RuleId } from '../rules';
 import type { Plan } from './plan';
-import type { CrowdOf } from './crowd-surfaces';
+import type { BatchOf } from './batch-surfaces';
 import { spreadsOf } from './spreads';
 
 const BINS = 24;
 
 /** Adds up builds: shares, histograms, and what drives the misses by the squares of the correlations. */
 export function summarise(
-  { design, plan, seed }: CrowdOf,
+  { design, plan, seed }: BatchOf,
   { builds, reading }: { builds: readonly Build[]; reading: Reading },
 ): ToleranceSummary {
   const solved = builds.filter((b): b is Build & { margins: number[] } => b.margins !== null);
@@ -50,20 +51,9 @@ export function summarise(
   };
 }
 
-function correlation(a: readonly number[], b: readonly number[]): number {
-  const n = a.length;
-  if (n < 2) return 0;
-  const mean = (list: readonly number[]) => list.reduce((sum, v) => sum + v, 0) / n;
-  const [ma, mb] = [mean(a), mean(b)];
-  let ab = 0;
-  let aa = 0;
-  let bb = 0;
-  for (let k = 0; k < n; k++) {
-    ab += (a[k]! - ma) * (b[k]! - mb);
-    aa += (a[k]! - ma) ** 2;
-    bb += (b[k]! - mb) ** 2;
-  }
-  return aa > 0 && bb > 0 ? ab / Math.sqrt(aa * bb) : 0;
+/** Correlation of two lists, -1 to 1; 0 where one of them stands still, or there is nothing to compare. */
+function correlation(a: number[], b: number[]): number {
+  return (a.length > 1 && sampleCorrelation(a, b)) || 0;
 }
 
 /** Share of the builds that pass each check. */

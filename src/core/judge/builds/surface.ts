@@ -1,7 +1,7 @@
-import { invert } from '@/core/solve/dense';
+import { LuDecomposition, Matrix } from 'ml-matrix';
 
 /** Terms of a quadratic in so many variables. */
-export const termsOf = (variables: number): number => ((variables + 1) * (variables + 2)) / 2;
+export const termCount = (variables: number): number => ((variables + 1) * (variables + 2)) / 2;
 
 /** Writes the terms of a quadratic at a place, of order one, into `terms`: 1, each variable, each product of two. */
 export function quadraticTerms(place: readonly number[], terms: Float64Array): void {
@@ -32,21 +32,14 @@ const RIDGE = 1e-10;
  *   null where the places do not determine one
  */
 export function fitOver(points: readonly Float64Array[]): ((values: Float64Array) => Surface) | null {
-  const terms = points[0]!.length;
-  const squares = new Float64Array(terms * terms);
-  for (const p of points)
-    for (let a = 0; a < terms; a++) for (let b = 0; b < terms; b++) squares[a * terms + b]! += p[a]! * p[b]!;
-  for (let a = 0; a < terms; a++) squares[a * terms + a]! *= 1 + RIDGE;
-  const inverse = new Float64Array(terms * terms);
-  if (!invert(squares, terms, inverse)) return null;
-  const sums = new Float64Array(terms);
+  const at = new Matrix(points as unknown as number[][]);
+  const byTerm = at.transpose();
+  const squares = byTerm.mmul(at);
+  for (let k = 0; k < squares.rows; k++) squares.set(k, k, squares.get(k, k) * (1 + RIDGE));
+  const normal = new LuDecomposition(squares);
+  if (normal.isSingular()) return null;
   return (values) => {
-    sums.fill(0);
-    points.forEach((p, k) => {
-      for (let a = 0; a < terms; a++) sums[a]! += p[a]! * values[k]!;
-    });
-    const surface = new Float64Array(terms);
-    for (let a = 0; a < terms; a++) for (let b = 0; b < terms; b++) surface[a]! += inverse[a * terms + b]! * sums[b]!;
-    return surface;
+    const sums = byTerm.mmul(Matrix.columnVector(values.subarray(0, points.length)));
+    return Float64Array.from(normal.solve(sums).to1DArray());
   };
 }

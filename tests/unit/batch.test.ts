@@ -1,12 +1,12 @@
 import type { Design } from '@/core/design/design';
 import { applyPatch } from '@/core/design/design';
-import { Crowd, wholeOf } from '@/core/judge/builds/crowd';
+import { Batch, wholeOf } from '@/core/judge/builds/batch';
 import { FigureSurface, type Readings } from '@/core/judge/builds/figure-surface';
 import { Regimes, type Learnt } from '@/core/judge/builds/regimes';
 import { allPlaces, seenWith, marginsOf, type Ask, type Seen, type SolvedBuild } from '@/core/judge/builds/solve';
 import { drawBuild, placeOf, spreadsOf } from '@/core/judge/builds/spreads';
-import { fitOver, quadraticTerms, readSurface, termsOf } from '@/core/judge/builds/surface';
-import { passFigure } from '@/core/picture/build-summary';
+import { fitOver, quadraticTerms, readSurface, termCount } from '@/core/judge/builds/surface';
+import { passFigure, solvedFigure } from '@/core/picture/build-summary';
 import { drawnAlone } from '../support/builds';
 import { clock, dome, first, logger, pen } from '../support/demos';
 
@@ -17,7 +17,7 @@ const scattered = (count: number, directions: number): number[][] =>
   );
 
 const termsAt = (place: readonly number[]): Float64Array => {
-  const terms = new Float64Array(termsOf(place.length));
+  const terms = new Float64Array(termCount(place.length));
   quadraticTerms(place, terms);
   return terms;
 };
@@ -31,7 +31,7 @@ describe('surfaces', () => {
     const fit = fitOver(points.slice(0, 40))!;
     const surface = fit(Float64Array.from(places, law));
     places.slice(40).forEach((p, k) => expect(readSurface(surface, points[40 + k]!)).toBeCloseTo(law(p), 6));
-    expect(termsOf(8)).toBe(45);
+    expect(termCount(8)).toBe(45);
   });
 
   test('too few places do not determine one', () => {
@@ -63,6 +63,18 @@ describe('surfaces', () => {
     const real = 100 - 100 / left([0.8, -0.9]);
     expect(read.margins[0]! / real).toBeCloseTo(1, 6);
     expect(read.ranks[0]! / (real / 20)).toBeCloseTo(1, 6);
+  });
+
+  test('where nothing is left of what dwindles, or less, it may be anything', () => {
+    const surface = over(
+      ([a, b]) => 100 / (1 + 0.9 * a! * b!),
+      100,
+      () => 20,
+    );
+    const read = into();
+    surface.read(termsAt([1.5, -1.5, 0]), 0, read);
+    expect(read.marginOff[0]).toBe(Infinity);
+    expect(read.rankOff[0]).toBe(Infinity);
   });
 
   test('what it missed where it says about as much is what it may be off by, three times over', () => {
@@ -145,28 +157,28 @@ describe('what can be read of a circumstance', () => {
   });
 });
 
-describe('a crowd', () => {
+describe('a batch', () => {
   /** A supply that is not solved but has its margins by a law of its factors. */
   const told =
-    (design: Design, crowd: Crowd, law: (factors: readonly number[], place: number, check: number) => number) =>
+    (design: Design, batch: Batch, law: (factors: readonly number[], place: number, check: number) => number) =>
     ({ build, places }: Ask): SolvedBuild => {
       const factors = drawBuild(spreadsOf(design), 1, build);
-      const size = crowd.plan.checks.length * 2;
+      const size = batch.plan.checks.length * 2;
       return {
         build,
-        seen: crowd.plan.conditions.map((_, place): Seen | undefined => {
+        seen: batch.plan.conditions.map((_, place): Seen | undefined => {
           if (!places.includes(place)) return undefined;
           const margins = new Float64Array(size).fill(NaN);
-          crowd.plan.checks.forEach((__, check) => (margins[2 * check] = law(factors, place, check)));
+          batch.plan.checks.forEach((__, check) => (margins[2 * check] = law(factors, place, check)));
           return { values: margins.map((m) => 50 - m), margins, ranks: margins.slice(), edges: [], plain: true };
         }),
       };
     };
-  const drawn = (crowd: Crowd, solve: (ask: Ask) => SolvedBuild, shuffle = (answers: SolvedBuild[]) => answers) => {
+  const drawn = (batch: Batch, solve: (ask: Ask) => SolvedBuild, shuffle = (answers: SolvedBuild[]) => answers) => {
     const goes: Ask[][] = [];
-    for (let asks = crowd.first(); asks.length > 0; asks = crowd.next()) {
+    for (let asks = batch.first(); asks.length > 0; asks = batch.next()) {
       goes.push(asks);
-      crowd.take(shuffle(asks.map(solve)));
+      batch.take(shuffle(asks.map(solve)));
     }
     return goes;
   };
@@ -174,24 +186,24 @@ describe('a crowd', () => {
     10 * (factors[0]! - 1) * (check + 1) + (factors[2]! - 1) * (factors[1]! - 1) + place + 0.1;
 
   test('few builds are all solved whole', () => {
-    const crowd = new Crowd(dome, 1, 240);
-    const goes = drawn(crowd, told(dome, crowd, even));
+    const batch = new Batch(dome, 1, 240);
+    const goes = drawn(batch, told(dome, batch, even));
     expect(goes.map((g) => g.length)).toEqual([240]);
-    expect(goes[0]!.every((a) => a.places.length === crowd.plan.conditions.length)).toBe(true);
-    expect(crowd.found().reading).toMatchObject({ solved: 240 * crowd.plan.conditions.length });
-    expect(passFigure(crowd.summary(), null).source).toMatch(/^Every build solved/);
+    expect(goes[0]!.every((a) => a.places.length === batch.plan.conditions.length)).toBe(true);
+    expect(batch.found().reading).toMatchObject({ solved: 240 * batch.plan.conditions.length });
+    expect(passFigure(batch.summary(), null).source).toMatch(/^Every build solved/);
   });
 
   test('of thousands those are solved whose verdict a reading cannot know, and the ends of every margin', () => {
-    const crowd = new Crowd(dome, 1, 3000);
-    const solve = told(dome, crowd, even);
-    const goes = drawn(crowd, solve);
+    const batch = new Batch(dome, 1, 3000);
+    const solve = told(dome, batch, even);
+    const goes = drawn(batch, solve);
     expect(goes[0]).toHaveLength(wholeOf(dome, 3000));
-    const { builds, reading } = crowd.found();
+    const { builds, reading } = batch.found();
     expect(reading.solved).toBeLessThan(0.12 * reading.circumstances);
-    const places = allPlaces(crowd.plan);
-    const real = builds.map((_, build) => marginsOf(crowd.plan, solve({ build, places }).seen!));
-    crowd.plan.checks.forEach((_, check) => {
+    const places = allPlaces(batch.plan);
+    const real = builds.map((_, build) => marginsOf(batch.plan, solve({ build, places }).seen!));
+    batch.plan.checks.forEach((_, check) => {
       const wrong = builds.filter((b, n) => {
         const [said, is] = [b.margins![check]!, real[n]![check]!];
         return said >= 0 !== is >= 0 || Math.abs(said - is) > reading.within[check]! + 1e-12;
@@ -200,24 +212,26 @@ describe('a crowd', () => {
       expect(Math.min(...builds.map((b) => b.margins![check]!))).toBe(Math.min(...real.map((m) => m[check]!)));
       expect(Math.max(...builds.map((b) => b.margins![check]!))).toBe(Math.max(...real.map((m) => m[check]!)));
     });
-    const figure = passFigure(crowd.summary(), crowd.summary().checks[0]!);
+    const figure = passFigure(batch.summary(), batch.summary().checks[0]!);
     expect(figure.inputs.find((i) => i.label === 'of them solved')!.value).toBe(reading.solved);
     expect(figure.inputs.find((i) => i.label === 'read, it may be off by')!.value).toBe(reading.within[0]);
-    expect(figure.source).toMatch(/read off quadratics/);
+    const solves = solvedFigure(batch.summary());
+    expect(solves.value).toBe(reading.solved);
+    expect(solves.assumes.join(' ')).toMatch(/read off quadratics.*3 times/);
   });
 
   test('whoever answers first, it comes to the same', () => {
-    const [a, b] = [new Crowd(dome, 1, 2000), new Crowd(dome, 1, 2000)];
+    const [a, b] = [new Batch(dome, 1, 2000), new Batch(dome, 1, 2000)];
     drawn(a, told(dome, a, even));
     drawn(b, told(dome, b, even), (answers) => [...answers].reverse());
     expect(b.summary()).toEqual(a.summary());
   });
 
   test('what no quadratic comes near is solved in every build where it decides', () => {
-    const crowd = new Crowd(dome, 1, 2000);
+    const batch = new Batch(dome, 1, 2000);
     const rough = (factors: readonly number[], place: number, check: number) =>
       place === 0 && check === 0 ? 5 + Math.sin(400 * factors[0]!) : 20 + even(factors, place, check);
-    const goes = drawn(crowd, told(dome, crowd, rough));
+    const goes = drawn(batch, told(dome, batch, rough));
     const asked = new Set(goes.flat().flatMap((a) => (a.places.includes(0) ? [a.build] : [])));
     expect(asked.size).toBe(2000);
     const others = goes
@@ -228,8 +242,8 @@ describe('a crowd', () => {
   });
 
   test('where a kind of build is too rare among the first to be read, some of it teach how to read the others', () => {
-    const crowd = new Crowd(dome, 1, 4000);
-    const solve = told(dome, crowd, even);
+    const batch = new Batch(dome, 1, 4000);
+    const solve = told(dome, batch, even);
     // A quarter of a triangle lies beyond 0.3 of its half width.
     const edge = (n: number) => placeOf(spreadsOf(dome), drawBuild(spreadsOf(dome), 1, n))[0]! + 0.3;
     const standing = (ask: Ask): SolvedBuild => {
@@ -237,7 +251,7 @@ describe('a crowd', () => {
       const edges = [{ distance: edge(build), beyond: edge(build) >= 0 }];
       return { build, seen: seen!.map((s) => s && { ...s, edges }) };
     };
-    const goes = drawn(crowd, standing);
+    const goes = drawn(batch, standing);
     expect(goes).toHaveLength(3);
     const rare = Array.from({ length: 4000 }, (_, n) => n).filter((n) => edge(n) < 0);
     expect(rare.length).toBeGreaterThan(600);
@@ -247,12 +261,12 @@ describe('a crowd', () => {
   });
 
   test('one build without an answer and none is foretold; one later counts as that', () => {
-    const crowd = new Crowd(dome, 1, 400);
-    const solve = told(dome, crowd, even);
-    drawn(crowd, (ask) => (ask.build === 7 ? { build: 7, seen: null } : solve(ask)));
-    expect(crowd.summary()).toMatchObject({ builds: 400, unsolved: 1 });
-    expect(crowd.found().reading.solved).toBe(400 * crowd.plan.conditions.length);
-    const later = new Crowd(dome, 1, 2000);
+    const batch = new Batch(dome, 1, 400);
+    const solve = told(dome, batch, even);
+    drawn(batch, (ask) => (ask.build === 7 ? { build: 7, seen: null } : solve(ask)));
+    expect(batch.summary()).toMatchObject({ builds: 400, unsolved: 1 });
+    expect(batch.found().reading.solved).toBe(400 * batch.plan.conditions.length);
+    const later = new Batch(dome, 1, 2000);
     const fails = (ask: Ask) => (ask.build >= 200 ? { build: ask.build, seen: null } : told(dome, later, even)(ask));
     const asked = new Set(
       drawn(later, fails)
@@ -272,9 +286,9 @@ describe('a crowd', () => {
     ['the bench supply, hopelessly hot', first, 560],
     ['the logger', logger, 450],
   ])('%s: what is read is what is solved, and no verdict differs', (_, design, count) => {
-    const crowd = drawnAlone(design, 1, count);
-    const { builds, reading } = crowd.found();
-    const { plan } = crowd;
+    const batch = drawnAlone(design, 1, count);
+    const { builds, reading } = batch.found();
+    const { plan } = batch;
     const whole = wholeOf(design, count);
     expect(whole).toBeLessThan(count);
     expect(reading.solved).toBeLessThan(reading.circumstances);

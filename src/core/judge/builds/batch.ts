@@ -1,6 +1,6 @@
 import type { Design } from '@/core/design/design';
 import type { Build, Reading, ToleranceSummary } from '@/core/picture/build-summary';
-import { CrowdSurfaces, surfaceTerms, type CrowdOf, type ReadBuild } from './crowd-surfaces';
+import { BatchSurfaces, surfaceTerms, type BatchOf, type ReadBuild } from './batch-surfaces';
 import { planOf, type Plan } from './plan';
 import { allPlaces, marginsOf, type Ask, type Seen, type SolvedBuild } from './solve';
 import { drawBuild, spreadsOf } from './spreads';
@@ -32,15 +32,15 @@ export function wholeOf(design: Design, count: number): number {
  *
  * It says what is to be solved, in three goes, and is told: whoever solves, and in whatever order, it comes to the same.
  */
-export class Crowd {
+export class Batch {
   readonly plan: Plan;
-  private readonly of: CrowdOf;
+  private readonly of: BatchOf;
   private readonly whole: SolvedBuild[] = [];
   /** Of some more builds what was solved to teach the surfaces; then of all others what cannot be read. */
   private readonly parts: SolvedBuild[] = [];
   private readonly more: SolvedBuild[] = [];
   private taking: SolvedBuild[] = this.whole;
-  private surfaces: CrowdSurfaces | null = null;
+  private surfaces: BatchSurfaces | null = null;
   /** What every build is read to come to in each check, one build after the other. */
   private readonly read: Float64Array;
 
@@ -69,11 +69,11 @@ export class Crowd {
     if (this.taking === this.more || this.whole.length === this.count) return [];
     inOrder(this.taking);
     if (this.taking === this.whole) {
-      this.surfaces = CrowdSurfaces.of(this.of, this.whole, []);
+      this.surfaces = BatchSurfaces.of(this.of, this.whole, []);
       this.taking = this.parts;
       const asks = this.surfaces ? this.teaching(this.surfaces) : [];
       if (asks.length > 0) return asks;
-    } else this.surfaces = CrowdSurfaces.of(this.of, this.whole, this.parts);
+    } else this.surfaces = BatchSurfaces.of(this.of, this.whole, this.parts);
     this.taking = this.more;
     return this.surfaces ? this.unread(this.surfaces) : this.wholeFrom(this.whole.length, this.count);
   }
@@ -115,7 +115,7 @@ export class Crowd {
   }
 
   /** Where many builds cannot be read by what is known, some of those, so that the others can. */
-  private teaching(surfaces: CrowdSurfaces): Ask[] {
+  private teaching(surfaces: BatchSurfaces): Ask[] {
     const from = this.whole.length;
     const end = Math.min(this.count, from + LOOKED_AT);
     const asks: Ask[] = [];
@@ -127,7 +127,7 @@ export class Crowd {
   }
 
   /** Reads every build that was not solved whole, and asks for what is not sure. */
-  private unread(surfaces: CrowdSurfaces): Ask[] {
+  private unread(surfaces: BatchSurfaces): Ask[] {
     const { plan, read } = this;
     const checks = plan.checks.length;
     const from = this.whole.length;

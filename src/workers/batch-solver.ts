@@ -1,27 +1,27 @@
 import type { Design } from '@/core/design/design';
-import { Crowd } from '@/core/judge/builds/crowd';
+import { Batch } from '@/core/judge/builds/batch';
 import type { Plan } from '@/core/judge/builds/plan';
 import { solveAsk, type Ask, type SolvedBuild } from '@/core/judge/builds/solve';
 import type { ToleranceSummary } from '@/core/picture/build-summary';
 import { answer, type Answer } from './answer';
 
-/** The builds this thread draws; another crowd takes its place. */
-let drawing: { id: number; crowd: Crowd } | null = null;
+/** The builds this thread draws; another batch takes its place. */
+let drawing: { id: number; batch: Batch } | null = null;
 
-function told<T>(id: number, work: (crowd: Crowd) => T): Answer<T> {
+function told<T>(id: number, work: (batch: Batch) => T): Answer<T> {
   if (drawing?.id !== id) return { ok: false, error: 'these builds are no longer being drawn. Draw them again.' };
-  const { crowd } = drawing;
-  return answer(() => work(crowd));
+  const { batch } = drawing;
+  return answer(() => work(batch));
 }
 
 /** What a solver does for many builds: one thread draws them and reads what can be read, all of the pool solve. */
-export const crowdSolver = {
+export const batchSolver = {
   /** Begins to draw: what is looked at in each build, and what is to be solved first. */
-  beginCrowd(id: number, design: Design, seed: number, count: number): Answer<{ plan: Plan; asks: Ask[] }> {
+  beginBatch(id: number, design: Design, seed: number, count: number): Answer<{ plan: Plan; asks: Ask[] }> {
     return answer(() => {
-      const crowd = new Crowd(design, seed, count);
-      drawing = { id, crowd };
-      return { plan: crowd.plan, asks: crowd.first() };
+      const batch = new Batch(design, seed, count);
+      drawing = { id, batch };
+      return { plan: batch.plan, asks: batch.first() };
     });
   },
   /** Solves what is asked of builds, whoever draws them. */
@@ -30,14 +30,14 @@ export const crowdSolver = {
   },
   /** Takes what was solved. */
   takeAnswers(id: number, answers: readonly SolvedBuild[]): Answer<void> {
-    return told(id, (crowd) => crowd.take(answers));
+    return told(id, (batch) => batch.take(answers));
   },
   /** What is to be solved next; nothing when that was all. */
   nextAsks(id: number): Answer<Ask[]> {
-    return told(id, (crowd) => crowd.next());
+    return told(id, (batch) => batch.next());
   },
   /** What all builds come to, check by check. */
-  summariseCrowd(id: number): Answer<ToleranceSummary> {
-    return told(id, (crowd) => crowd.summary());
+  summariseBatch(id: number): Answer<ToleranceSummary> {
+    return told(id, (batch) => batch.summary());
   },
 };

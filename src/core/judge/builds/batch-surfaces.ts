@@ -1,13 +1,14 @@
+import { quantileSorted } from 'simple-statistics';
 import type { Design } from '@/core/design/design';
 import type { Plan } from './plan';
 import type { Readings } from './figure-surface';
 import { Regimes, type Learnt } from './regimes';
 import { marginsOf, type Seen, type SolvedBuild } from './solve';
 import { drawBuild, placeOf, spreadsOf, type Spread } from './spreads';
-import { quadraticTerms, termsOf } from './surface';
+import { quadraticTerms, termCount } from './surface';
 
 /** Whose builds they are, and how they are drawn and looked at. */
-export interface CrowdOf {
+export interface BatchOf {
   design: Design;
   plan: Plan;
   seed: number;
@@ -19,19 +20,19 @@ const NOTHING = 1e-3;
 
 /** Terms of the surfaces over what spreads at all. */
 export const surfaceTerms = (spreads: readonly Spread[]): number =>
-  termsOf(spreads.filter(({ low, high }) => high > low).length);
+  termCount(spreads.filter(({ low, high }) => high > low).length);
 
 /** The circumstances of one build, each as far as it can be read. */
 export type ReadBuild = readonly (Readings | undefined)[];
 
-/** The surfaces of every circumstance of a crowd. */
-export class CrowdSurfaces {
+/** The surfaces of every circumstance of a batch. */
+export class BatchSurfaces {
   private readonly terms: Float64Array;
   /** What has been found to decide: places and figures in turn. */
   private readonly found: number[] = [];
 
   private constructor(
-    private readonly crowd: CrowdOf,
+    private readonly batch: BatchOf,
     private readonly spreads: readonly Spread[],
     private readonly regimes: readonly (Regimes | null)[],
     /** By how much each figure may be off to be read, in its check's unit. */
@@ -42,11 +43,12 @@ export class CrowdSurfaces {
 
   /**
    * Learns from what was solved.
-   * @param solved some builds whole, others in some circumstances
+   * @param whole builds solved in every circumstance
+   * @param parts others, solved in some
    * @returns null where a whole one found no answer: then nothing can be foretold
    */
-  static of(crowd: CrowdOf, whole: readonly SolvedBuild[], parts: readonly SolvedBuild[]): CrowdSurfaces | null {
-    const { design, plan, seed } = crowd;
+  static of(batch: BatchOf, whole: readonly SolvedBuild[], parts: readonly SolvedBuild[]): BatchSurfaces | null {
+    const { design, plan, seed } = batch;
     const spreads = spreadsOf(design);
     const learnt: Learnt[][] = plan.conditions.map(() => []);
     for (const { build, seen } of [...whole, ...parts]) {
@@ -66,8 +68,8 @@ export class CrowdSurfaces {
       for (let n = check * per; n < (check + 1) * per; n++)
         allowed[n] = Math.max(WIDE * spread, NOTHING * wantedOf(answered, n));
     });
-    return new CrowdSurfaces(
-      crowd,
+    return new BatchSurfaces(
+      batch,
       spreads,
       learnt.map((l) => Regimes.of(l)),
       allowed,
@@ -76,7 +78,7 @@ export class CrowdSurfaces {
 
   /** Every circumstance of a build as far as it can be read; until the next is read. */
   readAt(build: number): ReadBuild {
-    quadraticTerms(placeOf(this.spreads, drawBuild(this.spreads, this.crowd.seed, build)), this.terms);
+    quadraticTerms(placeOf(this.spreads, drawBuild(this.spreads, this.batch.seed, build)), this.terms);
     return this.regimes.map((r) => r?.read(this.terms) ?? undefined);
   }
 
@@ -84,7 +86,7 @@ export class CrowdSurfaces {
   unsure(read: ReadBuild): Set<number> {
     const places = new Set<number>();
     for (let place = 0; place < read.length; place++) if (!read[place]) places.add(place);
-    for (let check = 0; check < this.crowd.plan.checks.length; check++) {
+    for (let check = 0; check < this.batch.plan.checks.length; check++) {
       this.findDeciding(read, check);
       for (let k = 0; k < this.found.length; k += 2) {
         const { margins, marginOff } = read[this.found[k]!]!;
@@ -104,7 +106,7 @@ export class CrowdSurfaces {
 
   /** The most that a figure of a check was read and may be off, in its unit. */
   within(check: number): number {
-    const per = this.allowed.length / this.crowd.plan.checks.length;
+    const per = this.allowed.length / this.batch.plan.checks.length;
     let most = 0;
     for (const regimes of this.regimes)
       for (const { figure, off } of regimes?.offs() ?? [])
@@ -114,7 +116,7 @@ export class CrowdSurfaces {
 
   /** The figures of a check that may have the least left: no other has less for certain. */
   private findDeciding(read: ReadBuild, check: number): void {
-    const per = this.allowed.length / this.crowd.plan.checks.length;
+    const per = this.allowed.length / this.batch.plan.checks.length;
     const from = check * per;
     let least = Infinity;
     for (const r of read) {
@@ -136,8 +138,7 @@ export class CrowdSurfaces {
 /** What 95 % of the margins lie within. */
 function spreadOf(margins: readonly number[]): number {
   const sorted = margins.filter(Number.isFinite).sort((a, b) => a - b);
-  const at = (share: number) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0;
-  return at(0.975) - at(0.025);
+  return sorted.length === 0 ? 0 : quantileSorted(sorted, 0.975) - quantileSorted(sorted, 0.025);
 }
 
 /** The most margin that is wanted of a figure in any circumstance, in its unit. */
