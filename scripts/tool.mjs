@@ -9,7 +9,10 @@ const [name, ...args] = process.argv.slice(2);
 ensureInstalled({ quiet: true });
 const { bundle, bundled } = await import('./bundle.mjs');
 await bundle([`cli/${name}`, 'cli/pool-thread']);
-const tool = spawn(process.execPath, [path.join(bundled, `${name}.mjs`), ...args], { cwd: root, stdio: 'inherit' });
-// Whoever ends this ends the work too.
-for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => tool.kill(signal));
+/** The work, once it runs. */
+let tool = null;
+// Whoever ends this ends the work too; heard before there is any, or a signal between the two would leave it behind.
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+  process.on(signal, () => (tool ? tool.kill(signal) : process.exit(128 + constants.signals[signal])));
+tool = spawn(process.execPath, [path.join(bundled, `${name}.mjs`), ...args], { cwd: root, stdio: 'inherit' });
 tool.on('exit', (code, signal) => process.exit(code ?? (signal ? 128 + (constants.signals[signal] ?? 0) : 1)));
