@@ -1,8 +1,8 @@
 // One command to a running program: installs, builds, fills the shelf with the demo designs and serves on this machine.
-import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync } from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
+import { child } from './child.mjs';
 import { ensureInstalled, root, run } from './ensure.mjs';
 
 ensureInstalled();
@@ -14,12 +14,10 @@ mkdirSync(path.dirname(file), { recursive: true });
 if (!existsSync(file)) console.log('The shelf starts with the demo designs.');
 
 const port = await freePort(Number(process.env.PORT ?? 3000));
-const server = spawn(process.execPath, ['scripts/serve.mjs', '-p', String(port)], {
-  cwd: root,
+const server = child(['scripts/serve.mjs', '-p', String(port)], {
   stdio: ['inherit', 'ignore', 'inherit'],
   env: { ...process.env, EMBER_RAIL_DB: file, EMBER_RAIL_DEMO: '1', NEXT_TELEMETRY_DISABLED: '1' },
 });
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 0));
 await answering(port);
 console.log(

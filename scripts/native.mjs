@@ -34,11 +34,11 @@ function prelude() {
 /** The compiled bytes. @throws when it does not compile */
 export async function compiled() {
   const asc = await import('assemblyscript/asc');
-  const pieces = readdirSync(path.join(root, 'native')).filter((f) => /^\d-.*\.ts$/.test(f));
+  const pieces = readdirSync(path.join(root, 'native')).filter((f) => /^\d+-.*\.ts$/.test(f));
   const source =
     prelude() +
     pieces
-      .sort()
+      .sort((a, b) => parseInt(a) - parseInt(b))
       .map((f) => read(`native/${f}`))
       .join('\n');
   const { error, binary, stderr } = await asc.compileString({ 'plain.ts': source }, OPTIONS);
