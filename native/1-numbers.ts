@@ -10,6 +10,7 @@ const GAMMA: f64 = 1.0 / 4.0;
 const OFF: f64 = -40;
 const LEVELS: i32 = 48;
 const INSTANT: f64 = 1e-7;
+const ROUNDED: f64 = 1 + 4e-10;
 const QUIET: f64 = 1.0 / 16.0;
 const SHORTEST: f64 = 1e-8;
 const LEAVE: f64 = 0.25;
@@ -55,6 +56,8 @@ let gammaH: f64 = 0;
 /** What conducts: how many, and whether apart. */
 let count: i32 = 0;
 let apart: bool = true;
+/** Whether it is asked how the end moves with the start: only then slopes are. */
+let carrying: bool = false;
 /** Whether the stage just solved was one in closed form. */
 let closed: bool = false;
 /** Whether potentials that float were not found: the slow and sure way is not known here. */

@@ -32,7 +32,7 @@ function solveApart(e: f64, outcomes: i32): bool {
     if (!(z >= OFF)) return false;
     const w = wrightOmega(z);
     put(more, p, w * f(d, o_perAmp + p));
-    put(slope, p, w / ((1 + w) * f(d, o_ohm + p)));
+    if (carrying) put(slope, p, w / ((1 + w) * f(d, o_ohm + p)));
   }
   let next = 0;
   for (let p = 0; p < bends; p++) {

@@ -15,13 +15,13 @@ export function run(tableAt: usize, fresh: bool, from: f64, record: bool, carry:
   count = 0;
   apart = true;
   lost = false;
+  carrying = carry;
   for (let p = 0; p < ports; p++) {
     putInt(live, p, 0);
     put(portA, p, 0);
   }
   if (fresh) for (let r = 0; r < rails; r++) takeSegment(r, int(pieces, r) - 1);
   const periodS = f(numbers, N_periodS);
-  const longest = f(numbers, N_longestS);
   const tolerated = f(numbers, N_tolerated);
   const stepWork = <f64>(8 * STAGES * (states + ports + nodes));
   let first = f(numbers, N_first);
@@ -53,7 +53,8 @@ export function run(tableAt: usize, fresh: bool, from: f64, record: bool, carry:
       work += stepWork;
       if (work > MOST_WORK) return -3;
       const left = stop - t;
-      let index = min(LEVELS - 1, max(0, <i32>Math.ceil(2 * Math.log2(longest / wanted) - 1e-9)));
+      let index = 0;
+      while (index < LEVELS - 1 && f(gridH, index) > ROUNDED * wanted) index++;
       let h = f(gridH, index);
       if (forced > 0 && forced < left) {
         h = forced;

@@ -2,7 +2,7 @@ import { assemble } from '@/core/circuit/assemble';
 import type { Network } from '@/core/circuit/network';
 import { figuresOf } from '@/core/solve/figures';
 import { firstGuess } from '@/core/solve/first-guess';
-import { columnsOf } from '@/core/solve/signals';
+import { readingOf } from '@/core/solve/read-records';
 import { findCycle, solveSteady } from '@/core/solve/steady';
 
 /** Where the time of a cold solve goes, µs; the least of many rounds. */
@@ -35,7 +35,7 @@ export function profileOf(network: Network, rounds = 300): Profile {
   const guessUs = least(() => firstGuess(circuit), rounds);
   const cycleUs = least(() => findCycle(circuit).integrator.release(), rounds);
   const { integrator, storedJ, effort } = findCycle(circuit);
-  const figuresUs = least(() => figuresOf(network, integrator, columnsOf(integrator), storedJ, circuit.mirror), rounds);
+  const figuresUs = least(() => figuresOf(network, circuit, readingOf(integrator), storedJ, circuit.mirror), rounds);
   integrator.release();
   return {
     states: circuit.states,

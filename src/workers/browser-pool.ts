@@ -1,7 +1,9 @@
-import type { Design } from '@/core/design/design';
+import type { Design, Edit, OutputId } from '@/core/design/design';
 import type { PartRole } from '@/core/design/kinds';
 import type { Candidate, Try } from '@/core/size/candidate';
 import type { Ask, SolvedBuild } from '@/core/judge/builds/solve';
+import type { MoreWith } from '@/core/judge/more-of';
+import type { SingleChange } from '@/core/judge/single-change';
 import type { ToleranceSummary } from '@/core/picture/build-summary';
 import type { Part } from '@/core/drawer/part';
 import type { SizingAsk, SizingProgress } from '@/core/size/sized-set';
@@ -9,7 +11,7 @@ import type { CircuitFound } from '@/core/size/sizing-tally';
 import type { Variation, VariationResult } from '@/core/study/variation';
 import type { Answer } from './answer';
 import { asked } from './asked';
-import { endOfPoolSolver, poolSolver, SolverGone, type RemoteSolver } from './client';
+import { endOfPoolSolver, poolSolver, poolStarted, SolverGone, type RemoteSolver } from './client';
 import { runPool, Stopped, type PoolOptions } from './pool';
 import { searchOver, type SizingThread } from './sizing-search';
 
@@ -49,6 +51,33 @@ export function tryInPool(
     chunk: 8,
     ...options,
   });
+}
+
+/** Simulates every single change any rule offers for a design over the page's pool of workers. @throws Stopped */
+export async function changesInPool(
+  design: Design,
+  options: PoolOptions<SingleChange | null>,
+): Promise<(SingleChange | null)[]> {
+  const edits = await askedOf(0, async (solver) => valueOf(await solver.changesOf(design)), options.signal);
+  return overPool<Edit, SingleChange | null>(
+    async (solver, chunk) => valueOf(await solver.tryChanges(design, chunk)),
+    edits,
+    { chunk: 4, ...options },
+  );
+}
+
+/** The same of the changes that may let one of its outputs give more. @throws Stopped */
+export async function moreInPool(
+  design: Design,
+  output: OutputId,
+  options: PoolOptions<MoreWith | null>,
+): Promise<(MoreWith | null)[]> {
+  const edits = await askedOf(0, async (solver) => valueOf(await solver.moreEdits(design, output)), options.signal);
+  return overPool<Edit, MoreWith | null>(
+    async (solver, chunk) => valueOf(await solver.tryMore(design, output, chunk)),
+    edits,
+    { chunk: 2, ...options },
+  );
 }
 
 let batches = 0;
@@ -131,6 +160,7 @@ async function overPool<T, R>(
 ): Promise<R[]> {
   const busy = new Set<number>();
   const workers = Array.from({ length: threads() }, (_, n) => ({
+    starts: () => !poolStarted(n),
     async run(chunk: T[]): Promise<R[]> {
       busy.add(n);
       try {

@@ -5,7 +5,7 @@ export type RemoteSolver = Comlink.Remote<Solver>;
 
 /**
  * 'edit' answers what a person's hand is waiting for; 'ask' what a screen asks besides; 'search' does the longer work
- * that tells what it finds on the way, so that it never stands in the way of the others.
+ * that tells what it finds on the way, so that it never stands in the way of the others, and is the first of the pool.
  */
 export type Role = 'edit' | 'ask' | 'search';
 
@@ -35,10 +35,16 @@ export function solver(role: Role): RemoteSolver {
   return start(role).remote;
 }
 
+/** The n-th of the page's pool: the first is the searching one, which is there and warm where anything was searched. */
+const poolRole = (n: number): string => (n === 0 ? 'search' : `pool-${n}`);
+
 /** The n-th solver of the page's pool. */
 export function poolSolver(n: number): RemoteSolver {
-  return start(`pool-${n}`).remote;
+  return start(poolRole(n)).remote;
 }
+
+/** Whether the n-th of the pool has been started. */
+export const poolStarted = (n: number): boolean => started.has(poolRole(n));
 
 /** Ends a solver that hangs; the next call starts another. */
 export function replaceSolver(role: Role): void {
@@ -47,7 +53,7 @@ export function replaceSolver(role: Role): void {
 
 /** What ends the n-th solver of the pool as it stands; the next call then starts another. */
 export function endOfPoolSolver(n: number): () => void {
-  const one = started.get(`pool-${n}`);
+  const one = started.get(poolRole(n));
   return () => one?.end();
 }
 

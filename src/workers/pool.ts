@@ -1,6 +1,8 @@
 /** One worker of a pool: solves a chunk of items and hands back their results in the same order. */
 export interface PoolWorker<T, R> {
   run(chunk: T[]): Promise<R[]>;
+  /** Whether it would have to be started first: then it joins only where that is worth it. Left out: it is there. */
+  starts?: () => boolean;
 }
 
 export interface PoolOptions<R = unknown> {
@@ -18,6 +20,9 @@ export interface PoolOptions<R = unknown> {
 const PIECE_MS = 50;
 /** Most by which a piece is larger than the last: what comes first may be easier than what follows. */
 const MOST_GROWTH = 4;
+
+/** A thread that has to be started first takes part where at least so much work is left, ms: it is loaded and slow at first. */
+const WORTH_STARTING_MS = 1000;
 
 /** The pool was told to stop. */
 export class Stopped extends Error {
@@ -39,8 +44,20 @@ export async function runPool<T, R>(
   let next = 0;
   let done = 0;
   let over = false;
-  const all = Promise.all(
-    workers.map(async (worker) => {
+  let late = workers.filter((worker, n) => n > 0 && worker.starts?.());
+  const all = new Promise<void>((resolve, reject) => {
+    let busy = 0;
+    function begin(worker: PoolWorker<T, R>) {
+      busy++;
+      work(worker).then(() => --busy === 0 && resolve(), reject);
+    }
+    /** The others, once it is seen how long what is left takes. */
+    function join(leftMs: number) {
+      if (leftMs < WORTH_STARTING_MS) return;
+      late.forEach(begin);
+      late = [];
+    }
+    async function work(worker: PoolWorker<T, R>) {
       let size = chunk;
       while (next < items.length && !over && !enough?.()) {
         const from = next;
@@ -51,15 +68,18 @@ export async function runPool<T, R>(
         const began = performance.now();
         const found = await worker.run(items.slice(from, next));
         if (over) return;
-        const growth = PIECE_MS / Math.max(performance.now() - began, PIECE_MS / MOST_GROWTH);
+        const tookMs = performance.now() - began;
+        join((tookMs / piece) * (items.length - next));
+        const growth = PIECE_MS / Math.max(tookMs, PIECE_MS / MOST_GROWTH);
         size = Math.max(1, Math.round(piece * growth));
         found.forEach((r, k) => (results[from + k] = r));
         done += found.length;
         onFound?.(found);
         onProgress?.(done, items.length);
       }
-    }),
-  );
+    }
+    workers.filter((worker) => !late.includes(worker)).forEach(begin);
+  });
   try {
     await Promise.race([all, stopped(signal)]);
   } finally {

@@ -16,14 +16,12 @@ import { mainsForReadings } from '@/core/bench/readings';
 import type { TestPoint } from '@/core/bench/test-point';
 import { soakOf, type Soak } from '@/core/bench/soak';
 import { testPoints } from '@/core/bench/test-points';
-import type { Ask, Design, LoadRow, OutputId, Mains, Patch } from '@/core/design/design';
+import type { Ask, Design, LoadRow, Mains, Patch } from '@/core/design/design';
 import type { PartRole } from '@/core/design/kinds';
 import { readPartsCsv, type RowResult } from '@/core/drawer/csv';
 import type { Part } from '@/core/drawer/part';
 import type { ConditionId } from '@/core/circuit/condition';
 import { cornerGrid, type Grid } from '@/core/judge/corners';
-import { moreOf, type MoreWith } from '@/core/judge/more-of';
-import { singleChanges, type SingleChange } from '@/core/judge/single-change';
 import { fixesByStep } from '@/core/judge/fixes';
 import { stripboard } from '@/core/board/stripboard';
 import { boardOf } from '@/core/board/board-of';
@@ -57,6 +55,7 @@ import { solveBuilds } from '@/core/judge/builds/solve';
 import { drawnShares } from '@/core/judge/builds/summary';
 import { answer, type Answer } from './answer';
 import { batchSolver } from './batch-solver';
+import { changeSolver } from './change-solver';
 import type { RuleId } from '@/core/judge/rules';
 import { designFromReadings } from '@/core/size/from-readings';
 import type { BoxReadings } from '@/core/size/box-readings';
@@ -128,32 +127,6 @@ const comparable = ({ picture, study }: ReturnType<typeof pictureOf>) => ({
 });
 
 const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
-
-/** Tells what a search finds every 80 ms; false when it was dropped or a newer one began. A null was looked at and is nothing. */
-async function tellAsFound<T>(
-  job: number,
-  search: Iterable<T | null>,
-  onFound: (found: T[]) => void,
-): Promise<Answer<boolean>> {
-  newestSearch = job;
-  let batch: T[] = [];
-  let since = performance.now();
-  const steps = search[Symbol.iterator]();
-  for (;;) {
-    const step = answer(() => steps.next());
-    if (!step.ok) return step;
-    if (step.value.done) break;
-    if (step.value.value !== null) batch.push(step.value.value);
-    if (performance.now() - since < 80) continue;
-    onFound(batch);
-    batch = [];
-    await breathe();
-    if (newestSearch !== job) return { ok: true, value: false };
-    since = performance.now();
-  }
-  onFound(batch);
-  return { ok: true, value: true };
-}
 
 /** Goes through a search, telling its progress; null when it was dropped. */
 async function searched<P, T>(
@@ -276,14 +249,7 @@ const solver = {
   corners(design: Design): Answer<Grid> {
     return answer(() => cornerGrid(design));
   },
-  /** Single changes, simulated one after the other; false when it was dropped. */
-  changes(job: number, design: Design, onFound: (found: SingleChange[]) => void): Promise<Answer<boolean>> {
-    return tellAsFound(job, singleChanges(design), onFound);
-  },
-  /** How much more an output gives with each single change. */
-  more(job: number, design: Design, output: OutputId, onFound: (found: MoreWith[]) => void): Promise<Answer<boolean>> {
-    return tellAsFound(job, moreOf(design, output), onFound);
-  },
+  ...changeSolver,
   ...batchSolver,
   /** Share of so many builds that hold each verdict. */
   sharesOf(design: Design, builds: number): Answer<Partial<Record<RuleId, number>>> {

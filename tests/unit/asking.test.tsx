@@ -5,7 +5,11 @@ import { SolverGone } from '@/workers/client';
 
 type Reply = { ok: true; value: string } | { ok: false; error: string };
 /** What was asked, in order, each to be answered by the test. */
-const questions: { design: { name: string }; answer: (reply: Reply) => void; tell: (found: string[]) => void }[] = [];
+const questions: {
+  design: { name: string };
+  answer: (reply: Reply) => void;
+  tell: (found: (string | null)[]) => void;
+}[] = [];
 let dropped = 0;
 let design = { name: 'first' } as Design;
 
@@ -15,6 +19,7 @@ jest.mock('@/workers/client', () => ({
   replaceSolver: () => {},
   solver: () => drawing,
   poolSolver: (n: number) => pool.solver(n),
+  poolStarted: (n: number) => n < pool.there,
   endOfPoolSolver: (n: number) => () => pool.ended.push(n),
   SolverGone: class SolverGone extends Error {},
 }));
@@ -22,13 +27,17 @@ jest.mock('@/ui/session', () => ({ useDesign: () => design }));
 
 import { useFound } from '@/ui/use-found';
 import { useSolved } from '@/ui/use-solved';
-import { drawInPool, solveInPool, tryInPool } from '@/workers/browser-pool';
-import { Stopped } from '@/workers/pool';
+import { changesInPool, drawInPool, moreInPool, solveInPool, tryInPool } from '@/workers/browser-pool';
+import { Stopped, type PoolOptions } from '@/workers/pool';
 
 const asks = (_: unknown, d: Design) =>
   new Promise<Reply>((answer) => questions.push({ design: d, answer, tell: () => {} }));
-const searches = (_: unknown, __: number, d: Design, tell: (found: string[]) => void) =>
-  new Promise<Reply>((answer) => questions.push({ design: d, answer, tell }));
+const searches = async (d: Design, { onFound, signal }: PoolOptions<string | null>) => {
+  signal!.addEventListener('abort', () => dropped++);
+  const reply = await new Promise<Reply>((answer) => questions.push({ design: d, answer, tell: onFound! }));
+  if (!reply.ok) throw new Error(reply.error);
+  return reply.value.split('');
+};
 
 const wait = (ms: number) => act(async () => void (await jest.advanceTimersByTimeAsync(ms)));
 const answer = (n: number, reply: Reply) =>
@@ -121,20 +130,21 @@ describe('what a screen asks about the design', () => {
 
 describe('what a search finds', () => {
   function Found() {
-    const { found, running, trouble } = useFound<string>(searches as never);
+    const { found, running, trouble } = useFound(searches);
     return <p>{`found ${found.join(',')}${running ? ' …' : ''}${trouble ?? ''}`}</p>;
   }
   const says = () => screen.getByText(/^found/).textContent;
-  const tell = (n: number, found: string[]) => act(async () => questions[n]!.tell(found));
+  const tell = (n: number, found: (string | null)[]) => act(async () => questions[n]!.tell(found));
 
-  test('comes as it is found, and is done when the search says so', async () => {
+  test('comes as it is found without what is nothing, and stands in the order it was asked for when all of it is there', async () => {
     render(<Found />);
     expect(questions).toHaveLength(0);
     await wait(260);
     await tell(0, ['a']);
     expect(says()).toBe('found a …');
-    await tell(0, ['b', 'c']);
-    await answer(0, { ok: true, value: '' });
+    await tell(0, ['c', null, 'b']);
+    expect(says()).toBe('found a,c,b …');
+    await answer(0, { ok: true, value: 'abc' });
     expect(says()).toBe('found a,b,c');
   });
 
@@ -162,15 +172,15 @@ describe('what a search finds', () => {
     rerender(<Found />);
     await wait(260);
     expect(questions.map((q) => q.design.name)).toEqual(['second']);
-    const before = dropped;
+    expect(dropped).toBe(0);
     unmount();
-    expect(dropped).toBe(before + 1);
+    expect(dropped).toBe(1);
   });
 });
 
 /** Who draws builds: asks for what a test wants asked. */
 const drawing = {
-  goes: [] as { build: number }[][],
+  goes: [] as unknown[][],
   taken: [] as unknown[],
   refuses: false,
   beginBatch: async () => ({ ok: true, value: { plan: {}, asks: drawing.goes.shift()! } }),
@@ -186,6 +196,8 @@ const drawing = {
 /** The pool's threads, as a test wants them to behave. */
 const pool = {
   ended: [] as number[],
+  /** How many have been started before. */
+  there: Infinity,
   asked: [] as { n: number; chunk: unknown[] }[],
   behave: (async (_n: number, chunk: unknown[]) => chunk) as (n: number, chunk: unknown[]) => Promise<unknown[]>,
   solver(n: number) {
@@ -203,6 +215,11 @@ const pool = {
           },
         ),
       tryParts: (_: Design, __: string, chunk: unknown[]) => run(chunk),
+      changesOf: async () => ({ ok: true, value: drawing.goes.shift() }),
+      moreEdits: async (_: Design, output: string) => ({ ok: true, value: [output, output, output] }),
+      tryChanges: (_: Design, chunk: unknown[]) => run(chunk).then((value) => ({ ok: true, value })),
+      tryMore: (_: Design, output: string, chunk: unknown[]) =>
+        run(chunk.map((edit) => `${output} with ${String(edit)}`)).then((value) => ({ ok: true, value })),
       solveAsks: (_: Design, __: unknown, seed: number, chunk: { build: number }[]) =>
         run(chunk.map(({ build }) => `${seed}/${build}`)),
     };
@@ -214,6 +231,7 @@ describe('the page’s pool', () => {
   beforeEach(() => {
     jest.useRealTimers();
     pool.ended.length = 0;
+    pool.there = Infinity;
     pool.asked.length = 0;
     pool.behave = async (_n, chunk) => chunk;
   });
@@ -227,6 +245,44 @@ describe('the page’s pool', () => {
     pool.asked.length = 0;
     expect(await tryInPool(design, 'sink', items)).toEqual(items);
     expect(pool.asked[0]!.chunk).toHaveLength(8);
+  });
+
+  test('a thread is not started for what one that is there has soon done; for longer work it is', async () => {
+    jest.useFakeTimers();
+    pool.there = 1;
+    let msEach = 2;
+    const firstAt: number[] = [];
+    pool.behave = (n, chunk) => {
+      firstAt[n] ??= performance.now();
+      return new Promise((done) => setTimeout(() => done(chunk), msEach * chunk.length));
+    };
+    const tried = async () => {
+      pool.asked.length = 0;
+      firstAt.length = 0;
+      const all = tryInPool(design, 'sink', items);
+      await jest.advanceTimersByTimeAsync(10_000);
+      expect(await all).toEqual(items);
+      return [...new Set(pool.asked.map((a) => a.n))].sort();
+    };
+    expect(await tried()).toEqual([0]);
+    msEach = 50;
+    expect((await tried()).length).toBeGreaterThanOrEqual(2);
+    // The other only once the first piece, of eight, has shown how long it takes.
+    expect(firstAt[1]! - firstAt[0]!).toBeCloseTo(8 * 50, 0);
+  });
+
+  test('single changes are asked of one thread and tried by all, as they come and at last in order', async () => {
+    const signal = new AbortController().signal;
+    const come: unknown[] = [];
+    drawing.goes = [items];
+    expect(await changesInPool(design, { signal, onFound: (some) => come.push(...some) })).toEqual(items);
+    expect([...come].sort()).toEqual([...items].sort());
+    expect(new Set(pool.asked.map((a) => a.n)).size).toBeGreaterThanOrEqual(2);
+    expect(await moreInPool(design, 'minus', { signal })).toEqual([
+      'minus with minus',
+      'minus with minus',
+      'minus with minus',
+    ]);
   });
 
   test('builds are asked for until there is nothing more to ask, and every answer reaches who draws them', async () => {

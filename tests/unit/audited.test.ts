@@ -17,7 +17,7 @@ import { billOf } from '@/core/study/bill';
 import { lossesOf } from '@/core/study/losses';
 import { selfLimit } from '@/core/study/heat-report';
 import { technologies } from '@/core/study/regulator-schools';
-import { moreOf } from '@/core/judge/more-of';
+import { moreOf } from '../support/changes';
 import { railSums } from '@/core/load/sums';
 import { mostOf } from '@/core/study/most';
 import { operatingPoint } from '@/core/study/operating-point';
@@ -504,7 +504,7 @@ describe('in the circumstance it speaks of', () => {
 });
 
 describe('how much more with each change', () => {
-  const found = [...moreOf(clock, 'main')].flatMap((m) => m ?? []);
+  const found = moreOf(clock, 'main').flatMap((m) => m ?? []);
 
   test('what is promised holds just below and lets go just above', () => {
     expect(found.length).toBeGreaterThan(3);
@@ -522,7 +522,7 @@ describe('how much more with each change', () => {
     const windings = found.filter((m) => /^Winding/.test(m.edit.label));
     expect(windings.length).toBeGreaterThan(1);
     expect(Math.max(...windings.map((w) => w.most.amps!))).toBe(windings.at(-1)!.most.amps!);
-    const kept = [...moreOf(applyPatch(clock, { fixed: ['transformer'] }), 'main')].flatMap((m) => m ?? []);
+    const kept = moreOf(applyPatch(clock, { fixed: ['transformer'] }), 'main').flatMap((m) => m ?? []);
     expect(kept.some((m) => /^(Winding|Transformer)/.test(m.edit.label))).toBe(false);
   });
 });

@@ -6,9 +6,9 @@ import { failedAt, givenUpFor } from '@/core/judge/early';
 import { fixesByStep, simulateFixes } from '@/core/judge/fixes';
 import { countFails, deciding, distress, judge, marginOf, tightest, type Found } from '@/core/judge/judge';
 import { seenFrom } from '@/core/judge/looks';
-import { moreOf } from '@/core/judge/more-of';
+import { moreOf } from '../support/changes';
 import { earlyGroups, RULE_IDS, ruleOf, rulesDeciding, type RuleId } from '@/core/judge/rules';
-import { singleChanges } from '@/core/judge/single-change';
+import { singleChanges } from '../support/changes';
 import { checksOf, drawnShares, marginsAt, solveBuilds, summarise } from '../support/builds';
 import { planOf } from '@/core/judge/builds/plan';
 import { spreadsOf } from '@/core/judge/builds/spreads';
@@ -179,7 +179,7 @@ describe('cures are ranked', () => {
 
 describe('single changes', () => {
   test('each is of its own, with what it costs, relieves and leaves worst', () => {
-    const list = [...singleChanges(pen)];
+    const list = singleChanges(pen);
     expect(new Set(list.map((c) => JSON.stringify(c.edit.patch))).size).toBe(list.length);
     const [now] = [judge(studyDesign(pen))];
     for (const c of list.slice(0, 12)) {
@@ -198,7 +198,7 @@ describe('single changes', () => {
     const easy = applyPatch(dome, { demand: { tolerancePct: 60, rippleVpp: 20 }, transformer: { ratedVA: 500 } });
     const verdicts = judge(studyDesign(easy));
     const wanting = verdicts.filter((v) => v.state === 'fails' || v.state === 'tight');
-    const list = [...singleChanges(easy)];
+    const list = singleChanges(easy);
     expect(wanting.length > 0 || list.length > 0).toBe(true);
   });
 
@@ -228,7 +228,7 @@ describe('single changes', () => {
 describe('what gives more', () => {
   test('each change is simulated alone: what it gives, what it costs, what fails at the load of today', () => {
     const now = mostOfOne(clock, outputsOf(clock)[0]!)!.amps!;
-    const found = [...moreOf(clock, 'main')];
+    const found = moreOf(clock, 'main');
     const gains = found.flatMap((m) => m ?? []);
     expect(found.length).toBeGreaterThan(gains.length);
     for (const m of gains.slice(0, 4)) {
@@ -243,7 +243,7 @@ describe('what gives more', () => {
     expect(new Set(labels).size).toBe(labels.length);
     expect(labels.some((l) => l.startsWith('Winding'))).toBe(true);
     // Of an output that is not there nothing can be said.
-    expect([...moreOf(clock, 'out-7')].every((m) => m === null)).toBe(true);
+    expect(moreOf(clock, 'out-7').every((m) => m === null)).toBe(true);
   });
 });
 

@@ -6,9 +6,9 @@ jest.mock('@/core/judge/judge', () => ({
   ...jest.requireActual('@/core/judge/judge'),
   outcomeOf: () => judged() as unknown,
 }));
-import { moreOf } from '@/core/judge/more-of';
+import { moreOf } from '../support/changes';
 
-const gains = () => [...moreOf(clock, 'main')].flatMap((m) => m ?? []);
+const gains = () => moreOf(clock, 'main').flatMap((m) => m ?? []);
 
 test('a change that gains is told even where the load of today has no answer with it: nothing is dropped unsaid', () => {
   judged.mockReturnValue({ fails: 0, worst: null });

@@ -34,6 +34,7 @@ class Thread {
 let threads: Thread[] = [];
 jest.mock('@/workers/client', () => ({
   poolSolver: (n: number) => threads[n],
+  poolStarted: () => true,
   endOfPoolSolver: () => () => {},
   SolverGone: class SolverGone extends Error {},
 }));

@@ -133,3 +133,40 @@ test('with all else kept, the search is the four smallest sinks that hold, each 
   const smallest = [...holds].sort((a, b) => b - a).slice(0, 4);
   expect([...passing].sort((a, b) => b - a)).toEqual(smallest);
 });
+
+describe('sinks of the drawer, in whatever order they lie there', () => {
+  const circuit = applyPatch(clock, { fixed: ['transformer', 'rectifier', 'reservoir', 'regulator'] });
+  const sinksOf = (...kPerW: number[]): Part[] =>
+    kPerW.map((k) => ({
+      ...drawer.find((p) => p.kind === 'sink')!,
+      id: `s${k}`,
+      name: `${k} K/W`,
+      ratings: { kPerW: k },
+    }));
+  const shown = (...kPerW: number[]) =>
+    [...sizing(circuit, sinksOf(...kPerW), { from: 'drawer', by: 'cost' })]
+      .flatMap((p) => p.found)
+      .map((s) => ({ kPerW: s.patch.heat!.sinkKPerW!, fails: s.fails }));
+  const holds = (sinkKPerW: number) =>
+    countFails(judge(studyDesign(applyPatch(circuit, { heat: { sinkKPerW } })))) === 0;
+
+  test('all that hold are shown, in the drawer’s order, and none that does not', () => {
+    const all = [4, 20, 1, 2.5, 60, 0.5, 9];
+    const wanted = all.filter(holds);
+    expect(wanted.length).toBeGreaterThan(1);
+    expect(wanted.length).toBeLessThan(all.length - 1);
+    expect(shown(...all)).toEqual(wanted.slice(0, 4).map((kPerW) => ({ kPerW, fails: 0 })));
+  });
+
+  test('without any there is no whole set, and that is said', () => {
+    const progress = [...sizing(circuit, [], { from: 'drawer', by: 'cost' })];
+    expect(progress.flatMap((p) => p.found)).toEqual([]);
+    expect(progress.at(-1)!.leftOut.join()).toMatch(/heatsink: the drawer has none/);
+  });
+
+  test('where none holds the one that comes closest is shown', () => {
+    const small = [40, 25, 60, 90].filter((k) => !holds(k));
+    expect(small).toHaveLength(4);
+    expect(shown(...small)).toEqual([{ kPerW: 25, fails: 1 }]);
+  });
+});

@@ -4,7 +4,7 @@ import { MAINS_PRESETS } from '@/core/design/defaults';
 import { judge } from '@/core/judge/judge';
 import { simulateFixes } from '@/core/judge/fixes';
 import { pictureOf } from '@/core/judge/picture';
-import { singleChanges } from '@/core/judge/single-change';
+import { singleChanges } from '../support/changes';
 import { solveBuilds, summarise } from '../support/builds';
 import { mainsSide } from '@/core/mains-side/mains-side';
 import { billOf } from '@/core/study/bill';
@@ -46,7 +46,8 @@ test('what has no solution is a sentence everywhere, and nobody’s crash', asyn
     solver.mainsSide(hopeless),
     solver.sharesOf(hopeless, 3),
     await solver.fixes(1, hopeless, none),
-    await solver.changes(1, hopeless, none),
+    solver.changesOf(hopeless),
+    solver.tryChanges(hopeless, []),
   ])
     expect(answer).toMatchObject({ ok: false, error: expect.stringMatching(/\S{3}/) });
 });
@@ -76,22 +77,16 @@ test('fixes are told verdict by verdict; a newer job ends an older one', async (
   expect(await dropped).toEqual({ ok: true, value: false });
 });
 
-test('a search tells what it finds and no nothing; one that is dropped ends', async () => {
-  const found: string[] = [];
-  expect(await solver.changes(20, pen, (more) => found.push(...more.map((c) => c.edit.label)))).toEqual({
-    ok: true,
-    value: true,
-  });
-  expect(found).toEqual([...singleChanges(pen)].map((c) => c.edit.label));
-  const more: unknown[] = [];
-  await solver.more(21, clock, 'main', (list) => more.push(...list));
-  expect(more.length).toBeGreaterThan(3);
-  expect(more).not.toContain(null);
-  const running = solver.more(22, clock, 'main', () => {});
-  solver.lookUp('nothing');
-  solver.lookUp('fixes');
-  solver.lookUp('search');
-  expect(await running).toEqual({ ok: true, value: false });
+test('changes are simulated piece by piece as all at once; one that gains nothing is told as nothing', () => {
+  const edits = value(solver.changesOf(pen));
+  const pieces = [edits.slice(0, 5), edits.slice(5)].flatMap((some) => value(solver.tryChanges(pen, some)));
+  expect(pieces).toEqual(singleChanges(pen));
+  const more = value(solver.moreEdits(clock, 'main'));
+  const tried = value(solver.tryMore(clock, 'main', more));
+  expect(tried).toHaveLength(more.length);
+  expect(tried.filter((m) => m !== null).length).toBeGreaterThan(3);
+  expect(tried).toContain(null);
+  tried.forEach((m, n) => expect(m?.edit ?? more[n]).toEqual(more[n]));
 });
 
 /** What a way comes to, by the figure's name. */

@@ -27,6 +27,7 @@ import {
   dropSearch,
   endOfPoolSolver,
   poolSolver,
+  poolStarted,
   replaceSolver,
   solver,
   SolverGone,
@@ -49,10 +50,13 @@ test('one thread for each role, started once', async () => {
   expect(await evaluate('edit', 'quick')).toBe('done');
   expect(FakeWorker.made).toHaveLength(1);
   solver('search');
+  poolSolver(1);
+  poolSolver(1);
+  expect(FakeWorker.made).toHaveLength(3);
+  // The first of the pool is the searching one.
+  expect([0, 1, 2].map(poolStarted)).toEqual([true, true, false]);
   poolSolver(0);
-  poolSolver(1);
-  poolSolver(1);
-  expect(FakeWorker.made).toHaveLength(4);
+  expect(FakeWorker.made).toHaveLength(3);
 });
 
 test.each(['error', 'messageerror'])(

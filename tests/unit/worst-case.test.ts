@@ -4,7 +4,7 @@ import { cornerGrid } from '@/core/judge/corners';
 import { findingsOf, judge } from '@/core/judge/judge';
 import { ruleOf } from '@/core/judge/rules';
 import { rankChanges } from '@/core/picture/changes';
-import { singleChanges } from '@/core/judge/single-change';
+import { singleChanges } from '../support/changes';
 import { checksOf, drawnShares, marginsAt, solveBuilds, summarise } from '../support/builds';
 import { drawBuild, spreadsOf } from '@/core/judge/builds/spreads';
 import { planOf } from '@/core/judge/builds/plan';
@@ -136,7 +136,7 @@ describe('builds', () => {
       const studied = studyDesign(design);
       const { checks, conditions } = planOf(design);
       for (const { id } of checks) {
-        const found = [...findingsOf(studied, ruleOf(id))];
+        const found = findingsOf(studied, ruleOf(id));
         const worst = Math.min(...found.map((f) => f.left));
         const close = found.filter((f) => f.left > worst + 0.01 && f.left <= worst + 0.14);
         near += close.length;
@@ -154,7 +154,7 @@ describe('builds', () => {
 
 describe('single changes', () => {
   test('what is promised is what the changed design shows; the best of the first try cures it', () => {
-    const ranked = rankChanges([...singleChanges(firstTry)]);
+    const ranked = rankChanges(singleChanges(firstTry));
     const [best] = ranked;
     expect(best!.edit.label).toMatch(/^[23] pass transistors$/);
     const after = judge(studyDesign(applyPatch(firstTry, best!.edit.patch)));

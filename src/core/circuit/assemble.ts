@@ -327,7 +327,7 @@ export function assemble(network: Network): Circuit {
   }
 
   function mirrorOf(): NonNullable<Circuit['mirror']> {
-    const stateMap = Int32Array.from({ length: states }, (_, n) => n);
+    const stateMap = new Int32Array(states).map((_, n) => n);
     const stateSigns = new Float64Array(states).fill(1);
     for (const [upper, lower] of pairs) {
       stateMap[upper] = lower;
@@ -339,12 +339,12 @@ export function assemble(network: Network): Circuit {
       stateSigns[winding.state] = mirrorWindingSigns[n]!;
     });
     return {
-      ports: Int32Array.from(mirrorLoops),
+      ports: new Int32Array(mirrorLoops),
       states: stateMap,
       stateSigns,
-      windings: Int32Array.from(mirrorWindings),
-      windingSigns: Float64Array.from(mirrorWindingSigns),
-      inputs: Int32Array.from(mirrorInputs),
+      windings: new Int32Array(mirrorWindings),
+      windingSigns: new Float64Array(mirrorWindingSigns),
+      inputs: new Int32Array(mirrorInputs),
     };
   }
 }

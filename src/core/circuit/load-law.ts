@@ -66,7 +66,7 @@ export function loadLaw(loads: readonly Load[]): LoadLaw {
     offset[k] = c;
     slope[k] = g;
   }
-  const breakpoints = Float64Array.from(points);
+  const breakpoints = new Float64Array(points);
   const powers = loads.filter((l) => l.kind === 'power');
   const surges = loads.filter((l) => l.surge);
   const extra =

@@ -3,7 +3,7 @@ import type { RegulatorModel } from '@/core/parts/regulators/model';
 import { packageOf } from '@/core/parts/packages';
 import { passTransistor, safeCurrent } from '@/core/parts/transistor';
 import { formatNominal } from '@/core/quantity/format';
-import { once } from '@/core/quantity/once';
+import { recently } from '@/core/quantity/recently';
 import type { Design, FurtherOutput, OutputDemand, OutputId, Regulator, RegulatorSheet, Span } from './design';
 import { arrangementOf } from './source';
 
@@ -22,7 +22,10 @@ export interface Output {
 }
 
 /** Every output there is: the main one, its twin on the minus rail of a split supply, then the further ones. */
-export const outputsOf: (design: Design) => readonly Output[] = once(outputsIn);
+export const outputsOf: (design: Design) => readonly Output[] = recently(8, outputsIn);
+
+/** In words; a search has thousands of designs for one load. */
+const voltsOf = recently(8, ({ outputV }: Design['demand']) => formatNominal(outputV, 'V'));
 
 function outputsIn(design: Design): Output[] {
   const { demand, regulator, regulatorSheet, heat } = design;
@@ -37,10 +40,8 @@ function outputsIn(design: Design): Output[] {
     leastA: main.leastA * share,
   };
   return [
-    { id: 'main', name: `${split ? '+' : ''}${formatNominal(main.outputV, 'V')}`, rail: 0, demand: main, ...own },
-    ...(split
-      ? [{ id: 'minus' as const, name: `−${formatNominal(main.outputV, 'V')}`, rail: 1 as const, demand: twin, ...own }]
-      : []),
+    { id: 'main', name: `${split ? '+' : ''}${voltsOf(demand)}`, rail: 0, demand: main, ...own },
+    ...(split ? [{ id: 'minus' as const, name: `−${voltsOf(demand)}`, rail: 1 as const, demand: twin, ...own }] : []),
     ...design.outputs.map((o, n): Output => ({ ...furtherOutput(design, o, n), name: outputName(o, n) })),
   ];
 }
@@ -72,7 +73,7 @@ export function windowOf({ outputV, tolerancePct, window }: OutputDemand): Span 
 type Regulated = Pick<Output, 'regulator' | 'regulatorSheet' | 'demand'>;
 
 /** A regulator as it works at one output: by its class, overruled by its data sheet, set between what is wanted of it. */
-export const outputModel: (output: Regulated) => RegulatorModel | null = once(modelAt);
+export const outputModel: (output: Regulated) => RegulatorModel | null = recently(16, modelAt);
 
 function modelAt({ regulator, regulatorSheet, demand }: Regulated): RegulatorModel | null {
   const made = regulatorModel(regulator);

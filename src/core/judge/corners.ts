@@ -60,7 +60,7 @@ export function cornerGrid(design: Design): Grid {
       events.push({ id, title, condition: figure.condition ?? '', sentence, state });
       continue;
     }
-    const found = [...findingsOf(study, ruleOf(verdict.id))];
+    const found = findingsOf(study, ruleOf(verdict.id));
     const values = conditions.map((c) => {
       const worst = deciding(found.filter((f) => f.condition?.id === c.id));
       if (!worst) return null;

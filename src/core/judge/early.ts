@@ -28,18 +28,19 @@ export function failedAt(study: Study, rules: readonly RuleId[], at: readonly Co
 /** One circumstance for each group of early rules: full load at the lowest input, no load and lasting load at the highest. */
 const EARLY_AT: readonly Condition[] = [CONDITIONS.low, CONDITIONS.idle, CONDITIONS.high];
 
+const GROUPS = earlyGroups();
+
 /** Why a search need not look further at a design: each group asked in one circumstance alone. Null where nothing says so. */
 export function givenUpFor(study: Study): EarlyFailure | null {
-  const groups = earlyGroups();
-  for (let n = 0; n < groups.length; n++) {
-    const found = failedAt(study, groups[n]!, [EARLY_AT[Math.min(n, EARLY_AT.length - 1)]!]);
+  for (let n = 0; n < GROUPS.length; n++) {
+    const found = failedAt(study, GROUPS[n]!, [EARLY_AT[Math.min(n, EARLY_AT.length - 1)]!]);
     if (found) return found;
   }
   return null;
 }
 
 /** Every rule, those first that fail soonest. */
-const SOONEST: readonly RuleId[] = [...new Set([...earlyGroups().flat(), ...RULE_IDS])];
+const SOONEST: readonly RuleId[] = [...new Set([...GROUPS.flat(), ...RULE_IDS])];
 
 /** Two searches for one point differ by their last digits: less than this apart is no difference in distress. */
 const ALIKE = 1e-3;

@@ -17,21 +17,23 @@ export interface Found {
 }
 
 /** Everything one rule finds in a study: in each of its circumstances, on each rail or output. */
-export function* findingsOf(study: Study, rule: Rule, conditions?: readonly Condition[]): Generator<Found> {
+export function findingsOf(study: Study, rule: Rule, conditions?: readonly Condition[]): Found[] {
   const { occasion, scope } = rule;
+  const all: Found[] = [];
   for (const side of sidesOf(study)) {
     const { id } = side.output;
     if (id !== 'main' && !(scope === 'rail' && id === 'minus') && scope !== 'output') continue;
     if (occasion === 'once') {
       const found = foundIn(side.once, rule, null);
-      if (found) yield found;
+      if (found) all.push(found);
       continue;
     }
     for (const condition of conditions ?? study.conditions) {
       const found = occasion(condition) && foundIn(side.in(condition), rule, condition);
-      if (found) yield found;
+      if (found) all.push(found);
     }
   }
+  return all;
 }
 
 function foundIn(look: Look, rule: Rule, condition: Condition | null): Found | null {
@@ -51,13 +53,14 @@ function stateOf(left: number, caution: boolean): State {
   return left < 1 - 1e-9 && !caution ? 'tight' : 'holds';
 }
 
+const ORDER: Record<State, number> = { fails: 0, tight: 1, caution: 2, holds: 3 };
+
 /** What decides among everything a rule found: what fails before what is tight, a caution before what holds. */
-export function deciding(found: Iterable<Found>): Found | null {
-  const order: Record<State, number> = { fails: 0, tight: 1, caution: 2, holds: 3 };
+export function deciding(found: readonly Found[]): Found | null {
   let worst: Found | null = null;
   for (const f of found) {
     // Where circumstances say the same, the first of them speaks.
-    if (!worst || order[f.state] < order[worst.state] || (f.state === worst.state && f.left < worst.left - 1e-6))
+    if (!worst || ORDER[f.state] < ORDER[worst.state] || (f.state === worst.state && f.left < worst.left - 1e-6))
       worst = f;
   }
   return worst;
@@ -68,22 +71,14 @@ export function deciding(found: Iterable<Found>): Found | null {
  * @param only rule names to look at, when the others can wait: only what they need is solved
  */
 export function judge(study: Study, only: readonly RuleId[] = RULE_IDS): Verdict[] {
-  const verdicts = [...foundBy(study, only)].map((found) => verdictOf(study, found));
+  const verdicts: Verdict[] = [];
+  for (const id of RULE_IDS) {
+    const found = only.includes(id) ? deciding(findingsOf(study, ruleOf(id))) : null;
+    if (found) verdicts.push(verdictOf(study, id, found));
+  }
   // Beyond a point a miss is a miss: then the order of the rules, causes before effects, decides.
   const share = (v: Verdict) => Math.max(v.left, HOPELESS);
   return verdicts.sort((a, b) => RANK[a.state] - RANK[b.state] || share(a) - share(b));
-}
-
-/** A rule and what decides among all it found. */
-type Decided = Found & { id: RuleId; rule: Rule };
-
-function* foundBy(study: Study, only: readonly RuleId[]): Generator<Decided> {
-  for (const id of RULE_IDS) {
-    if (!only.includes(id)) continue;
-    const rule = ruleOf(id);
-    const found = deciding(findingsOf(study, rule));
-    if (found) yield { ...found, id, rule };
-  }
 }
 
 /** What a search needs of a judgement: how many verdicts fail, and the one with least left, cautions apart. */
@@ -95,12 +90,14 @@ export interface Outcome {
 /** As countFails and tightest of judge() say; words are found for that one verdict alone. */
 export function outcomeOf(study: Study, only: readonly RuleId[] = RULE_IDS): Outcome {
   let fails = 0;
-  let worst: Decided | null = null;
-  for (const found of foundBy(study, only)) {
+  let worst: { id: RuleId; found: Found } | null = null;
+  for (const id of RULE_IDS) {
+    const found = only.includes(id) ? deciding(findingsOf(study, ruleOf(id))) : null;
+    if (!found) continue;
     if (found.state === 'fails') fails++;
-    if (!found.finding.caution && (!worst || found.left < worst.left)) worst = found;
+    if (!found.finding.caution && (!worst || found.left < worst.found.left)) worst = { id, found };
   }
-  return { fails, worst: worst && verdictOf(study, worst) };
+  return { fails, worst: worst && verdictOf(study, worst.id, worst.found) };
 }
 
 /** What two judgements by different rules come to together. */
@@ -109,7 +106,8 @@ export function both(a: Outcome, b: Outcome): Outcome {
   return { fails: a.fails + b.fails, worst };
 }
 
-function verdictOf({ design }: Study, { id, rule, finding, look, condition, left, state }: Decided): Verdict {
+function verdictOf({ design }: Study, id: RuleId, { finding, look, condition, left, state }: Found): Verdict {
+  const rule: Rule = ruleOf(id);
   const told = finding.tell();
   const name =
     look.output.id === 'main'

@@ -3,7 +3,7 @@ import type { Adjust } from '@/core/circuit/network-of';
 import { applyPatch, type Design } from '@/core/design/design';
 import { outputsOf, type Output } from '@/core/design/outputs';
 import type { RegulatorModel } from '@/core/parts/regulators/model';
-import { once } from '@/core/quantity/once';
+import { recently } from '@/core/quantity/recently';
 import { modelUnder } from '@/core/study/output-point';
 import { onRail, type OperatingPoint } from '@/core/study/point';
 import type { Study } from '@/core/study/study';
@@ -83,6 +83,6 @@ export class Side {
 }
 
 /** A study from every output it has, the main one first. */
-export const sidesOf = once((study: Study): readonly Side[] =>
+export const sidesOf = recently(4, (study: Study): readonly Side[] =>
   outputsOf(study.design).map((output) => new Side(study, output)),
 );

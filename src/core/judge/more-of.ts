@@ -3,7 +3,7 @@ import { outputsOf } from '@/core/design/outputs';
 import { typicalCost } from '@/core/study/cost';
 import { mostOfOne, type Most } from '@/core/study/most';
 import { studyDesign } from '@/core/study/study';
-import { SolveError } from '@/core/solve/solve-error';
+import { orUnsolved } from '@/core/solve/solve-error';
 import { curesOf, touchesFixed, withinBorders } from './cures-of';
 import { biggerReservoir, fullWave, otherDiodes, transformerSize, windingVolts } from './cures';
 import { outcomeOf } from './judge';
@@ -26,7 +26,7 @@ const LETTING_GO: readonly RuleId[] = ['headroom', 'output-window', 'regulator-c
 const WORTH = 0.01;
 
 /** Changes of one part that could let an output give more, whether its verdicts ask for them or not. */
-function candidates(design: Design, output: OutputId): Edit[] {
+export function moreEdits(design: Design, output: OutputId): Edit[] {
   const edits = [
     ...LETTING_GO.flatMap((id) => curesOf(design, id, output)),
     ...[
@@ -40,30 +40,20 @@ function candidates(design: Design, output: OutputId): Edit[] {
   return [...new Map(edits.map((e) => [JSON.stringify(e.patch), e])).values()];
 }
 
-/** How much more an output gives with each single change, simulated one after the other: null after one without gain. */
-export function* moreOf(design: Design, output: OutputId): Generator<MoreWith | null> {
+/** What simulates how much more an output gives with a single change; null of one that gains nothing worth it. */
+export function moreTrier(design: Design, output: OutputId): (edit: Edit) => MoreWith | null {
   const now = most(design, output);
   const cost = typicalCost(design);
-  for (const edit of candidates(design, output)) {
+  return (edit) => {
     const changed = applyPatch(design, edit.patch);
     const after = most(changed, output);
     const gainA = (after?.amps ?? 0) - (now?.amps ?? 0);
-    if (!after || gainA <= WORTH * (now?.amps ?? 0)) {
-      yield null;
-      continue;
-    }
-    yield { edit, most: after, gainA, costEur: typicalCost(changed) - cost, fails: failsOf(changed) };
-  }
+    if (!after || gainA <= WORTH * (now?.amps ?? 0)) return null;
+    return { edit, most: after, gainA, costEur: typicalCost(changed) - cost, fails: failsOf(changed) };
+  };
 }
 
-function failsOf(design: Design): number | null {
-  try {
-    return outcomeOf(studyDesign(design)).fails;
-  } catch (error) {
-    if (error instanceof SolveError) return null;
-    throw error;
-  }
-}
+const failsOf = (design: Design): number | null => orUnsolved(() => outcomeOf(studyDesign(design)).fails);
 
 const most = (design: Design, id: OutputId) => {
   const output = outputsOf(design).find((o) => o.id === id);

@@ -1,5 +1,5 @@
 import { applyPatch, type Design, type Edit } from '@/core/design/design';
-import { SolveError } from '@/core/solve/solve-error';
+import { orUnsolved } from '@/core/solve/solve-error';
 import { typicalCost } from '@/core/study/cost';
 import { studyDesign } from '@/core/study/study';
 import { curesOf } from './cures-of';
@@ -19,38 +19,34 @@ export interface SingleChange {
   relief: number;
 }
 
-/**
- * Every single change any rule offers for what is tight or fails, simulated one after the other: yields after each.
- */
-export function* singleChanges(design: Design): Generator<SingleChange> {
-  const study = studyDesign(design);
-  const verdicts = judge(study);
+/** Every single change any rule offers for what is tight or fails; for the tightest where nothing is. */
+export function changesOf(design: Design): Edit[] {
+  const verdicts = judge(studyDesign(design));
+  const wanting = verdicts.filter((v) => v.state === 'fails' || v.state === 'tight');
+  const asking = wanting.length > 0 ? wanting : [tightest(verdicts)!];
+  const edits = asking.flatMap((v) => curesOf(design, v.id, v.output));
+  return [...new Map(edits.map((e) => [JSON.stringify(e.patch), e])).values()];
+}
+
+/** What simulates single changes of a design, each alone; null of one without an answer. */
+export function changeTrier(design: Design): (edit: Edit) => SingleChange | null {
+  const verdicts = judge(studyDesign(design));
   const cost = typicalCost(design);
   const before = tightest(verdicts)!;
   const distressed = distress(verdicts);
-  const seen = new Set<string>();
-  const wanting = verdicts.filter((v) => v.state === 'fails' || v.state === 'tight');
-  for (const verdict of wanting.length > 0 ? wanting : [before]) {
-    for (const edit of curesOf(design, verdict.id, verdict.output)) {
-      const key = JSON.stringify(edit.patch);
-      if (seen.has(key)) continue;
-      seen.add(key);
-      const changed = applyPatch(design, edit.patch);
-      try {
-        const after = judge(studyDesign(changed));
-        const worst = tightest(after)!;
-        yield {
-          edit,
-          failsAfter: countFails(after),
-          worstBefore: before.left,
-          worstAfter: worst.left,
-          worstTitle: worst.title,
-          costEur: typicalCost(changed) - cost,
-          relief: distressed - distress(after),
-        };
-      } catch (error) {
-        if (!(error instanceof SolveError)) throw error;
-      }
-    }
-  }
+  return (edit) => {
+    const changed = applyPatch(design, edit.patch);
+    const after = orUnsolved(() => judge(studyDesign(changed)));
+    if (!after) return null;
+    const worst = tightest(after)!;
+    return {
+      edit,
+      failsAfter: countFails(after),
+      worstBefore: before.left,
+      worstAfter: worst.left,
+      worstTitle: worst.title,
+      costEur: typicalCost(changed) - cost,
+      relief: distressed - distress(after),
+    };
+  };
 }

@@ -13,6 +13,7 @@ import { earlyGroups, ruleOf, rulesDeciding, type RuleId } from '@/core/judge/ru
 import { JUNCTION_CLASSES, diodeClass, type DiodeClass } from '@/core/parts/diode';
 import { STANDARD_SINKS_K_PER_W } from '@/core/parts/heatsink';
 import { STANDARD_SECONDARY_V, STANDARD_VA } from '@/core/parts/transformer';
+import { firstThat } from '@/core/quantity/first-that';
 import { CAPACITOR_VOLTS, E6, nearestInDecades, stepInDecades } from '@/core/quantity/preferred';
 import { orUnsolved, SolveError } from '@/core/solve/solve-error';
 import { typicalCost } from '@/core/study/cost';
@@ -276,18 +277,10 @@ function withSink(design: Design, look: Look): Candidate | null {
   const study = studyDesign(design);
   if (!mainModel(design)?.pass.takesSink) return look(design, study);
   const rules = rulesDeciding('sink');
-  const on = (n: number) => studyWithHeat(study, { ...design.heat, sinkKPerW: SINKS[n]! });
-  // Every larger sink is cooler: halving finds the least that will do.
-  let high = SINKS.length - 1;
-  let sunk = on(high);
-  for (let low = -1; high - low > 1;) {
-    const middle = Math.floor((low + high) / 2);
-    const cooler = on(middle);
-    if (passes(cooler, rules)) {
-      high = middle;
-      sunk = cooler;
-    } else low = middle;
-  }
+  const studies: Study[] = [];
+  const on = (n: number) => (studies[n] ??= studyWithHeat(study, { ...design.heat, sinkKPerW: SINKS[n]! }));
+  // Every larger sink is cooler.
+  const sunk = on(firstThat(SINKS.length - 1, (n) => passes(on(n), rules)));
   return look(sunk.design, sunk);
 }
 

@@ -79,6 +79,10 @@ export function planSizing(design: Design, parts: readonly Part[], ask: SizingAs
   if (rectifiers.length < everyRectifier.length)
     leftOut.push(`${everyRectifier.length - rectifiers.length} rectifiers: below half the load or twice the volts.`);
   const sinks = own('sink') ?? [...fromStock(design, stock, 'sink'), ...(values ? standardSinks() : [])];
+  if (sinks.length === 0)
+    leftOut.push(
+      'Whole sets with a regulator that takes a heatsink: the drawer has none. Only what fails before is shown.',
+    );
   const reservoirsFor = new Map<number, Choice[]>();
   const kinOf = kinship();
   const circuits: (Circuit & { rough: number })[] = [];

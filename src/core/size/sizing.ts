@@ -4,6 +4,7 @@ import { both, outcomeOf, type Outcome } from '@/core/judge/judge';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { ruleOf, rulesBySink, rulesDeciding } from '@/core/judge/rules';
 import { failedAt, givenUpFor, type EarlyFailure } from '@/core/judge/early';
+import { firstThat } from '@/core/quantity/first-that';
 import type { Watts } from '@/core/study/losses';
 import { SolveError } from '@/core/solve/solve-error';
 import { circuitStays, studyDesign, studyWithHeat, type Study } from '@/core/study/study';
@@ -67,31 +68,61 @@ function withSinks(
   sinks: readonly (Choice | null)[],
   result: CircuitFound,
 ): void {
+  const { cool, closest } = coolEnough(sinks.map((sink) => onSink(study, circuit, patch, sink)));
+  if (cool.length === 0) {
+    // Without any sink there is no whole set: the plan says so.
+    if (!closest) return;
+    const { choices, whole } = closest;
+    result.found = [setOf(choices, whole, { fails: 1, watts: study.nominal.watts, worst: tooWarm(closest)! })];
+    return;
+  }
+  /** What no sink changes is judged once for all of them; where temperatures reach the circuit there is nothing of the kind. */
+  const still = circuitStays(study) ? outcomeOf(study, BY_SINK.still) : null;
   const holding: SizedSet[] = [];
   let best: SizedSet | null = null;
-  let hottest: SizedSet | null = null;
-  /** What no sink changes is judged once for all of them; where temperatures reach the circuit there is nothing of the kind. */
-  let still: Outcome | null | undefined;
-  for (const sink of sinks) {
+  for (const { studied, choices, whole } of cool) {
     if (holding.length === SINKS_EACH) {
       result.largerSinks = true;
       break;
     }
-    const cool = sink ? studyWithHeat(study, { ...study.design.heat, ...sink.patch.heat }) : study;
-    const choices = sink ? [...circuit, sink] : circuit;
-    const whole = sink ? mergePatches(patch, sink.patch) : patch;
-    const hot = failedAt(cool, SINK_RULES, [CONDITIONS.high]);
-    if (hot) hottest = setOf(choices, whole, { fails: 1, watts: study.nominal.watts, worst: hot });
-    else {
-      if (still === undefined) still = circuitStays(study) ? outcomeOf(study, BY_SINK.still) : null;
-      const set = judged(cool, choices, whole, still);
-      if (set.fails === 0) holding.push(set);
-      else if (!best || set.worstLeft > best.worstLeft) best = set;
-    }
+    const set = judged(studied(), choices, whole, still);
+    if (set.fails === 0) holding.push(set);
+    else if (!best || set.worstLeft > best.worstLeft) best = set;
   }
   // Sets that differ in the sink alone: the failing ones say nothing the best of them does not.
-  const shown = best ?? hottest;
-  result.found = holding.length > 0 ? holding : shown ? [shown] : [];
+  result.found = holding.length > 0 ? holding : [best!];
+}
+
+/** A circuit behind one sink, studied when it is asked for. */
+interface OnSink {
+  choices: readonly Choice[];
+  whole: Patch;
+  kPerW: number;
+  studied(): Study;
+}
+
+function onSink(study: Study, circuit: readonly Choice[], patch: Patch, sink: Choice | null): OnSink {
+  if (!sink) return { choices: circuit, whole: patch, kPerW: 0, studied: () => study };
+  let known: Study | undefined;
+  return {
+    choices: [...circuit, sink],
+    whole: mergePatches(patch, sink.patch),
+    kPerW: sink.patch.heat?.sinkKPerW ?? 0,
+    studied: () => (known ??= studyWithHeat(study, { ...study.design.heat, ...sink.patch.heat })),
+  };
+}
+
+const tooWarm = ({ studied }: OnSink) => failedAt(studied(), SINK_RULES, [CONDITIONS.high]);
+
+/**
+ * The sinks that keep their rules at the highest input, in their order, and the one that comes closest of those that do
+ * not: every larger one is cooler.
+ */
+function coolEnough(sinks: readonly OnSink[]): { cool: readonly OnSink[]; closest: OnSink | null } {
+  const byCooling = sinks.toSorted((a, b) => b.kPerW - a.kPerW);
+  const least = firstThat(byCooling.length, (n) => !tooWarm(byCooling[n]!));
+  const enough = byCooling[least]?.kPerW ?? -1;
+  return { cool: sinks.filter((s) => s.kPerW <= enough), closest: byCooling[least - 1] ?? null };
 }
 
 /** A set with what its study comes to. @param still what the rules no sink moves came to already */

@@ -40,7 +40,7 @@ function stoodIn(circuit: Circuit, standing: Solution): Standing {
       else if (element.kind === 'inductor' && element.halfAtA === Infinity) swing[element.state] = maxA - minA;
     }),
   );
-  const start = Float64Array.from(standing.state);
+  const start = new Float64Array(standing.state);
   return { integrator: integratorFor(circuit), start, swing, beforeMinV: standing.rails[0]!.minV, effort: NOTHING };
 }
 

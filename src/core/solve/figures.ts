@@ -1,9 +1,9 @@
 import { SATURATED_SHARE, type Network } from '@/core/circuit/network';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Circuit } from '@/core/circuit/assemble';
-import { dropV, SHORTED_OHM } from '@/core/circuit/port';
+import { SHORTED_OHM } from '@/core/circuit/port';
 import type { Integrator } from './integrator';
-import { largest, survey, timeAbove, type Column, type Columns } from './signals';
+import type { Reading, Tally } from './reading';
 import { SolveError } from './solve-error';
 import { ENERGY_TOLERANCE, type DiodeResult, type ElementResult, type Solution } from './solution';
 
@@ -62,45 +62,20 @@ export function storedEnergy(integrator: Integrator, x: Float64Array): number {
   return joule;
 }
 
-/** Sums and extremes of one quantity over the columns. */
-interface Tally {
-  mean: number;
-  meanSquare: number;
-  max: number;
-  min: number;
-}
-
 /**
- * Turns one cycle, as columns, into the figures of every rail, winding, diode and filter element.
- * @param mirror given when the columns hold half a cycle whose other half is the same with these roles exchanged
+ * Turns one cycle, as its records read, into the figures of every rail, winding, diode and filter element.
+ * @param mirror given when the records hold half a cycle whose other half is the same with these roles exchanged
  * @throws SolveError when source, losses, load and stored energy do not balance to 1e-4
  */
 export function figuresOf(
   network: Network,
-  integrator: Integrator,
-  columns: Columns,
+  circuit: Circuit,
+  reading: Reading,
   storedJ: number,
   mirror: Circuit['mirror'] = null,
 ): Figures {
-  const { circuit } = integrator;
-  const { weight, emf } = columns;
   const T = circuit.periodS;
-  const count = columns.count;
 
-  const meanOfProduct = (a: Column, b: Column) => {
-    let sum = 0;
-    for (let r = 0; r < count; r++) sum += weight[r]! * a[r]! * b[r]!;
-    return sum / T;
-  };
-  /** A node's volts are a capacitor's and a rail's at once: looked through once. */
-  const looked: { column: Column; found: Tally }[] = [];
-  const tally = (column: Column): Tally => {
-    for (const one of looked) if (one.column === column) return one.found;
-    const { sum, squares, max, min } = survey(columns, column);
-    const found = { mean: sum / T, meanSquare: squares / T, max, min };
-    looked.push({ column, found });
-    return found;
-  };
   /** The whole cycle's figure from its half's, `other` being what plays the same part in the other half. */
   const whole = (own: Tally, other: Tally, sign = 1): Tally => ({
     mean: own.mean + sign * other.mean,
@@ -114,12 +89,12 @@ export function figuresOf(
   let sourceW = 0;
   let copperW = 0;
   const first = network.sections[0]!.winding.voltageRms;
-  const windingTallies = circuit.windings.map((_, w) => tally(columns.windingA(w)));
+  const windingTallies = circuit.windings.map((_, w) => reading.windingA(w));
   const windings = circuit.windings.map((winding, w) => {
     const own = windingTallies[w]!;
     const i = mirror ? whole(own, windingTallies[mirror.windings[w]!]!, mirror.windingSigns[w]) : own;
     const rmsA = root(i.meanSquare);
-    sourceW += factor * winding.ratio * meanOfProduct(emf, columns.windingA(w));
+    sourceW += factor * winding.ratio * reading.drawnW(w);
     copperW += winding.ownOhm * i.meanSquare;
     return {
       rmsA,
@@ -129,20 +104,20 @@ export function figuresOf(
       copperLossW: winding.ownOhm * i.meanSquare,
     };
   });
-  const ownPrimary = tally(columns.primaryA());
+  const ownPrimary = reading.primaryA();
   const primary = mirror ? whole(ownPrimary, ownPrimary, -1) : ownPrimary;
   const sharedW = circuit.sharedOhm * primary.meanSquare;
 
   let diodeW = 0;
   const diodes = new Array<DiodeResult>(circuit.diodes);
-  const portTallies = circuit.ports.map((_, n) => tally(columns.portA(n)));
-  const reverseV = circuit.ports.map((_, n) => -largest(columns, columns.portV(n), -1).value);
+  const portTallies = circuit.ports.map((_, n) => reading.portA(n));
+  const reverseV = circuit.ports.map((port, n) => (port.diodes.length > 0 ? reading.reverseV(n) : 0));
   const watts = circuit.ports.map((port, n) =>
     port.law === 'open' || port.diodes.length === 0
       ? 0
       : port.law === 'resistor'
         ? port.ohm * portTallies[n]!.meanSquare
-        : meanOfProduct(columns.portA(n), columns.portV(n)),
+        : reading.portW(n),
   );
   circuit.ports.forEach((port, n) => {
     if (port.diodes.length === 0) return;
@@ -172,7 +147,7 @@ export function figuresOf(
     const { peakA } = diodes[port.diodes[0]!]!;
     // In its own half of a cycle that mirrors it may not conduct at all.
     if (peakA <= 1e-6 * strongest || mostIn(portTallies[n]!) < 0.009 * peakA) return 0;
-    return conductionTime(circuit, columns, n, 0.01 * peakA);
+    return reading.conductionS(n, 0.01 * peakA);
   });
   circuit.ports.forEach((port, n) => {
     const whole = seconds[n]! + (mirror ? seconds[mirror.ports[n]!]! : 0);
@@ -180,8 +155,8 @@ export function figuresOf(
   });
 
   let filterW = 0;
-  const elementTallies = circuit.elements.map((_, n) => tally(columns.elementA(n)));
-  const voltTallies = circuit.elements.map((_, n) => tally(columns.elementV(n)));
+  const elementTallies = circuit.elements.map((_, n) => reading.elementA(n));
+  const voltTallies = circuit.elements.map((_, n) => reading.elementV(n));
   const elementResults = circuit.elements.map((element, n): ElementResult => {
     // The two capacitors of a doubler take turns; everything else in a filter does the same twice.
     const m = mirror && element.kind === 'capacitor' ? elementOf(circuit, mirror.states[element.state]!) : n;
@@ -203,30 +178,22 @@ export function figuresOf(
 
   let loadW = 0;
   const rails = circuit.rails.map((rail, r) => {
-    const v = twice(tally(columns.railV(r)));
+    const v = twice(reading.railV(r));
     const same = rail.inputNode === rail.outputNode;
-    const input = same ? v : twice(tally(columns.railInputV(r)));
-    const volts = columns.railV(r);
-    const load = columns.loadA(r);
-    let amps = 0;
-    let spread = 0;
-    for (let n = 0; n < count; n++) {
-      amps += weight[n]! * load[n]!;
-      spread += weight[n]! * (volts[n]! - v.mean) ** 2;
-    }
-    const loadPowerW = factor * meanOfProduct(volts, load);
+    const input = same ? v : twice(reading.railInputV(r));
+    const loadPowerW = factor * reading.loadW(r);
     loadW += loadPowerW;
     return {
       meanV: v.mean,
       minV: v.min,
       maxV: v.max,
       ripplePeakToPeakV: v.max - v.min,
-      rippleRmsV: root((factor * spread) / T),
+      rippleRmsV: root(factor * reading.spreadV2(r, v.mean)),
       inputMeanV: input.mean,
       inputMinV: input.min,
       inputMaxV: input.max,
       inputRipplePeakToPeakV: input.max - input.min,
-      loadMeanA: (factor * amps) / T,
+      loadMeanA: factor * reading.loadA(r).mean,
       loadPowerW,
       ...(rail.load.regulator
         ? {
@@ -245,16 +212,16 @@ export function figuresOf(
 
   const storedW = storedJ / T;
   const scale = Math.max(Math.abs(sourceW), Math.abs(loadW), 1e-12);
-  const energyBalance = {
+  const energyBalance: Figures['energyBalance'] = {
     sourceW,
     loadW,
     copperW,
-    ...(circuit.sharedOhm > 0 ? { sharedW } : {}),
     diodeW,
     filterW,
     storedW,
     relativeError: (sourceW - loadW - copperW - sharedW - diodeW - filterW - storedW) / scale,
   };
+  if (circuit.sharedOhm > 0) energyBalance.sharedW = sharedW;
   // A supply that idles on leakage alone handles no power worth balancing to parts in ten thousand.
   const floor = 1e-9 * circuit.peakV * circuit.typicalA;
   if (!(Math.abs(energyBalance.relativeError) * scale <= ENERGY_TOLERANCE * Math.max(scale, floor))) {
@@ -263,27 +230,34 @@ export function figuresOf(
     );
   }
 
-  const filters = network.sections.flatMap((s) => s.rails.map((r) => r.filter));
-  const cans = circuit.rails.flatMap((r) => r.cans);
-  const lower = cans.length === 2 && cans[1]!.at === 'stack' ? cans[1]!.element : undefined;
-  return {
-    ...(network.id === undefined ? {} : { id: network.id }),
-    source: {
-      rms: openRms(circuit, first),
-      ...(circuit.sharedOhm > 0 ? { sharedLossW: sharedW } : {}),
-    },
+  const figures: Figures = {
+    source: { rms: openRms(circuit, first) },
     primary: { rmsA: root(primary.meanSquare), meanA: primary.mean, peakA: mostIn(primary) },
     rails,
     windings,
     diodes,
-    elements: circuit.rails.map((rail, r) =>
-      rail.elements.map((n, position) => ({ ...elementResults[n]!, kind: filters[r]![position]!.kind })),
-    ),
-    ...(lower === undefined ? {} : { doublerLowerCapacitor: elementResults[lower]! }),
-    ...(cans.length === 0 ? {} : { cans: cans.map((c) => elementResults[c.element]!) }),
-    ...(acLoads.length > 0 ? { acLoads } : {}),
+    elements: elementsByRail(network, circuit, elementResults),
     energyBalance,
   };
+  // Set one by one: put together from pieces, each of which may be left out, it takes a fifth of all figures' time.
+  if (network.id !== undefined) figures.id = network.id;
+  if (circuit.sharedOhm > 0) figures.source.sharedLossW = sharedW;
+  const cans = circuit.rails.flatMap((r) => r.cans);
+  if (cans.length > 0) figures.cans = cans.map((c) => elementResults[c.element]!);
+  if (cans.length === 2 && cans[1]!.at === 'stack') figures.doublerLowerCapacitor = figures.cans![1]!;
+  if (acLoads.length > 0) figures.acLoads = acLoads;
+  return figures;
+}
+
+/** Under the kinds their filters have them by. */
+function elementsByRail(network: Network, { rails }: Circuit, results: readonly ElementResult[]): ElementResult[][] {
+  const found: ElementResult[][] = [];
+  for (const section of network.sections)
+    for (const { filter } of section.rails) {
+      const { elements } = rails[found.length]!;
+      found.push(elements.map((n, position) => ({ ...results[n]!, kind: filter[position]!.kind })));
+    }
+  return found;
 }
 
 const mostIn = ({ max, min }: Tally): number => Math.max(max, -min);
@@ -291,30 +265,4 @@ const mostIn = ({ max, min }: Tally): number => Math.max(max, -min);
 /** The capacitor or choke a state belongs to. */
 function elementOf(circuit: Circuit, state: number): number {
   return circuit.elements.findIndex((e) => e.kind !== 'resistor' && e.state === state);
-}
-
-/**
- * Time during which a port's current exceeds a threshold, s. Crossings are found on voltage plus resistance times
- * current, which runs smoothly through turn-on, rather than on the current, whose knee is too sharp to interpolate.
- */
-function conductionTime(circuit: Circuit, columns: Columns, n: number, threshold: number): number {
-  const port = circuit.ports[n]!;
-  const i = columns.portA(n);
-  const v = columns.portV(n);
-  const smooth = columns.blank();
-  if (port.law === 'resistor') {
-    for (let r = 0; r < columns.count; r++) smooth[r] = Math.abs(i[r]!);
-    return timeAbove(columns, smooth, threshold);
-  }
-  const winding = circuit.windings[port.winding]!;
-  const esrOhm = port.into.reduce((sum, { input }) => {
-    const { plus } = circuit.inputs[input]!;
-    const can = circuit.elements.find((e) => e.kind === 'capacitor' && e.plus === plus);
-    return sum + (can?.kind === 'capacitor' ? can.esrOhm : 0);
-  }, 0);
-  const ohm =
-    port.ohm + winding.ownOhm * port.share ** 2 + circuit.sharedOhm * (port.share * winding.ratio) ** 2 + esrOhm;
-  const level = dropV(port, threshold) + (port.ohm + ohm) * threshold;
-  for (let r = 0; r < columns.count; r++) smooth[r] = v[r]! + ohm * i[r]!;
-  return timeAbove(columns, smooth, level);
 }

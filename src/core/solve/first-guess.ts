@@ -39,9 +39,9 @@ export function firstGuess(circuit: Circuit, scaleOnly = false): Guess {
     reach: new Float64Array(states).fill(Infinity),
   };
   /** Primary current the other rails draw at each point, A, as far as it is known. */
-  const drawn = circuit.rails.map(() => new Float64Array(POINTS));
-  const others = new Float64Array(POINTS);
   const coupled = circuit.sharedOhm > 0 && circuit.rails.length > 1;
+  const drawn = coupled ? circuit.rails.map(() => new Float64Array(POINTS)) : [];
+  const others = new Float64Array(coupled ? POINTS : 0);
   const chokes = elements.some((e) => e.kind === 'inductor');
   const set = (n: number, value: number, swing: number, floor: number, limit: number) => {
     guess.state[n] = value;
@@ -82,18 +82,17 @@ export function firstGuess(circuit: Circuit, scaleOnly = false): Guess {
             : meanInPulses(circuit, feeding, v, input.ohm)) - loadA
       );
     };
-    const running = loadAt(rail, 0.9 * share * railPeak, ahead, shuntS);
-    const reservoirF = first?.kind === 'capacitor' ? first.capacitanceF : Infinity;
-    const resolution = Math.min(
-      0.01 * railPeak,
-      Math.max(1e-5 * railPeak, (0.05 * running * periodS) / (2 * reservoirF)),
-    );
+    const resolution = () => {
+      const running = loadAt(rail, 0.9 * share * railPeak, ahead, shuntS);
+      const reservoirF = first?.kind === 'capacitor' ? first.capacitanceF : Infinity;
+      return Math.min(0.01 * railPeak, Math.max(1e-5 * railPeak, (0.05 * running * periodS) / (2 * reservoirF)));
+    };
     // Where only the scales are wanted the level may be a guess.
     const inputV = scaleOnly
       ? 0.8 * railPeak
       : circuit.direct
         ? standingOn(feeding, input.ohm, (v) => loadAt(rail, v, ahead, shuntS))
-        : balanced(balance, railPeak, resolution);
+        : balanced(balance, railPeak, resolution());
     if (coupled && !input.choke) meanInto(circuit, feeding, inputV, input.ohm, others, drawn[index]);
     const loadA = loadAt(rail, share * inputV, ahead, shuntS);
     let v = share * inputV;
@@ -144,11 +143,19 @@ export function firstGuess(circuit: Circuit, scaleOnly = false): Guess {
   return guess;
 }
 
+/** Below this share of the peak few rails stand: from here the balance is looked for, upwards or downwards. */
+const USUAL = 0.8;
+
 /** The voltage at which what comes in is what goes out: nothing or the peak where one always outweighs the other. */
 function balanced(balance: (v: number) => number, peakV: number, resolution: number): number {
-  const empty = balance(0);
-  const full = balance(peakV);
-  return empty <= 0 ? 0 : full >= 0 ? peakV : zeroBetween(balance, 0, peakV, empty, full, resolution);
+  const usualV = USUAL * peakV;
+  const usual = balance(usualV);
+  const endV = usual > 0 ? peakV : 0;
+  const end = balance(endV);
+  if (end > 0 === usual > 0) return endV;
+  return usual > 0
+    ? zeroBetween(balance, usualV, peakV, usual, end, resolution)
+    : zeroBetween(balance, 0, usualV, end, usual, resolution);
 }
 
 /** Crest of a usual charging pulse as a multiple of the direct current. */
@@ -234,23 +241,34 @@ const IN_PULSE = 10;
 /** The same where nothing is shared: each loop is looked at only while its EMF stands above what it charges. */
 function meanInPulses(circuit: Circuit, feeding: readonly Feed[], v: number, extraOhm: number): number {
   let mean = 0;
-  for (const f of feeding) {
-    if (f.peakV * circuit.clip <= v) continue;
-    const ohm = f.ohm + extraOhm;
-    const x = (ohm * f.saturationA) / f.thetaV;
-    const shift = x + Math.log(x);
-    const scale = f.thetaV / ohm;
-    const from = v <= 0 ? 0 : Math.asin(v / f.peakV);
-    const width = Math.PI - 2 * from;
-    let sum = 0;
-    // The pulse is the same on both sides of its crest.
-    for (let p = 0; p < IN_PULSE; p++) {
-      const s = Math.min(Math.sin(from + ((p + 0.5) / (2 * IN_PULSE)) * width), circuit.clip);
-      sum += wrightOmega((s * f.peakV - v) / f.thetaV + shift) * scale;
-    }
-    mean += (sum / IN_PULSE) * (width / (2 * Math.PI));
+  let own = 0;
+  for (let n = 0; n < feeding.length; n++) {
+    const f = feeding[n]!;
+    // The loops of a bridge or a centre tap differ in when their pulses come, and in nothing else.
+    if (n === 0 || !pulsesAlike(f, feeding[n - 1]!)) own = meanOfPulses(circuit, f, v, extraOhm);
+    mean += own;
   }
   return mean;
+}
+
+const pulsesAlike = (a: Feed, b: Feed): boolean =>
+  a.peakV === b.peakV && a.ohm === b.ohm && a.thetaV === b.thetaV && a.saturationA === b.saturationA;
+
+function meanOfPulses(circuit: Circuit, f: Feed, v: number, extraOhm: number): number {
+  if (f.peakV * circuit.clip <= v) return 0;
+  const ohm = f.ohm + extraOhm;
+  const x = (ohm * f.saturationA) / f.thetaV;
+  const shift = x + Math.log(x);
+  const scale = f.thetaV / ohm;
+  const from = v <= 0 ? 0 : Math.asin(v / f.peakV);
+  const width = Math.PI - 2 * from;
+  let sum = 0;
+  // The pulse is the same on both sides of its crest.
+  for (let p = 0; p < IN_PULSE; p++) {
+    const s = Math.min(Math.sin(from + ((p + 0.5) / (2 * IN_PULSE)) * width), circuit.clip);
+    sum += wrightOmega((s * f.peakV - v) / f.thetaV + shift) * scale;
+  }
+  return (sum / IN_PULSE) * (width / (2 * Math.PI));
 }
 
 /** Mean current through a choke input into a constant voltage, A: two cycles from rest show whether it ever ceases. */
@@ -312,13 +330,10 @@ function seriesOhm(circuit: Circuit, rail: CircuitRail): number {
 
 /** Current a rail whose reservoir stands at v takes out of it, bleeders included, A. */
 function loadAt(rail: CircuitRail, v: number, ohm: number, shuntS: number): number {
-  if (ohm === 0) return rail.load.current(v, Infinity) + shuntS * v;
-  let low = 0;
-  let high = v;
-  for (let round = 0; round < 30; round++) {
-    const middle = (low + high) / 2;
-    if (middle + ohm * rail.load.current(middle, Infinity) > v) high = middle;
-    else low = middle;
-  }
-  return rail.load.current((low + high) / 2, Infinity) + shuntS * v;
+  const { current } = rail.load;
+  if (ohm === 0 || v <= 0) return current(v, Infinity) + shuntS * v;
+  const short = (at: number) => at + ohm * current(at, Infinity) - v;
+  const most = short(v);
+  const atRail = most > 0 ? zeroBetween(short, 0, v, short(0), most, 1e-9 * v) : v;
+  return current(atRail, Infinity) + shuntS * v;
 }

@@ -4,6 +4,7 @@ import { carryOf } from './carry';
 import { emf, stops } from './emf';
 import { STAGES } from './esdirk';
 import { plainRun } from './native/plain-run';
+import type { Reading } from './reading';
 import { newRecords, type Records } from './records';
 import { sameShape } from './same-shape';
 import { SolveError } from './solve-error';
@@ -26,6 +27,8 @@ const LONGEST_CHOKED = 1 / 32;
 const LONGEST_STATELESS = 1 / 64;
 /** Steps lie on a grid of sqrt(2), so that their maps can be kept: shares of the longest. */
 const GRID = Float64Array.from({ length: LEVELS }, (_, l) => 2 ** (-l / 2));
+/** A step on the grid is as long as wanted where only rounding says that it is longer. */
+const ROUNDED = 1 + 4e-10;
 /** First step into the first charging pulse, as a share of the period. */
 const FIRST = 1 / 100;
 /** First step where nothing conducts, as a share of the period. */
@@ -93,6 +96,8 @@ export interface Integrator {
    * @throws SolveError when the step size collapses or the step count runs away
    */
   run(start: Float64Array, from: number, to: number, options: RunOptions): number;
+  /** What its records come to, by the machine's own code; null where that did not leave them. */
+  plainReading(): Reading | null;
   /** Hands the integrator on to the next circuit of its shape; it must not be used afterwards. */
   release(): void;
   /** Gives up what it holds, for good. */
@@ -119,7 +124,7 @@ function newIntegrator(shape: Circuit): Integrator {
   const several = events.choked && foresight.several;
   if (several) step.watch(foresight.tell);
   /** The machine's own code, where the circuit is plain enough for it. */
-  const plain = plainRun(shape, records.stride);
+  const plain = plainRun(shape, records);
   const gridH = new Float64Array(LEVELS);
   const low = new Float64Array(nX);
   const high = new Float64Array(nX);
@@ -195,7 +200,8 @@ function newIntegrator(shape: Circuit): Integrator {
         work.done += stepWork;
         if (work.done > mostWork) fail('one cycle takes too long to calculate');
         const left = stop - t;
-        let index = Math.min(LEVELS - 1, Math.max(0, Math.ceil(2 * Math.log2((longest * periodS) / wanted) - 1e-9)));
+        let index = 0;
+        while (index < LEVELS - 1 && gridH[index]! > ROUNDED * wanted) index++;
         let h = gridH[index]!;
         if (forced > 0 && forced < left) {
           h = forced;
@@ -307,6 +313,7 @@ function newIntegrator(shape: Circuit): Integrator {
       plain?.setTolerance(swing, relative, squaredA2s, tolerated);
     },
     run,
+    plainReading: () => plain?.reading(records) ?? null,
     release() {
       idle.push(integrator);
       if (idle.length > MOST_IDLE) idle.shift()!.end();

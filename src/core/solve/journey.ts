@@ -3,6 +3,7 @@ import type { Mains } from './emf';
 import { figuresOf, storedEnergy, type Figures } from './figures';
 import { firstGuess } from './first-guess';
 import { releasing, type Integrator } from './integrator';
+import { readingOf } from './read-records';
 import { sampler } from './samples';
 import { columnsOf, extremes, largest, type Columns } from './signals';
 import { SolveError } from './solve-error';
@@ -64,7 +65,7 @@ function travelled(
   const { circuit, records } = integrator;
   const { periodS } = circuit;
   const samples = options.samples ? sampler(circuit, options.samples) : null;
-  const x = Float64Array.from(start);
+  const x = start.slice();
   let steps = 0;
   let storedBefore = 0;
   const mostWork = integrator.work.done + MOST_WORK;
@@ -88,7 +89,7 @@ function travelled(
     if (options.onCycle?.(cycle + 1, cycles)) throw new SolveError('the run was stopped');
   }
   const storedJ = storedEnergy(integrator, x) - storedBefore;
-  const figures = figuresOf(network, integrator, columnsOf(integrator), storedJ);
+  const figures = figuresOf(network, circuit, readingOf(integrator), storedJ);
   return {
     figures,
     ...(samples ? { waveforms: samples.waveforms } : {}),

@@ -284,6 +284,9 @@ function crest(columns: Timed, column: Column, sign: number, at: number): Extrem
     vertex(columns, column, sign, at - 1, found);
     vertex(columns, column, sign, at + 2, found);
   } else vertex(columns, column, sign, at, found);
+  // A cycle ends where it begins but for its last digits: a crest just behind that instant may show at its other end.
+  vertex(columns, column, sign, 1, found);
+  vertex(columns, column, sign, columns.count - 2, found);
   found.value *= sign;
   return found;
 }

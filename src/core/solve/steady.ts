@@ -5,8 +5,9 @@ import { figuresOf, storedEnergy } from './figures';
 import { RUNNING_MAINS } from './emf';
 import { CLOSE, integratorFor, LOOSE, releasing, TIGHT, type Integrator } from './integrator';
 import { firstGuess } from './first-guess';
+import { readingOf } from './read-records';
 import { sampler } from './samples';
-import { columnsOf, mirrorRecords } from './signals';
+import { mirrorRecords } from './signals';
 import { SolveError } from './solve-error';
 import type { Solution } from './solution';
 
@@ -71,8 +72,8 @@ function searched(integrator: Integrator, circuit: Circuit, warm: readonly numbe
   const span = mirror ? periodS / 2 : periodS;
   const fits = warm?.length === n && warm.every((v) => Number.isFinite(v));
   let guess = firstGuess(circuit, fits);
-  let start = fits ? Float64Array.from(warm) : guess.state;
-  const swing = Float64Array.from(guess.swing);
+  let start = fits ? new Float64Array(warm) : guess.state;
+  const swing = guess.swing.slice();
   const floor = guess.floor;
   const expected = 3 * circuit.typicalA ** 2 * periodS * (mirror ? 0.5 : 1);
   /** What an error in a step's squared current is measured by: where a shorted diode lets a hundred times the load flow, by that. */
@@ -214,7 +215,7 @@ function coast(integrator: Integrator, from: Float64Array, cycles: number, inTim
       carry: false,
       fromRest: false,
     });
-    x = Float64Array.from(integrator.x);
+    x = integrator.x.slice();
   }
   return x;
 }
@@ -228,16 +229,16 @@ export function solveSteady(network: Network, options: SteadyOptions = {}): Solu
   const circuit = assemble(network);
   const { integrator, start, storedJ, effort } = findCycle(circuit, options.warm, options.sure);
   return releasing(integrator, () => {
-    const figures = figuresOf(network, integrator, columnsOf(integrator), storedJ, circuit.mirror);
-    let waveforms: Solution['waveforms'];
+    const figures = figuresOf(network, circuit, readingOf(integrator), storedJ, circuit.mirror);
+    const solution: Solution = Object.assign(figures, { effort, state: Array.from(start) });
     if (options.samples) {
       const samples = sampler(circuit, options.samples);
       const halves = circuit.mirror !== null && options.samples % 2 === 0;
       // An odd number of samples has none where the halves meet.
       if (circuit.mirror && !halves) mirrorRecords(circuit, integrator.records);
       samples.take(integrator, halves ? circuit.periodS / 2 : circuit.periodS, halves);
-      waveforms = samples.waveforms;
+      solution.waveforms = samples.waveforms;
     }
-    return { ...figures, ...(waveforms ? { waveforms } : {}), effort, state: Array.from(start) };
+    return solution;
   });
 }

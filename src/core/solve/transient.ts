@@ -98,7 +98,7 @@ export function solveChange(before: Network, after: Network, cycles: number, opt
   const journey = travel(
     after,
     integrator,
-    Float64Array.from(steady.state),
+    new Float64Array(steady.state),
     [{ from: 0, to: cycles * circuit.periodS, mains: RUNNING_MAINS }],
     cycles,
     false,

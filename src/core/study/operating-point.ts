@@ -1,4 +1,3 @@
-import { rectifierSink } from '@/core/design/heaters';
 import { conditionOf, wordsOf, type Condition, type ConditionId } from '@/core/circuit/condition';
 import { reservoirPlace } from '@/core/circuit/filter-of';
 import { networkOf, type Adjust } from '@/core/circuit/network-of';
@@ -8,17 +7,15 @@ import { heldUnder, railExtras } from '@/core/circuit/loads-of';
 import type { Design } from '@/core/design/design';
 import { outputModel, outputsOf, type Output } from '@/core/design/outputs';
 import { arrangementFacts, arrangementOf, hasDiodes } from '@/core/design/source';
-import { thermalInterface } from '@/core/parts/heatsink';
-import { aheadModel } from '@/core/parts/regulators/ahead';
 import type { Solution } from '@/core/solve/solution';
 import { SolveError } from '@/core/solve/solve-error';
 import type { Beginning } from '@/core/solve/neighbours';
 import { solveSteady } from '@/core/solve/steady';
-import { onSharedSink, regulatorHeat, type RegulatorHeat } from './heat';
-import { lossesOf, type Watts } from './losses';
-import { neededOf, outputPoint, type AheadPoint, type OutputPoint, type SmallHeat } from './output-point';
+import type { Watts } from './losses';
+import { neededOf, outputPoint, type OutputPoint, type RailWave, type SmallHeat } from './output-point';
 import { chosenWarmth, solvedTogether, warmthAfter, type Warmth } from './warmth';
 import { WAVE_SAMPLES, rippleHz, type OperatingPoint, type RailPoint } from './point';
+import { withHeat } from './point-heat';
 
 /** Names the condition in what a solve throws. */
 export function atCondition<T>(words: string, work: () => T): T {
@@ -225,8 +222,26 @@ function pointOf(
     small: sum([...all.flatMap((p) => p.small), ...extras].map((s) => s.watts)),
     load: sum(all.map((p) => p.loadW)) + sum(heaters.slice(0, ofLoad)),
   };
-  return warmed(design, {
-    ...rails[0]!,
+  const main = rails[0]!;
+  // Written out: spread and then added to, so large an object takes longer to make than its circuit's figures.
+  return withHeat(design, {
+    id: main.id,
+    outputMeanV: main.outputMeanV,
+    outputMinV: main.outputMinV,
+    outputMaxV: main.outputMaxV,
+    setV: main.setV,
+    outputRippleVpp: main.outputRippleVpp,
+    outputMeanA: main.outputMeanA,
+    headroomV: main.headroomV,
+    regulatorW: main.regulatorW,
+    ahead: main.ahead,
+    small: main.small,
+    loadW: main.loadW,
+    heat: main.heat,
+    rail: main.rail,
+    reservoir: main.reservoir,
+    can: main.can,
+    wave: main.wave,
     junctionC: null,
     warmth: { ...chosenWarmth(design), ...warmthIn(adjust) },
     settled: true,
@@ -284,65 +299,6 @@ function warmthIn(adjust: Adjust = {}): Partial<Warmth> {
   };
 }
 
-/** The same point with the temperatures its sinks, interfaces and air give its regulators. */
-export function warmed(design: Design, point: OperatingPoint): OperatingPoint {
-  const { heat } = design;
-  const { watts } = point;
-  const outputs = outputsOf(design);
-  const boxW = lossesOf(design, point).insideW;
-  const rectifierW = rectifierSink(design) === 'shared' ? watts.rectifier : 0;
-  const sinkable = (o: Output) => outputModel(o)?.pass.takesSink ?? false;
-  const furtherOnSinkW = point.outputs.reduce((sum, p, n) => {
-    const output = outputs.find((o) => o.place === n)!;
-    return sum + (sinkable(output) ? p.regulatorW : 0);
-  }, 0);
-  const rails = point.rails.map((p, r): RailPoint => {
-    const output = outputs.find((o) => o.place < 0 && o.rail === r)!;
-    const model = outputModel(output);
-    if (!model) return p;
-    const ownW = p.regulatorW + (p.ahead?.watts ?? 0);
-    const othersW = heat.oneSink
-      ? rectifierW + watts.regulator - p.regulatorW + furtherOnSinkW
-      : rectifierW / point.rails.length + ownW - p.regulatorW;
-    const found = regulatorHeat(
-      design,
-      { pass: model.pass, sinkKPerW: heat.sinkKPerW, blown: true },
-      { regulatorW: p.regulatorW, othersW, boxW },
-    );
-    return { ...p, heat: found, ahead: p.ahead && aheadWarmed(design, p.ahead, found) };
-  });
-  const main = rails[0]!.heat;
-  const further = point.outputs.map((p, n): OutputPoint => {
-    const output = outputs.find((o) => o.place === n)!;
-    const model = outputModel(output);
-    if (!model) return p;
-    const shared = heat.oneSink && model.pass.takesSink && main !== null && main.chain.length > 1;
-    return {
-      ...p,
-      heat: shared
-        ? onSharedSink(design, model.pass, p.regulatorW, main)
-        : regulatorHeat(
-            design,
-            { pass: model.pass, sinkKPerW: output.sinkKPerW, blown: false },
-            { regulatorW: p.regulatorW, othersW: 0, boxW },
-          ),
-    };
-  });
-  const { heat: mainHeat, ahead } = rails[0]!;
-  return { ...point, heat: mainHeat, ahead, rails, outputs: further };
-}
-
-/** A pre-regulator on the sink of its regulator, or in the same air. */
-function aheadWarmed(design: Design, point: AheadPoint, main: RegulatorHeat): AheadPoint {
-  const ahead = aheadModel(design.preRegulator)!;
-  const cooled = ahead.takesSink && main.chain.length > 1;
-  const contact = thermalInterface(design.heat.interface).kPerW;
-  return {
-    ...point,
-    junctionC: cooled ? main.sinkC + point.watts * (ahead.jcKPerW + contact) : main.airC + point.watts * ahead.jaKPerW,
-  };
-}
-
 function railPoint(
   design: Design,
   output: Output,
@@ -363,14 +319,9 @@ function railPoint(
     cans.length > 0 && design.reservoir.capacitanceF > 0
       ? { rmsA: Math.max(...cans.map((c) => c.rmsA)), maxV: Math.max(...cans.map((c) => c.maxV)) }
       : null;
-  const { point, outputV } = outputPoint(design, output, condition, { ...rail, railV }, rippleHz(design, r), adjust);
-  return {
-    ...point,
-    rail,
-    reservoir,
-    can,
-    wave: { inputV, reservoirV, railV, outputV, rectifierA: intoRail(design, waves.diodeA, r) },
-  };
+  const { point, outputV } = outputPoint(design, output, condition, waveOn(rail, railV), rippleHz(design, r), adjust);
+  const wave = { inputV, reservoirV, railV, outputV, rectifierA: intoRail(design, waves.diodeA, r) };
+  return Object.assign(point, { rail, reservoir, can, wave });
 }
 
 /**
@@ -393,18 +344,20 @@ export function reservoirOf(
   return { meanV: mean(samples), minV: fitted.minV, maxV: fitted.maxV, samples };
 }
 
+const waveOn = ({ minV, maxV, meanV, ripplePeakToPeakV }: RailPoint['rail'], railV: number[]): RailWave => ({
+  minV,
+  maxV,
+  meanV,
+  ripplePeakToPeakV,
+  railV,
+});
+
 function pointOn(design: Design, output: Output, on: RailPoint, condition: Condition, adjust: Adjust): OutputPoint {
   // A drawn build's regulator is the main one; further ones are taken as their class has them.
   const { outputFactor: _drawn, ...rest } = adjust;
   void _drawn;
-  return outputPoint(
-    design,
-    output,
-    condition,
-    { ...on.rail, railV: on.wave.railV },
-    rippleHz(design, output.rail),
-    rest,
-  ).point;
+  return outputPoint(design, output, condition, waveOn(on.rail, on.wave.railV), rippleHz(design, output.rail), rest)
+    .point;
 }
 
 /** Current out of the rectifier into one rail, A: of a multiplier, the pulses into all its capacitors. */

@@ -6,8 +6,9 @@ import { mainModel } from '@/core/design/outputs';
 import { dcSourceOf, termsOf } from '@/core/design/source';
 import { solveDip } from '@/core/solve/dip';
 import { solveChange, solveStart } from '@/core/solve/transient';
-import { atCondition, operatingPoint, restingOf, warmed } from './operating-point';
+import { atCondition, operatingPoint, restingOf } from './operating-point';
 import type { OperatingPoint } from './point';
+import { warmed } from './point-heat';
 
 /** First charge of the empty reservoir: peak and I2t of the hardest-hit diode, over the first cycle from a voltage peak. */
 export interface Surge {
@@ -91,7 +92,7 @@ export interface Study {
 
 /** Opens a study. Asking for a member throws SolveError, naming the circumstance, when that one does not converge. */
 export function studyDesign(design: Design, adjustFor?: (c: Condition) => Adjust): Study {
-  return opened(design, adjustFor?.(CONDITIONS.nominal) ?? {}, conditionsOf(design), {
+  return new OpenedStudy(design, adjustFor?.(CONDITIONS.nominal) ?? {}, conditionsOf(design), {
     point: (condition) => operatingPoint(design, condition, adjustFor?.(condition)),
     surge: () => firstSurge(design),
     missed: (point) => missedHalfCycle(design, { point, own: adjustFor === undefined }),
@@ -113,7 +114,7 @@ export function studyWithHeat(study: Study, heat: Design['heat']): Study {
   const design = { ...study.design, heat };
   const together = heat.together || study.design.heat.together;
   const stays = (p: OperatingPoint) => !together && p.junctionC === null;
-  return opened(design, study.adjust, study.conditions, {
+  return new OpenedStudy(design, study.adjust, study.conditions, {
     point(condition) {
       const before = study.at(condition);
       return stays(before)
@@ -137,47 +138,53 @@ interface Ways {
   lost(high: OperatingPoint): Study['lost'];
 }
 
-function opened(design: Design, adjust: Adjust, conditions: readonly Condition[], ways: Ways): Study {
-  const points = new Map<ConditionId, OperatingPoint>();
-  let surge: Surge | undefined;
-  let missed: Study['missed'] | undefined;
-  let lost: Study['lost'] | undefined;
-  const at = (condition: Condition): OperatingPoint => {
-    let point = points.get(condition.id);
-    if (!point) points.set(condition.id, (point = ways.point(condition)));
+/**
+ * Each member solved when it is first asked for. A class, so that its getters stand once for all studies: those of an object
+ * written out belong to a shape of its own, which keeps all it ever solved until the next large collection of garbage.
+ */
+class OpenedStudy implements Study {
+  private readonly points = new Map<ConditionId, OperatingPoint>();
+  private knownSurge: Surge | undefined;
+  private knownMissed: Study['missed'] | undefined;
+  private knownLost: Study['lost'] | undefined;
+
+  constructor(
+    readonly design: Design,
+    readonly adjust: Adjust,
+    readonly conditions: readonly Condition[],
+    private readonly ways: Ways,
+  ) {}
+
+  at(condition: Condition): OperatingPoint {
+    let point = this.points.get(condition.id);
+    if (!point) this.points.set(condition.id, (point = this.ways.point(condition)));
     return point;
-  };
-  return {
-    design,
-    adjust,
-    conditions,
-    at,
-    get low() {
-      return at(CONDITIONS.low);
-    },
-    get nominal() {
-      return at(CONDITIONS.nominal);
-    },
-    get high() {
-      return at(CONDITIONS.high);
-    },
-    get idle() {
-      return at(CONDITIONS.idle);
-    },
-    held(output, of = 'main') {
-      const condition = conditions.find((c) => c.id === `${output}:${of}`);
-      return condition ? at(condition) : null;
-    },
-    get surge() {
-      return (surge ??= ways.surge());
-    },
-    get missed() {
-      return (missed ??= ways.missed(at(CONDITIONS.nominal)));
-    },
-    get lost() {
-      return (lost ??= ways.lost(at(CONDITIONS.high)));
-    },
-  };
+  }
+  get low(): OperatingPoint {
+    return this.at(CONDITIONS.low);
+  }
+  get nominal(): OperatingPoint {
+    return this.at(CONDITIONS.nominal);
+  }
+  get high(): OperatingPoint {
+    return this.at(CONDITIONS.high);
+  }
+  get idle(): OperatingPoint {
+    return this.at(CONDITIONS.idle);
+  }
+  held(output: 'lowest' | 'shorted', of: OutputId = 'main'): OperatingPoint | null {
+    const condition = this.conditions.find((c) => c.id === `${output}:${of}`);
+    return condition ? this.at(condition) : null;
+  }
+  get surge(): Surge {
+    return (this.knownSurge ??= this.ways.surge());
+  }
+  get missed(): Study['missed'] {
+    return (this.knownMissed ??= this.ways.missed(this.nominal));
+  }
+  get lost(): Study['lost'] {
+    return (this.knownLost ??= this.ways.lost(this.high));
+  }
 }
 
 /** Everything the main load may see over all circumstances it is drawn in, V, the regulator's spread included. */

@@ -11,7 +11,8 @@ import { Alert } from '@/ui/alert';
 import { ChoiceField } from '@/ui/choice-field';
 import { useDesign, useEdit } from '@/ui/session';
 import { useFound } from '@/ui/use-found';
-import type { RemoteSolver } from '@/workers/client';
+import { moreInPool } from '@/workers/browser-pool';
+import type { PoolOptions } from '@/workers/pool';
 
 const SHOWN = 14;
 
@@ -22,8 +23,7 @@ export function List({ onTaken }: { onTaken(): void }) {
   const [chosen, setChosen] = useState<OutputId>('main');
   const output = outputs.some((o) => o.id === chosen) ? chosen : 'main';
   const ask = useCallback(
-    (search: RemoteSolver, job: number, of: Design, onFound: (found: MoreWith[]) => void) =>
-      search.more(job, of, output, onFound),
+    (of: Design, options: PoolOptions<MoreWith | null>) => moreInPool(of, output, options),
     [output],
   );
   const { found, running, trouble } = useFound(ask);

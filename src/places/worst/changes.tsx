@@ -1,22 +1,18 @@
 'use client';
 
-import type { Design } from '@/core/design/design';
 import { rankChanges } from '@/core/picture/changes';
-import type { SingleChange } from '@/core/judge/single-change';
 import { formatQuantity } from '@/core/quantity/format';
 import { Alert } from '@/ui/alert';
 import { useEdit } from '@/ui/session';
 import { useFound } from '@/ui/use-found';
-import type { RemoteSolver } from '@/workers/client';
+import { changesInPool } from '@/workers/browser-pool';
 
-const askChanges = (search: RemoteSolver, job: number, design: Design, onFound: (found: SingleChange[]) => void) =>
-  search.changes(job, design, onFound);
 const SHOWN = 10;
 
 /** What single change helps most: every one any rule knows, simulated, by margin gained per euro. */
 export function Changes() {
   const edit = useEdit();
-  const { found, running, trouble } = useFound(askChanges);
+  const { found, running, trouble } = useFound(changesInPool);
   const ranked = rankChanges(found);
   return (
     <aside aria-label="What single change helps most">

@@ -28,7 +28,7 @@ export function planOf(design: Design): Plan {
   for (const { id, title, figure, caution, at } of judge(study)) {
     if (caution || at === null) continue;
     checks.push({ id, title, unit: figure.unit });
-    const found = [...findingsOf(study, ruleOf(id))];
+    const found = findingsOf(study, ruleOf(id));
     const worst = deciding(found)!;
     for (const f of found) if (f.left <= worst.left + NEAR) ids.add(f.condition!.id);
   }

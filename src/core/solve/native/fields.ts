@@ -157,7 +157,6 @@ export const NUMBERS = [
   'ripple',
   'sharedOhm',
   'leakS',
-  'longestS',
   'quietA',
   'ceasedA',
   'largeA',

@@ -3,10 +3,12 @@ import { dropV } from '@/core/circuit/port';
 import { stops, type Mains } from '../emf';
 import { LEAK_SHARE } from '../level';
 import { floatLeak } from '../port-state';
+import type { Reading } from '../reading';
 import { CEASED, LARGE } from '../turn-off';
 import { ABOUT_TO_CONDUCT } from '../turn-on';
 import { DOUBLES, INTS, NUMBERS, OFFSETS, SIZES, type Double, type Named, type Size } from './fields';
 import { takeSlot, type Slot } from './memory';
+import { plainReader, type Fields } from './plain-reading';
 import { MOST_STOPS, plainShape } from './plain-shape';
 
 /** What a run is asked for: as RunOptions (step.ts). */
@@ -33,6 +35,8 @@ export interface PlainRun {
     asked: Asked,
     records: { data: Float64Array; count: number },
   ): number;
+  /** Reads the records of its runs; null for records that lie elsewhere, or are too many. */
+  reading(records: { data: Float64Array; count: number }): Reading | null;
   readonly x: Float64Array;
   readonly transition: Float64Array;
   readonly low: Float64Array;
@@ -42,6 +46,9 @@ export interface PlainRun {
   work(): number;
   release(): void;
 }
+
+/** Where each single number stands. */
+const AT = Object.fromEntries(NUMBERS.map((name, n) => [name, n])) as Record<Named, number>;
 
 /**
  * Whether a circuit is plain: nothing bends but diodes, chokes keep their inductance, and something stores charge.
@@ -57,43 +64,40 @@ function isPlain(shape: Circuit): boolean {
 }
 
 /** @returns null for a circuit that is not plain, or where there is no slot for it or no code */
-export function plainRun(shape: Circuit, stride: number): PlainRun | null {
+export function plainRun(shape: Circuit, fields: Fields): PlainRun | null {
   if (!isPlain(shape)) return null;
   const slot = takeSlot();
   if (!slot) return null;
-  const made = runIn(slot, shape, stride);
+  const made = runIn(slot, shape, fields);
   if (!made) slot.release();
   return made;
 }
 
-function runIn(slot: Slot, shape: Circuit, stride: number): PlainRun | null {
-  const told = plainShape(shape, stride);
+function runIn(slot: Slot, shape: Circuit, fields: Fields): PlainRun | null {
+  const told = plainShape(shape, fields.stride);
   const table = slot.ints(SIZES.length + OFFSETS.length + INTS.length + DOUBLES.length);
   const ints = new Map(INTS.map((name) => [name, slot.ints(told.ints[name].length)]));
-  const doubles = new Map(DOUBLES.map((name) => [name, slot.doubles(told.doubles[name])]));
-  if (!table || [...ints.values(), ...doubles.values()].includes(null)) return null;
+  const doubles = DOUBLES.map((name) => [name, slot.doubles(told.doubles[name])] as const);
+  if (!table || [...ints.values(), ...doubles.map(([, array]) => array)].includes(null)) return null;
+  const arrays = Object.fromEntries(doubles) as Record<Double, Float64Array>;
   for (const name of INTS) ints.get(name)!.set(told.ints[name]);
-  const d = (name: Double): Float64Array => doubles.get(name)!;
-  const numbers = d('numbers');
-  const set = (name: Named, value: number) => (numbers[NUMBERS.indexOf(name)] = value);
-  const get = (name: Named): number => numbers[NUMBERS.indexOf(name)]!;
+  const { numbers } = arrays;
   const size = (name: Size, value: number) => (table[SIZES.indexOf(name)] = value);
   [
     ...SIZES.map((name) => told.sizes[name]),
     ...OFFSETS.map((name) => told.offsets[name]),
     ...INTS.map((name) => ints.get(name)!.byteOffset),
-    ...DOUBLES.map((name) => d(name).byteOffset),
+    ...DOUBLES.map((name) => arrays[name].byteOffset),
   ].forEach((value, n) => (table[n] = value));
   size('slotNext', slot.rest().from);
   size('slotEnd', slot.rest().end);
-  shape.ports.forEach((p, n) => (d('share')[n] = p.share));
-  shape.ports.forEach((p, n) => (d('floatSign')[n] = p.floatSign));
-  d('touchSign').set(told.touchSigns);
-  d('intoSign').set(told.intoSigns);
+  shape.ports.forEach((p, n) => (arrays.share[n] = p.share));
+  shape.ports.forEach((p, n) => (arrays.floatSign[n] = p.floatSign));
+  arrays.touchSign.set(told.touchSigns);
+  arrays.intoSign.set(told.intoSigns);
   const { code } = slot;
-  const [x, transition, low, high, records, stopAt] = (
-    ['x', 'transition', 'low', 'high', 'records', 'stops'] as const
-  ).map(d) as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
+  const { x, transition, low, high, records, stops: stopAt } = arrays;
+  const reader = plainReader(slot, shape, records, fields);
   let circuit = shape;
   let loading = 0;
   let fresh = true;
@@ -104,49 +108,48 @@ function runIn(slot: Slot, shape: Circuit, stride: number): PlainRun | null {
       fresh = true;
       size('loading', ++loading);
       size('direct', next.direct ? 1 : 0);
-      set('periodS', next.periodS);
-      set('omega', next.omega);
-      set('peakV', next.peakV);
-      set('clip', next.clip);
-      set('ripple', next.ripple);
-      set('sharedOhm', next.sharedOhm);
-      set('leakS', (LEAK_SHARE * next.typicalA) / next.peakV);
-      set('longestS', gridS[0]!);
-      set('quietA', 1e-2 * ABOUT_TO_CONDUCT * next.typicalA);
-      set('typicalA', next.typicalA);
-      set('floatLeakS', floatLeak(next));
-      d('floatV').fill(0);
-      set('ceasedA', CEASED * next.typicalA);
-      set('largeA', LARGE * next.typicalA);
-      set('first', firstS);
-      d('gridH').set(gridS);
+      numbers[AT.periodS] = next.periodS;
+      numbers[AT.omega] = next.omega;
+      numbers[AT.peakV] = next.peakV;
+      numbers[AT.clip] = next.clip;
+      numbers[AT.ripple] = next.ripple;
+      numbers[AT.sharedOhm] = next.sharedOhm;
+      numbers[AT.leakS] = (LEAK_SHARE * next.typicalA) / next.peakV;
+      numbers[AT.quietA] = 1e-2 * ABOUT_TO_CONDUCT * next.typicalA;
+      numbers[AT.typicalA] = next.typicalA;
+      numbers[AT.floatLeakS] = floatLeak(next);
+      arrays.floatV.fill(0);
+      numbers[AT.ceasedA] = CEASED * next.typicalA;
+      numbers[AT.largeA] = LARGE * next.typicalA;
+      numbers[AT.first] = firstS;
+      arrays.gridH.set(gridS);
       const { elements, windings, ports } = next;
-      const fill = <T>(name: Double, list: readonly T[], value: (of: T) => number) => {
-        const into = d(name);
+      const fill = <T>(into: Float64Array, list: readonly T[], value: (of: T) => number) => {
         for (let n = 0; n < list.length; n++) into[n] = value(list[n]!);
       };
-      fill('farad', elements, (e) => (e.kind === 'capacitor' ? e.capacitanceF : 0));
-      fill('ohmOf', elements, (e) => (e.kind === 'capacitor' ? e.esrOhm : e.ohm));
-      fill('henry', elements, (e) => (e.kind === 'inductor' ? e.inductanceH : 0));
-      fill('windingH', windings, (w) => w.inductanceH);
-      fill('windingOhm', windings, (w) => w.ownOhm);
-      fill('uE', ports, (p) => p.share * windings[p.winding]!.ratio);
-      fill('theta', ports, (p) => p.thetaV || 1);
-      fill('saturation', ports, (p) => (p.law === 'diode' ? p.saturationA : 0));
-      fill('series', ports, (p) => p.ohm);
-      fill('onV', ports, (p) => (p.law === 'diode' ? dropV(p, ABOUT_TO_CONDUCT * next.typicalA) : 0));
+      fill(arrays.farad, elements, (e) => (e.kind === 'capacitor' ? e.capacitanceF : 0));
+      fill(arrays.ohmOf, elements, (e) => (e.kind === 'capacitor' ? e.esrOhm : e.ohm));
+      fill(arrays.henry, elements, (e) => (e.kind === 'inductor' ? e.inductanceH : 0));
+      fill(arrays.windingH, windings, (w) => w.inductanceH);
+      fill(arrays.windingOhm, windings, (w) => w.ownOhm);
+      fill(arrays.uE, ports, (p) => p.share * windings[p.winding]!.ratio);
+      fill(arrays.theta, ports, (p) => p.thetaV || 1);
+      fill(arrays.saturation, ports, (p) => (p.law === 'diode' ? p.saturationA : 0));
+      fill(arrays.series, ports, (p) => p.ohm);
+      fill(arrays.onV, ports, (p) => (p.law === 'diode' ? dropV(p, ABOUT_TO_CONDUCT * next.typicalA) : 0));
       let from = 0;
       for (const { load } of next.rails) {
-        d('breakV').set(load.breakpoints, from);
-        d('pieceOffset').set(load.offset, from);
-        d('pieceSlope').set(load.slope, from);
+        arrays.breakV.set(load.breakpoints, from);
+        arrays.pieceOffset.set(load.offset, from);
+        arrays.pieceSlope.set(load.slope, from);
         from += load.offset.length;
       }
     },
     setTolerance(swing, relative, squaredA2s, tolerated) {
-      for (let n = 0; n < shape.states; n++) d('tolerance')[n] = relative * swing[n]!;
-      set('toleranceSquares', relative * squaredA2s);
-      set('tolerated', tolerated);
+      const { tolerance } = arrays;
+      for (let n = 0; n < shape.states; n++) tolerance[n] = relative * swing[n]!;
+      numbers[AT.toleranceSquares] = relative * squaredA2s;
+      numbers[AT.tolerated] = tolerated;
     },
     run(start, from, to, { mains, record, carry }, kept) {
       if (record && kept.count > 0 && kept.data !== records) return -1;
@@ -154,9 +157,9 @@ function runIn(slot: Slot, shape: Circuit, stride: number): PlainRun | null {
       if (at.length > MOST_STOPS) return -1;
       stopAt.set(at);
       size('stopCount', at.length);
-      set('factor', mains.factor);
-      set('factorPerS', mains.factor === 0 ? 0 : (mains.factorPerS ?? 0));
-      set('phase', mains.phase);
+      numbers[AT.factor] = mains.factor;
+      numbers[AT.factorPerS] = mains.factor === 0 ? 0 : (mains.factorPerS ?? 0);
+      numbers[AT.phase] = mains.phase;
       x.set(start);
       let done: number;
       try {
@@ -176,12 +179,13 @@ function runIn(slot: Slot, shape: Circuit, stride: number): PlainRun | null {
       }
       return Math.floor(done / 65536);
     },
+    reading: ({ data, count }) => (data === records && count > 0 ? reader(circuit, count) : null),
     x,
     transition,
     low,
     high,
-    flowed: () => get('flowed'),
-    work: () => get('work'),
+    flowed: () => numbers[AT.flowed]!,
+    work: () => numbers[AT.work]!,
     release: slot.release,
   };
 }
