@@ -2,8 +2,8 @@ import localFont from 'next/font/local';
 
 /*
  * The house's type ships with it. What a page is read in is there before the page is drawn, or not for that page at all:
- * no line breaks anew while somebody reads it. Headings may come a moment later, and greek and the rest of Latin when
- * they are met.
+ * no line breaks anew while somebody reads it, and no machine's own type is looked for first, which takes longer than all
+ * else of the first picture. Greek headings and the rest of Latin come when they are met.
  */
 
 const sansLatin = localFont({
@@ -54,7 +54,7 @@ const serifLatin = localFont({
   src: '../../node_modules/@fontsource-variable/source-serif-4/files/source-serif-4-latin-wght-normal.woff2',
   weight: '200 900',
   variable: '--serif-latin',
-  display: 'swap',
+  display: 'optional',
   preload: true,
   adjustFontFallback: false,
   declarations: [

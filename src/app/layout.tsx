@@ -1,4 +1,5 @@
 import './globals.css';
+import './signs.css';
 import type { Metadata } from 'next';
 import { cookies, headers } from 'next/headers';
 import type { ReactNode } from 'react';

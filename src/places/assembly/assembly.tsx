@@ -64,7 +64,7 @@ export function Assembly() {
                           <span className="min-w-[42px] font-semibold">{part.ref}</span>
                           <span className="min-w-0">
                             {part.value} <span className="text-quiet">{part.what}</span>
-                            {pinoutOf(part) && <span title="It has a right way round"> ⇅</span>}
+                            {pinoutOf(part) && <span title="It has a right way round"> ↑</span>}
                           </span>
                         </label>
                       </li>
