@@ -16,6 +16,9 @@ export interface DocumentState {
 
 const faultOf = (read: ReturnType<NonNullable<ReturnType<typeof borderNow>>>) => (read.ok ? null : read.fault.sentence);
 
+/** Steps that can be undone. */
+const STEPS_KEPT = 300;
+
 /** The document and its history. Views, saves and solutions live elsewhere: only what a person wrote is undone. */
 export function createDesignStore(design: Design) {
   const store = createStore<DocumentState>()(
@@ -49,7 +52,11 @@ export function createDesignStore(design: Design) {
           replace: (next) => set({ design: next, refused: null }),
         };
       },
-      { partialize: (state) => ({ design: state.design }), limit: 300, equality: (a, b) => a.design === b.design },
+      {
+        partialize: (state) => ({ design: state.design }),
+        limit: STEPS_KEPT,
+        equality: (a, b) => a.design === b.design,
+      },
     ),
   );
   let before: Design | null = null;
@@ -65,9 +72,13 @@ export function createDesignStore(design: Design) {
       const start = before;
       const end = store.getState().design;
       before = null;
-      if (end !== start) store.setState({ design: start });
       store.temporal.getState().resume();
-      if (end !== start) store.setState({ design: end });
+      // The step alone: what the document holds was told, solved and drawn on the way.
+      if (end !== start)
+        store.temporal.setState(({ pastStates }) => ({
+          pastStates: [...pastStates, { design: start }].slice(-STEPS_KEPT),
+          futureStates: [],
+        }));
     },
   });
 }

@@ -123,6 +123,36 @@ describe('history', () => {
     expect(store.getState().design.reservoir.capacitanceF).toBe(3e-3);
   });
 
+  test('letting go of a grip changes nothing that would be solved or drawn again', () => {
+    const store = createDesignStore(design);
+    store.beginGesture();
+    store.getState().edit({ reservoir: { capacitanceF: 2e-3 } });
+    const told = jest.fn();
+    store.subscribe(told);
+    store.endGesture();
+    expect(told).not.toHaveBeenCalled();
+    expect(store.temporal.getState()).toMatchObject({ isTracking: true, futureStates: [] });
+    expect(store.temporal.getState().pastStates).toHaveLength(1);
+  });
+
+  test('a drag after an undo leaves nothing to redo, and no more steps than are kept', () => {
+    const store = createDesignStore(design);
+    for (let n = 1; n <= 300; n++) store.getState().edit({ reservoir: { capacitanceF: n * 1e-5 } });
+    store.temporal.getState().undo();
+    store.getState().edit({ reservoir: { capacitanceF: 5e-3 } });
+    store.temporal.getState().undo();
+    store.beginGesture();
+    store.getState().edit({ reservoir: { capacitanceF: 6e-3 } });
+    store.endGesture();
+    expect(store.temporal.getState().futureStates).toHaveLength(0);
+    store.beginGesture();
+    store.getState().edit({ reservoir: { capacitanceF: 7e-3 } });
+    store.endGesture();
+    expect(store.temporal.getState().pastStates).toHaveLength(300);
+    store.temporal.getState().undo(2);
+    expect(store.getState().design.reservoir.capacitanceF).toBeCloseTo(299e-5, 9);
+  });
+
   test('a grip taken and let go leaves no trace', () => {
     const store = createDesignStore(design);
     store.beginGesture();
