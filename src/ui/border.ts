@@ -9,7 +9,7 @@ let coming: Promise<Border> | null = null;
 
 /** The document's own border: loaded once the page has nothing else to do, not with the page. */
 export function border(): Promise<Border> {
-  coming ??= import('@/core/design/schema').then((m) => (loaded = m.readDesign));
+  coming ??= import('./border-in-pieces').then(async (m) => (loaded = await m.borderInPieces()));
   return coming;
 }
 

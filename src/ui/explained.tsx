@@ -13,9 +13,13 @@ const waiting = new Set<() => void>();
 function load(): void {
   if (asked) return;
   asked = true;
-  void import('./explained-words').then((m) => {
+  void import('./explained-words').then(async (m) => {
     withWords = m.withWords;
-    for (const tell of waiting) tell();
+    // Sentence by sentence: in between the page answers.
+    for (const tell of waiting) {
+      await new Promise((done) => setTimeout(done));
+      tell();
+    }
   });
 }
 

@@ -11,7 +11,8 @@ import type { CircuitFound } from '@/core/size/sizing-tally';
 import type { Variation, VariationResult } from '@/core/study/variation';
 import type { Answer } from './answer';
 import { asked } from './asked';
-import { endOfPoolSolver, poolSolver, poolStarted, SolverGone, type RemoteSolver } from './client';
+import { SolverGone, type RemoteSolver } from './client';
+import { endOfPoolSolver, poolSolver, poolStarted } from './pool-solvers';
 import { runPool, Stopped, type PoolOptions } from './pool';
 import { searchOver, type SizingThread } from './sizing-search';
 

@@ -516,6 +516,22 @@ describe('solving', () => {
     stop();
   });
 
+  test('a reading of the mains is solved anew, as a circumstance of its own; another reading is not', () => {
+    const document = createDesignStore(design);
+    const stop = startSolving(document, createView(stored, good));
+    const read = (point: string, value: number) => {
+      const reading = { point, value, mainsV: 230, fedFrom: 'mains', at: '2026-12-31T10:00:00Z' } as const;
+      document.getState().edit({ bench: { readings: [...document.getState().design.bench.readings, reading] } });
+    };
+    read('rail', 30);
+    expect(asked).toHaveLength(0);
+    read('mains', 262);
+    expect(asked).toHaveLength(1);
+    const judged = ({ verdicts }: Picture) => verdicts.map((v) => `${v.id} ${v.state} ${v.at}`);
+    expect(judged(pictureOf(asked[0]!.design).picture)).not.toEqual(judged(good));
+    stop();
+  });
+
   test('whatever a solution depends on is solved anew: of a design only words, readings and ticks are not', () => {
     const words = ['name', 'note', 'log', 'bench', 'picked', 'mainsSide', 'build', 'stage', 'format', 'version'];
     const members = (Object.keys(design) as (keyof typeof design)[]).filter((key) => !words.includes(key));

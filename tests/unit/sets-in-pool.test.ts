@@ -32,10 +32,12 @@ class Thread {
 }
 
 let threads: Thread[] = [];
-jest.mock('@/workers/client', () => ({
+jest.mock('@/workers/pool-solvers', () => ({
   poolSolver: (n: number) => threads[n],
   poolStarted: () => true,
   endOfPoolSolver: () => () => {},
+}));
+jest.mock('@/workers/client', () => ({
   SolverGone: class SolverGone extends Error {},
 }));
 Object.defineProperty(globalThis, 'navigator', { value: { hardwareConcurrency: 3 }, configurable: true });

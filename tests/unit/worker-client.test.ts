@@ -22,16 +22,8 @@ jest.mock('comlink', () => ({
 const what = { busy: false };
 
 import { asked } from '@/workers/asked';
-import {
-  dropFixes,
-  dropSearch,
-  endOfPoolSolver,
-  poolSolver,
-  poolStarted,
-  replaceSolver,
-  solver,
-  SolverGone,
-} from '@/workers/client';
+import { dropFixes, dropSearch, replaceSolver, solver, SolverGone } from '@/workers/client';
+import { endOfPoolSolver, poolSolver, poolStarted } from '@/workers/pool-solvers';
 
 const evaluate = (role: 'edit' | 'search' | 'ask', what: string) =>
   (solver(role) as unknown as { evaluate(what: string): Promise<unknown> }).evaluate(what);

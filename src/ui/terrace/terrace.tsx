@@ -107,15 +107,14 @@ function Drawing({ picture, band, width, height }: { picture: Picture; band: Ban
 
   // No label lies on another, whatever the design: the lesser ones give way once their sizes are known.
   const svg = useRef<SVGSVGElement>(null);
+  const drawn = useRef(false);
   useLayoutEffect(() => {
-    const tags = [...svg.current!.querySelectorAll<SVGTextElement>('[data-tag]')];
-    const moves = settleLabels(tags.map(placedAt), HEAD_PX + 2, plotBottom + 2);
-    moves.forEach((dy, n) => {
-      const moved = dy === 0 ? null : `translate(0 ${dy})`;
-      if (moved === tags[n]!.getAttribute('transform')) return;
-      if (moved === null) tags[n]!.removeAttribute('transform');
-      else tags[n]!.setAttribute('transform', moved);
-    });
+    const settle = () => settleTags(svg.current!, plotBottom);
+    if (drawn.current) return settle();
+    // The first time all that is new has to be laid out for it: in the frame that shows it, not in the work that drew it.
+    drawn.current = true;
+    const frame = requestAnimationFrame(settle);
+    return () => cancelAnimationFrame(frame);
   }, [picture, band, axis, plotBottom, width]);
 
   const { y } = axis;
@@ -247,4 +246,13 @@ function Axis({ axis, width, split }: { axis: VoltAxis; width: number; split: bo
       <path d={`M${AXIS_PX} ${zero}H${width - 4}`} stroke="var(--edge)" strokeWidth="1.5" />
     </g>
   );
+}
+
+/** Moves the tags of a drawing apart, between the stations' heads and the foot of the plot. */
+function settleTags(svg: SVGSVGElement, plotBottom: number): void {
+  const tags = [...svg.querySelectorAll<SVGTextElement>('[data-tag]')];
+  settleLabels(tags.map(placedAt), HEAD_PX + 2, plotBottom + 2).forEach((dy, n) => {
+    const moved = `translate(0 ${dy})`;
+    if (moved !== tags[n]!.getAttribute('transform')) tags[n]!.setAttribute('transform', moved);
+  });
 }

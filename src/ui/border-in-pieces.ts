@@ -1,0 +1,21 @@
+import type { readDesign } from '@/core/design/schema';
+
+/** What the border is made of, each after what it needs: put together at once it would hold the page up noticeably. */
+const PIECES = [
+  () => import('yup'),
+  () => import('@/core/design/schema-pieces'),
+  () => import('@/core/design/source-schema'),
+  () => import('@/core/design/regulator-schema'),
+  () => import('@/core/design/rail-schema'),
+  () => import('@/core/design/record-schema'),
+  () => import('@/core/design/load-schema'),
+];
+
+/** The document's border, put together piece by piece; between two of them the page answers. */
+export async function borderInPieces(): Promise<typeof readDesign> {
+  for (const piece of PIECES) {
+    await piece();
+    await new Promise((done) => setTimeout(done));
+  }
+  return (await import('@/core/design/schema')).readDesign;
+}
