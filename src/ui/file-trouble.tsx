@@ -1,7 +1,4 @@
-'use client';
-
-import { useState } from 'react';
-import { askServer } from './api';
+import { TakeTheCopy } from './take-the-copy';
 
 interface Props {
   kind: string;
@@ -13,12 +10,6 @@ interface Props {
 
 /** The file everything is kept in cannot be used: what is wrong, and what to do. */
 export function FileTrouble({ kind, sentence, file, copy }: Props) {
-  const [said, setSaid] = useState<string | null>(null);
-  async function restore() {
-    const answer = await askServer('/api/file', { method: 'POST' });
-    if (answer.ok) window.location.reload();
-    else setSaid(answer.refusal.sentence);
-  }
   return (
     <main className="mx-auto mt-24 max-w-xl px-5">
       <h1 className="text-[24px] font-semibold">The file cannot be used</h1>
@@ -40,17 +31,8 @@ export function FileTrouble({ kind, sentence, file, copy }: Props) {
               </>
             )}
           </dl>
-          {copy && (
-            <button type="button" className="btn btn-main mt-4" onClick={() => void restore()}>
-              Take the copy
-            </button>
-          )}
+          {copy && <TakeTheCopy />}
         </>
-      )}
-      {said && (
-        <p role="alert" className="mt-3 text-fail">
-          {said}
-        </p>
       )}
     </main>
   );
