@@ -13,9 +13,11 @@ run('npx', ['next', 'build'], process.argv.includes('--quiet') ? { stdio: ['igno
  * while it comes in; otherwise it reads it again on the page's own thread, function by function, in one long task.
  */
 function hintFramework() {
+  const hint = '//# allFunctionsCalledOnLoad\n';
   const { rootMainFiles } = JSON.parse(readFileSync(path.join(root, '.next/build-manifest.json'), 'utf8'));
   const files = rootMainFiles.map((file) => path.join(root, '.next', file));
   const largest = files.reduce((a, b) => (statSync(a).size < statSync(b).size ? b : a));
-  writeFileSync(largest, `//# allFunctionsCalledOnLoad\n${readFileSync(largest, 'utf8')}`);
+  const script = readFileSync(largest, 'utf8');
+  if (!script.startsWith(hint)) writeFileSync(largest, hint + script);
 }
 hintFramework();
