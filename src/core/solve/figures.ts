@@ -43,14 +43,14 @@ export function clippedRms(voltageRms: number, clip: number): number {
 
 /** Energy in all capacitors, chokes and winding inductances at the given states, J. */
 export function storedEnergy(integrator: Integrator, x: Float64Array): number {
-  const { circuit, stage } = integrator;
+  const { circuit } = integrator;
   let joule = 0;
   circuit.elements.forEach((e, n) => {
     if (e.kind === 'capacitor') joule += 0.5 * e.capacitanceF * x[e.state]! ** 2;
     else if (e.kind === 'inductor') {
-      const i = stage.chokeCurrent(n, x[e.state]!);
-      if (e.halfAtA === Infinity) joule += 0.5 * e.inductanceH * i * i;
+      if (e.halfAtA === Infinity) joule += 0.5 * e.inductanceH * x[e.state]! ** 2;
       else {
+        const i = integrator.stage.chokeCurrent(n, x[e.state]!);
         const lost = (1 - SATURATED_SHARE) * e.inductanceH;
         joule +=
           0.5 * SATURATED_SHARE * e.inductanceH * i * i +

@@ -135,17 +135,27 @@ function newIntegrator(shape: Circuit): Integrator {
   let tolerated = 1;
   /** First step into a charging pulse at the loosest tolerance, s: what the last one turned out to need. */
   let first = 0;
+  /** Whether the general way still holds an earlier circuit: it takes over the next only where it is needed. */
+  let stale = false;
   load(shape);
 
   function load(next: Circuit): void {
     circuit = next;
     ({ periodS } = next);
     for (let l = 0; l < LEVELS; l++) gridH[l] = longest * periodS * GRID[l]!;
-    step.load(next);
-    events.load(next);
-    foresight.load(next);
     first = FIRST * periodS;
+    step.load(next);
     plain?.load(next, gridH, first);
+    stale = true;
+    if (!plain) catchUp();
+  }
+
+  function catchUp(): void {
+    if (!stale) return;
+    stale = false;
+    events.load(circuit);
+    foresight.load(circuit);
+    stage.load(circuit);
   }
 
   function fail(words: string): never {
@@ -161,15 +171,19 @@ function newIntegrator(shape: Circuit): Integrator {
     const steps = plain!.run(start, from, to, options, records);
     if (steps <= 0) return 0;
     work.done += plain!.work();
-    x.set(plain!.x);
-    low.set(plain!.low);
-    high.set(plain!.high);
-    if (options.carry) carry.transition.set(plain!.transition);
+    const { x: endX, low: lowest, high: highest, transition } = plain!;
+    for (let n = 0; n < nX; n++) {
+      x[n] = endX[n]!;
+      low[n] = lowest[n]!;
+      high[n] = highest[n]!;
+    }
+    if (options.carry) for (let n = 0; n < nX * nX; n++) carry.transition[n] = transition[n]!;
     flowed = plain!.flowed();
     return steps;
   }
 
   function runAny(start: Float64Array, from: number, to: number, options: RunOptions): number {
+    catchUp();
     const { mains } = options;
     x.set(start);
     if (options.carry) carry.begin();
@@ -291,7 +305,10 @@ function newIntegrator(shape: Circuit): Integrator {
     get circuit() {
       return circuit;
     },
-    stage,
+    get stage() {
+      catchUp();
+      return stage;
+    },
     records,
     work,
     x,
@@ -303,10 +320,7 @@ function newIntegrator(shape: Circuit): Integrator {
     },
     arena: new Arena(),
     sampled,
-    load(next) {
-      load(next);
-      stage.load(next);
-    },
+    load,
     setTolerance(relative, swing, squaredA2s) {
       step.setTolerance(relative, swing, squaredA2s);
       tolerated = (relative / LOOSE) ** 0.25;

@@ -38,7 +38,7 @@ export function columnsOf(
   to = integrator.records.count,
   records = integrator.records,
 ): Columns {
-  const { circuit, stage } = integrator;
+  const { circuit } = integrator;
   const { windings, ports, inputs, elements, rails } = circuit;
   const { stride, data } = records;
   const count = to - from;
@@ -122,7 +122,7 @@ export function columnsOf(
       const e = elements[n]!;
       if (e.kind === 'inductor') {
         const out = read(records.x + e.state);
-        if (e.halfAtA !== Infinity) for (let r = 0; r < count; r++) out[r] = stage.chokeCurrent(n, out[r]!);
+        if (e.halfAtA !== Infinity) for (let r = 0; r < count; r++) out[r] = integrator.stage.chokeCurrent(n, out[r]!);
         return out;
       }
       return e.kind === 'capacitor' ? read(records.k + e.state, e.capacitanceF) : times(1 / e.ohm, elementV(n));

@@ -66,6 +66,29 @@ export function findCycle(circuit: Circuit, warm?: readonly number[], sure = fal
   }
 }
 
+/** Room for one pass of a search over so many states; each is written anew before it is read. */
+interface Scratch {
+  scale: Float64Array;
+  image: Float64Array;
+  miss: Float64Array;
+  step: Float64Array;
+  matrix: Float64Array;
+}
+
+const rooms: Scratch[] = [];
+
+/** One search at a time: made anew for each, its arrays would be a fortieth of a warm one's time. */
+function scratchFor(states: number): Scratch {
+  const room = () => new Float64Array(states);
+  return (rooms[states] ??= {
+    scale: room(),
+    image: room(),
+    miss: room(),
+    step: room(),
+    matrix: new Float64Array(states * states),
+  });
+}
+
 function searched(integrator: Integrator, circuit: Circuit, warm: readonly number[] | undefined, sure: boolean): Cycle {
   const n = circuit.states;
   const { mirror, periodS } = circuit;
@@ -78,11 +101,7 @@ function searched(integrator: Integrator, circuit: Circuit, warm: readonly numbe
   const expected = 3 * circuit.typicalA ** 2 * periodS * (mirror ? 0.5 : 1);
   /** What an error in a step's squared current is measured by: where a shorted diode lets a hundred times the load flow, by that. */
   let squares = expected;
-  const scale = new Float64Array(n);
-  const image = new Float64Array(n);
-  const miss = new Float64Array(n);
-  const step = new Float64Array(n);
-  const matrix = new Float64Array(n * n);
+  const { scale, image, miss, step, matrix } = scratchFor(n);
   const { records } = integrator;
   const options = { mains: RUNNING_MAINS, record: false, carry: true, fromRest: false };
 

@@ -47,8 +47,9 @@ export interface PlainRun {
   release(): void;
 }
 
-/** Where each single number stands. */
+/** Where each single number stands, and each size. */
 const AT = Object.fromEntries(NUMBERS.map((name, n) => [name, n])) as Record<Named, number>;
+const SIZE_AT = Object.fromEntries(SIZES.map((name, n) => [name, n])) as Record<Size, number>;
 
 /**
  * Whether a circuit is plain: nothing bends but diodes, chokes keep their inductance, and something stores charge.
@@ -82,7 +83,7 @@ function runIn(slot: Slot, shape: Circuit, fields: Fields): PlainRun | null {
   const arrays = Object.fromEntries(doubles) as Record<Double, Float64Array>;
   for (const name of INTS) ints.get(name)!.set(told.ints[name]);
   const { numbers } = arrays;
-  const size = (name: Size, value: number) => (table[SIZES.indexOf(name)] = value);
+  const size = (name: Size, value: number) => (table[SIZE_AT[name]] = value);
   [
     ...SIZES.map((name) => told.sizes[name]),
     ...OFFSETS.map((name) => told.offsets[name]),
@@ -138,11 +139,15 @@ function runIn(slot: Slot, shape: Circuit, fields: Fields): PlainRun | null {
       fill(arrays.series, ports, (p) => p.ohm);
       fill(arrays.onV, ports, (p) => (p.law === 'diode' ? dropV(p, ABOUT_TO_CONDUCT * next.typicalA) : 0));
       let from = 0;
+      const { breakV, pieceOffset, pieceSlope } = arrays;
       for (const { load } of next.rails) {
-        arrays.breakV.set(load.breakpoints, from);
-        arrays.pieceOffset.set(load.offset, from);
-        arrays.pieceSlope.set(load.slope, from);
-        from += load.offset.length;
+        const { breakpoints, offset, slope } = load;
+        for (let n = 0; n < breakpoints.length; n++) breakV[from + n] = breakpoints[n]!;
+        for (let n = 0; n < offset.length; n++) {
+          pieceOffset[from + n] = offset[n]!;
+          pieceSlope[from + n] = slope[n]!;
+        }
+        from += offset.length;
       }
     },
     setTolerance(swing, relative, squaredA2s, tolerated) {
@@ -155,12 +160,12 @@ function runIn(slot: Slot, shape: Circuit, fields: Fields): PlainRun | null {
       if (record && kept.count > 0 && kept.data !== records) return -1;
       const at = stops(circuit, mains, from, to);
       if (at.length > MOST_STOPS) return -1;
-      stopAt.set(at);
+      for (let n = 0; n < at.length; n++) stopAt[n] = at[n]!;
       size('stopCount', at.length);
       numbers[AT.factor] = mains.factor;
       numbers[AT.factorPerS] = mains.factor === 0 ? 0 : (mains.factorPerS ?? 0);
       numbers[AT.phase] = mains.phase;
-      x.set(start);
+      for (let n = 0; n < start.length; n++) x[n] = start[n]!;
       let done: number;
       try {
         done = code.run(table.byteOffset, fresh, from, record, carry, record ? kept.count : 0);
