@@ -14,8 +14,8 @@ export default function PageFailed({ error, reset }: { error: Error & { digest?:
       }
     >
       <p>
-        Something in the program went wrong while the page was drawn. What was saved is untouched; unsaved changes are
-        offered when the design opens again.
+        Something in the program itself went wrong while the page was drawn. What was saved is untouched, and unsaved
+        changes of a design are kept in this browser and offered when it opens again.
       </p>
       <p className="break-words text-[14px] text-quiet">{error.digest ?? error.message}</p>
     </NoticePage>

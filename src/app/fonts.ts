@@ -2,8 +2,8 @@ import localFont from 'next/font/local';
 
 /*
  * The house's type ships with it. What a page is read in is there before the page is drawn, or not for that page at all:
- * no line breaks anew while somebody reads it, and no machine's own type is looked for first, which takes longer than all
- * else of the first picture. Greek headings and the rest of Latin come when they are met.
+ * no line breaks anew while somebody reads it, and headings are not first laid out in the machine's own type, which has to be
+ * asked for size by size. Greek headings and the rest of Latin come when they are met.
  */
 
 const sansLatin = localFont({

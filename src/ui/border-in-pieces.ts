@@ -1,4 +1,5 @@
 import type { readDesign } from '@/core/design/schema';
+import { breathe } from '@/workers/breathe';
 
 /** What the border is made of, each after what it needs: put together at once it would hold the page up noticeably. */
 const PIECES = [
@@ -15,7 +16,7 @@ const PIECES = [
 export async function borderInPieces(): Promise<typeof readDesign> {
   for (const piece of PIECES) {
     await piece();
-    await new Promise((done) => setTimeout(done));
+    await breathe();
   }
   return (await import('@/core/design/schema')).readDesign;
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useSyncExternalStore } from 'react';
+import { breathe } from '@/workers/breathe';
 import { whenIdle } from './when-idle';
 
 type WithWords = (text: string) => React.JSX.Element;
@@ -17,7 +18,7 @@ function load(): void {
     withWords = m.withWords;
     // Sentence by sentence: in between the page answers.
     for (const tell of waiting) {
-      await new Promise((done) => setTimeout(done));
+      await breathe();
       tell();
     }
   });

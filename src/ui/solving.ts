@@ -1,5 +1,6 @@
 'use client';
 
+import { mainsReadV } from '@/core/circuit/condition';
 import type { Design } from '@/core/design/design';
 import type { Fix } from '@/core/judge/verdict';
 import { asked } from '@/workers/asked';
@@ -123,17 +124,14 @@ export function startSolving(document: DesignStore, view: View): () => void {
   };
 }
 
-/** What no solution depends on; but of the mains side the box counts, and of the readings the mains. */
+/** What no solution depends on; but of the mains side the box counts, and of the readings the last of the mains. */
 const WORDS: readonly string[] = ['name', 'note', 'stage', 'picked', 'build', 'bench', 'log', 'mainsSide'];
 
 /** Whether two designs differ in nothing that a solution depends on. */
 function onlyWords(a: Design, b: Design): boolean {
   const same = (key: string) => WORDS.includes(key) || a[key as keyof Design] === b[key as keyof Design];
-  return Object.keys(a).every(same) && a.mainsSide.box === b.mainsSide.box && mainsRead(a) === mainsRead(b);
+  return Object.keys(a).every(same) && a.mainsSide.box === b.mainsSide.box && mainsReadV(a) === mainsReadV(b);
 }
-
-/** What the mains was read at: each design is judged at it as well. */
-const mainsRead = ({ bench }: Design) => JSON.stringify(bench.readings.filter((r) => r.point === 'mains'));
 
 /** Leaves a performance measure from the edit to the frame that shows its picture. */
 function markPaint(editedAt: number) {

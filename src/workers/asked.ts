@@ -20,7 +20,7 @@ export async function asked<T>(
       return await call(solver(role));
     } catch (error) {
       if (error instanceof SolverGone && attempt === 1 && wanted()) continue;
-      const reason = error instanceof SolverGone ? 'it ended twice' : String(error);
+      const reason = error instanceof SolverGone ? 'it ended twice before it answered' : String(error);
       return { ok: false, error: `The solver failed on this design (${reason}). Undo the last change, or go on.` };
     } finally {
       clearTimeout(watch);

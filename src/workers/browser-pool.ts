@@ -11,8 +11,7 @@ import type { CircuitFound } from '@/core/size/sizing-tally';
 import type { Variation, VariationResult } from '@/core/study/variation';
 import type { Answer } from './answer';
 import { asked } from './asked';
-import { SolverGone, type RemoteSolver } from './client';
-import { endOfPoolSolver, poolSolver, poolStarted } from './pool-solvers';
+import { endOfPoolSolver, poolSolver, poolStarted, SolverGone, type RemoteSolver } from './client';
 import { runPool, Stopped, type PoolOptions } from './pool';
 import { searchOver, type SizingThread } from './sizing-search';
 

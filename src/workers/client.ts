@@ -13,6 +13,7 @@ export type Role = 'edit' | 'ask' | 'search';
 export class SolverGone extends Error {
   constructor() {
     super('The solver ended before it answered; it is started again.');
+    this.name = 'SolverGone';
   }
 }
 
@@ -24,8 +25,7 @@ interface Started {
   end(): void;
 }
 
-/** Those that run, by their roles. */
-export const started = new Map<string, Started>();
+const started = new Map<string, Started>();
 
 /**
  * A solver in its own thread, started once and kept. One that dies is forgotten and started anew by the next call; what
@@ -35,9 +35,26 @@ export function solver(role: Role): RemoteSolver {
   return start(role).remote;
 }
 
+/** The n-th of the page's pool: the first is the searching one, which is there and warm where anything was searched. */
+const poolRole = (n: number): string => (n === 0 ? 'search' : `pool-${n}`);
+
+/** The n-th solver of the page's pool. */
+export function poolSolver(n: number): RemoteSolver {
+  return start(poolRole(n)).remote;
+}
+
+/** Whether the n-th of the pool has been started. */
+export const poolStarted = (n: number): boolean => started.has(poolRole(n));
+
 /** Ends a solver that hangs; the next call starts another. */
 export function replaceSolver(role: Role): void {
   started.get(role)?.end();
+}
+
+/** What ends the n-th solver of the pool as it stands; the next call then starts another. */
+export function endOfPoolSolver(n: number): () => void {
+  const one = started.get(poolRole(n));
+  return () => one?.end();
 }
 
 /** How long a search may take to notice that it is no longer wanted, ms. */
@@ -66,8 +83,7 @@ export function dropFixes(): void {
     .catch(() => {});
 }
 
-/** The solver of a role, started where it is not there. */
-export function start(role: string): Started {
+function start(role: string): Started {
   const running = started.get(role);
   if (running) return running;
   const worker = new Worker(new URL('./solver.worker.ts', import.meta.url), { type: 'module', name: role });

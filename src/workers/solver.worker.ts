@@ -55,6 +55,7 @@ import { solveBuilds } from '@/core/judge/builds/solve';
 import { drawnShares } from '@/core/judge/builds/summary';
 import { answer, type Answer } from './answer';
 import { batchSolver } from './batch-solver';
+import { breathe } from './breathe';
 import { changeSolver } from './change-solver';
 import type { RuleId } from '@/core/judge/rules';
 import { designFromReadings } from '@/core/size/from-readings';
@@ -125,8 +126,6 @@ const comparable = ({ picture, study }: ReturnType<typeof pictureOf>) => ({
   summary: summaryOf(picture),
   figures: comparedFigures(picture, study),
 });
-
-const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
 
 /** Goes through a search, telling its progress; null when it was dropped. */
 async function searched<P, T>(

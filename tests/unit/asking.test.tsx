@@ -18,12 +18,10 @@ jest.mock('@/workers/client', () => ({
   dropSearch: () => void dropped++,
   replaceSolver: () => {},
   solver: () => drawing,
-  SolverGone: class SolverGone extends Error {},
-}));
-jest.mock('@/workers/pool-solvers', () => ({
   poolSolver: (n: number) => pool.solver(n),
   poolStarted: (n: number) => n < pool.there,
   endOfPoolSolver: (n: number) => () => pool.ended.push(n),
+  SolverGone: class SolverGone extends Error {},
 }));
 jest.mock('@/ui/session', () => ({ useDesign: () => design }));
 

@@ -32,12 +32,10 @@ class Thread {
 }
 
 let threads: Thread[] = [];
-jest.mock('@/workers/pool-solvers', () => ({
+jest.mock('@/workers/client', () => ({
   poolSolver: (n: number) => threads[n],
   poolStarted: () => true,
   endOfPoolSolver: () => () => {},
-}));
-jest.mock('@/workers/client', () => ({
   SolverGone: class SolverGone extends Error {},
 }));
 Object.defineProperty(globalThis, 'navigator', { value: { hardwareConcurrency: 3 }, configurable: true });

@@ -22,8 +22,16 @@ jest.mock('comlink', () => ({
 const what = { busy: false };
 
 import { asked } from '@/workers/asked';
-import { dropFixes, dropSearch, replaceSolver, solver, SolverGone } from '@/workers/client';
-import { endOfPoolSolver, poolSolver, poolStarted } from '@/workers/pool-solvers';
+import {
+  dropFixes,
+  dropSearch,
+  endOfPoolSolver,
+  poolSolver,
+  poolStarted,
+  replaceSolver,
+  solver,
+  SolverGone,
+} from '@/workers/client';
 
 const evaluate = (role: 'edit' | 'search' | 'ask', what: string) =>
   (solver(role) as unknown as { evaluate(what: string): Promise<unknown> }).evaluate(what);

@@ -1,3 +1,4 @@
+import { mainsReadV, ofThisSource } from '@/core/circuit/condition';
 import { mainsVolts } from '@/core/circuit/feed';
 import type { Design, Reading } from '@/core/design/design';
 import type { PointId, TestPoint } from './test-point';
@@ -31,13 +32,8 @@ export function latestReadings(readings: readonly Reading[]): Map<string, Readin
 /** Mains, or open volts of the source, valid now: the newest reading, or nominal when none was taken. */
 export function mainsToday(design: Design): number {
   const nominalV = mainsVolts(design, 'nominal');
-  const read = latestReadings(design.bench.readings).get('mains')?.value;
+  const read = mainsReadV(design);
   return read !== undefined && ofThisSource(read, nominalV) ? read : nominalV;
-}
-
-/** Whether volts were read at the source a design has now, and not at the mains it was fed from before. */
-function ofThisSource(volts: number, nominalV: number): boolean {
-  return volts > 0.4 * nominalV && volts < 2 * nominalV;
 }
 
 /** For each point: the mains volts noted with its reading, or today's. */

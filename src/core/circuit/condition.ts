@@ -101,10 +101,7 @@ export function conditionsOf(design: Design): Condition[] {
   const unlike = design.outputs.length > 0 || design.demand.negativeA !== null;
   const name = (of: OutputId) => (of === 'main' && !several ? null : outputs.find((o) => o.id === of)!.name);
   const stands = design.load.consumers.some((c) => c.standingA > 0);
-  const read = design.bench.readings
-    .filter((r) => r.point === 'mains')
-    .sort((a, b) => a.at.localeCompare(b.at))
-    .pop();
+  const readV = mainsReadV(design);
   // The twin of a split supply does what the main output does, unless their loads differ.
   const own = outputs.filter((o) => o.id !== 'minus' || unlike);
   const settable = own.filter((o) => {
@@ -120,19 +117,31 @@ export function conditionsOf(design: Design): Condition[] {
     ...(stands ? [CONDITIONS.standing] : []),
     ...(outputs.some((o) => o.demand.leastA > 0) ? [CONDITIONS.least] : []),
     CONDITIONS.idle,
-    ...(read ? todayOf(design, read.value) : []),
+    ...(readV === undefined ? [] : todayOf(design, readV)),
     ...settable.map((o) => heldAt('lowest', o.id, name(o.id))),
     ...own.filter((o) => o.regulator.kind !== 'none').map((o) => heldAt('shorted', o.id, name(o.id))),
     ...(several && unlike ? own.map((o) => heldAt('alone', o.id, name(o.id))) : []),
   ];
 }
 
+/** What the mains, or the source, was last read at, V: every design is judged at it as well. */
+export function mainsReadV({ bench }: Design): number | undefined {
+  return bench.readings
+    .filter((r) => r.point === 'mains')
+    .sort((a, b) => a.at.localeCompare(b.at))
+    .pop()?.value;
+}
+
+/** Whether volts were read at the source a design has now, and not at the mains it was fed from before. */
+export const ofThisSource = (volts: number, nominalV: number): boolean =>
+  volts > 0.4 * nominalV && volts < 2 * nominalV;
+
 /** The mains, or the source, as it was last read; nothing where the reading belongs to another source. */
 function todayOf(design: Design, mainsV: number): Condition[] {
   const { source, mains } = design;
   const nominalV =
     source.kind === 'mains' ? mains.voltageRms : source.kind === 'battery' ? source.freshV : source.ratedV;
-  if (!(mainsV > 0.4 * nominalV && mainsV < 2 * nominalV)) return [];
+  if (!ofThisSource(mainsV, nominalV)) return [];
   return [
     { ...CONDITIONS.nominal, id: 'today', state: 'as read today, full load', mainsV },
     { ...CONDITIONS.idle, id: 'todayIdle', state: 'as read today, no load', mainsV },

@@ -9,8 +9,8 @@ export default function PlaceFailed({ error, reset }: { error: Error & { digest?
       <div className="max-w-lg space-y-3">
         <h1 className="serif text-[22px] font-semibold">This place failed</h1>
         <p>
-          Something in the program went wrong while it was drawn. The design is still open: undo the last change, go to
-          another place, or try again.
+          Something in the program itself went wrong while it was drawn. The design is still open: undo the last change,
+          go to another place, or try again.
         </p>
         <Alert className="break-words text-[14px]">{error.digest ?? error.message}</Alert>
         <button type="button" className="btn btn-main" onClick={reset}>
