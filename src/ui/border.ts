@@ -9,7 +9,13 @@ let coming: Promise<Border> | null = null;
 
 /** The document's own border: loaded once the page has nothing else to do, not with the page. */
 export function border(): Promise<Border> {
-  coming ??= import('./border-in-pieces').then(async (m) => (loaded = await m.borderInPieces()));
+  coming ??= import('./border-in-pieces')
+    .then(async (m) => (loaded = await m.borderInPieces()))
+    .catch((error: unknown) => {
+      // Where the server did not answer, the next that needs it asks again.
+      coming = null;
+      throw error;
+    });
   return coming;
 }
 

@@ -100,7 +100,7 @@ export function DesignFrame({ children }: { children: ReactNode }) {
         void loadPalette();
         void import('./frame-dialogs');
         void loadNotices();
-        void border();
+        border().catch(() => undefined);
       }),
     [],
   );

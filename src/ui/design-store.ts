@@ -3,6 +3,7 @@
 import { temporal } from 'zundo';
 import { createStore } from 'zustand/vanilla';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
+import type { readDesign } from '@/core/design/schema';
 import { border, borderNow } from './border';
 
 export interface DocumentState {
@@ -14,7 +15,7 @@ export interface DocumentState {
   replace(design: Design): void;
 }
 
-const faultOf = (read: ReturnType<NonNullable<ReturnType<typeof borderNow>>>) => (read.ok ? null : read.fault.sentence);
+const faultOf = (read: ReturnType<typeof readDesign>) => (read.ok ? null : read.fault.sentence);
 
 /** Steps that can be undone. */
 const STEPS_KEPT = 300;
@@ -26,15 +27,22 @@ export function createDesignStore(design: Design) {
       (set, get) => {
         /** Until the border has arrived an edit is taken; what it then refuses goes back to where that began. */
         let trusted: Design | null = null;
+        let asking = false;
         function takeOnTrust(before: Design, design: Design): void {
           set({ design, refused: null });
-          if (trusted) return;
-          trusted = before;
-          void border().then((read) => {
-            const fault = faultOf(read(get().design));
-            if (fault !== null && read(before).ok) set({ design: before, refused: fault });
-            trusted = null;
-          });
+          trusted ??= before;
+          if (asking) return;
+          asking = true;
+          void border()
+            .then(settleTrust, () => undefined)
+            .finally(() => {
+              asking = false;
+            });
+        }
+        function settleTrust(read: typeof readDesign): void {
+          const fault = faultOf(read(get().design));
+          if (trusted && fault !== null && read(trusted).ok) set({ design: trusted, refused: fault });
+          trusted = null;
         }
         return {
           design,

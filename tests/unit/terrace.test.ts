@@ -4,9 +4,12 @@ import { demoDesigns } from '@/core/design/demo-designs';
 import { dragEdits } from '@/ui/terrace/drag-edits';
 import { STATION_CONTROLS } from '@/ui/terrace/station-controls';
 import { axisTicks, columns, followPoints, shortfallArea, voltAxis, wavePoints } from '@/core/picture/terrace-geometry';
+import { border } from '@/ui/border';
 import { createDesignStore } from '@/ui/design-store';
 
 const design = demoDesigns()[0]!;
+
+beforeAll(() => border());
 
 test('the empty lower part of the axis is folded, zero stays, and the fold is never above what is shown', () => {
   const axis = voltAxis(22.8, 41, 80, 480, 26);
