@@ -121,20 +121,18 @@ function wrightOmega(z: f64): f64 {
   let w: f64;
   let dz: f64;
   if (z < 64) {
-    const n = <i32>((z + 41) * 16 + 0.5);
+    const n = <i32>((z + 41) * 64 + 0.5);
     w = f(fine, n);
-    dz = z - (-41 + <f64>n / 16);
+    dz = z - (-41 + <f64>n / 64);
   } else if (z < 2048) {
     const n = <i32>(z - 64 + 0.5);
     w = f(coarse, n);
     dz = z - (64 + <f64>n);
   } else return beyond(z);
-  const gain = 1.0 / (1.0 + w);
-  const a = dz * gain;
-  const d = a * (1.0 + a * gain * (0.5 + a * (0.5 * gain - 1.0 / 3.0)));
-  const log = d * (1.0 - d * (0.5 - d * (1.0 / 3.0 - d * (0.25 - d * (0.2 - d * (1.0 / 6.0 - d * (1.0 / 7.0)))))));
-  const g = d * gain;
-  return w * (1.0 + d + (dz - w * d - log) * gain * (1.0 + g * (1.0 - d + g)));
+  const g = 1.0 / (1.0 + w);
+  const a = dz * g;
+  const fourth = g * (15.0 * g - 20.0) + 6.0;
+  return w * (1.0 + a * (1.0 + a * g * (0.5 + a * (g * 0.5 - 1.0 / 3.0 + a * fourth * (1.0 / 24.0)))));
 }
 
 /** Common EMF at time t, V. */
