@@ -117,6 +117,8 @@ function beyond(z: f64): f64 {
 }
 
 /** The Wright omega function as in src/core/solve/wright-omega.ts. */
+// @ts-ignore: decorator
+@inline
 function wrightOmega(z: f64): f64 {
   let w: f64;
   let dz: f64;
