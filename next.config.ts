@@ -3,6 +3,8 @@ import type { NextConfig } from 'next';
 const config: NextConfig = {
   serverExternalPackages: ['better-sqlite3', 'sharp'],
   poweredByHeader: false,
+  // It is served on its own machine only (scripts/serve.mjs): packing costs both sides and saves no time on the way.
+  compress: false,
   reactStrictMode: true,
   devIndicators: false,
   experimental: {

@@ -55,8 +55,8 @@ import { solveBuilds } from '@/core/judge/builds/solve';
 import { drawnShares } from '@/core/judge/builds/summary';
 import { answer, type Answer } from './answer';
 import { batchSolver } from './batch-solver';
-import { breathe } from './breathe';
 import { changeSolver } from './change-solver';
+import { drop, inPieces, type Line } from './in-pieces';
 import type { RuleId } from '@/core/judge/rules';
 import { designFromReadings } from '@/core/size/from-readings';
 import type { BoxReadings } from '@/core/size/box-readings';
@@ -115,8 +115,6 @@ const sized = lastKept(smallestBox);
 const planned = (design: Design) =>
   planBox(design, (of, netlist) => boardOf(of, netlist, { strips, etch: etched }), sized);
 const share = new SizingShare();
-let newestFixJob = 0;
-let newestSearch = 0;
 
 function schoolReport(way: Way, variant: Design): SchoolReport {
   return { ...way, answer: answer(() => comparable(pictureOf(variant))) };
@@ -127,25 +125,9 @@ const comparable = ({ picture, study }: ReturnType<typeof pictureOf>) => ({
   figures: comparedFigures(picture, study),
 });
 
-/** Goes through a search, telling its progress; null when it was dropped. */
-async function searched<P, T>(
-  job: number,
-  search: Generator<P, T>,
-  onProgress: (progress: P) => void,
-): Promise<Answer<T | null>> {
-  newestSearch = job;
-  let since = performance.now();
-  for (;;) {
-    const step = answer(() => search.next());
-    if (!step.ok) return step;
-    if (step.value.done) return { ok: true, value: step.value.value };
-    if (performance.now() - since < 40) continue;
-    onProgress(step.value.value);
-    await breathe();
-    if (newestSearch !== job) return { ok: true, value: null };
-    since = performance.now();
-  }
-}
+/** A search tells how far it is; what came before is in it. */
+const searched = <P, T>(job: number, search: Generator<P, T>, onProgress: (progress: P) => void) =>
+  inPieces('search', job, search, (parts) => onProgress(parts[parts.length - 1]!));
 
 /** Which puzzle is wanted: a set one, or whatever a seed puts into one of the school's supplies or the person's own. */
 export type PuzzleAsk = { set: string } | { seed: number; own: Design | null };
@@ -183,18 +165,12 @@ const solver = {
   },
   /** Simulates the fixes of every verdict that does not hold; a newer call ends an older one. */
   async fixes(job: number, design: Design, onBatch: (verdict: string, fixes: Fix[]) => void): Promise<Answer<boolean>> {
-    newestFixJob = job;
     const start = answer(() => pictureOf(design));
     if (!start.ok) return start;
-    let since = performance.now();
-    for (const batch of fixesByStep(start.value.study, start.value.picture.verdicts)) {
-      if (batch) onBatch(batch.verdict, batch.fixes);
-      else if (performance.now() - since < 30) continue;
-      await breathe();
-      since = performance.now();
-      if (newestFixJob !== job) return { ok: true, value: false };
-    }
-    return { ok: true, value: true };
+    const found = await inPieces('fixes', job, fixesByStep(start.value.study, start.value.picture.verdicts), (steps) =>
+      steps.forEach((batch) => batch && onBatch(batch.verdict, batch.fixes)),
+    );
+    return found.ok ? { ok: true, value: found.value !== null } : found;
   },
   /** The three schools of feeding the reservoir, each solved on this design's own values. */
   schools(design: Design): Answer<SchoolReport[]> {
@@ -340,9 +316,8 @@ const solver = {
     return answer(() => ({ ...proposal, summary: summaryOf(pictureOf(proposal.design).picture) }));
   },
   /** Looks up from its work: shows that it can, and drops what it is at where that is wanted. */
-  lookUp(drop: 'nothing' | 'fixes' | 'search'): void {
-    if (drop === 'search') newestSearch = 0;
-    if (drop === 'fixes') newestFixJob = 0;
+  lookUp(line: Line | 'nothing'): void {
+    if (line !== 'nothing') drop(line);
   },
   /** Simulates a design with each of some parts taken. */
   tryParts(design: Design, role: PartRole, tries: readonly Try[]): (Candidate | null)[] {
