@@ -29,10 +29,10 @@ export interface PageRow {
 export const PAGE_BUDGET = { scriptBytes: 200_000, terraceMs: 700, taskMs: 50, editP95Ms: 50 } as const;
 
 /** Times each page is opened and used anew; the least of each figure counts, what the machine did besides does not. */
-const OPENINGS = 3;
-/** Where less of the machine than this was given to others an opening counts as quiet; so many are tried for three such. */
+const OPENINGS = 2;
+/** Where less of the machine than this was given to others an opening counts as quiet; so many are tried for two such. */
 const QUIET = 0.05;
-const MOST_OPENINGS = 5;
+const MOST_OPENINGS = 4;
 /** Frames of one drag, and how far it goes, pixels. */
 const FRAMES = 20;
 const DRAGGED_PX = 40;
