@@ -19,6 +19,7 @@ import { timePlainWay } from './plain-way';
 import { compareResults } from '@/core/solve/compare';
 import { heatView } from '@/core/study/heat-report';
 import { pageBudget, pageTable } from './page-budget';
+import { shareTaken, takenAway } from './taken-away';
 import { serverWaits } from './server-delay';
 import { planOf } from '@/core/judge/builds/plan';
 import { solveBuilds } from '@/core/judge/builds/solve';
@@ -315,6 +316,7 @@ async function main(argv: string[]): Promise<number> {
     profile();
     return 0;
   }
+  const taken = takenAway();
   const rows = caseRows(100);
   const varied = variedDesigns();
   const steady = rows.filter((r) => r.warmMs !== null);
@@ -338,6 +340,7 @@ async function main(argv: string[]): Promise<number> {
     pooledOnePerSecond: Math.max(...pooled.map((p) => p.one)),
     pooledTwoPerSecond: Math.max(...pooled.map((p) => p.two)),
     machineGain: await machineGain(),
+    taken: taken(),
   };
   const work = workRows();
   if (argv.includes('--json')) {
@@ -363,6 +366,7 @@ start, step, dip       ${s.perCycleWorstMs.toFixed(3)} ms a cycle at worst, must
 against the plain way  ${s.plainRatioMedian.toFixed(0)} times, median;  must 30, aim 60
 variations             ${s.variationsPerSecond.toFixed(0)} a second and core with a capacitor input, must 12000;  ${s.chokeVariationsPerSecond.toFixed(0)} with a choke, must 4000
 over a pool            ${s.pooledOnePerSecond.toFixed(0)} a second by one thread, ${s.pooledTwoPerSecond.toFixed(0)} by two: ${(s.pooledTwoPerSecond / s.pooledOnePerSecond).toFixed(2)} times, must 1.8;  plain arithmetic here ${s.machineGain.toFixed(2)} times
+of this machine        ${shareTaken(s.taken)} was given to others meanwhile
 `);
   for (const w of work) console.log(`${w.what.padEnd(44)}${w.ms.toFixed(1).padStart(8)} ms   budget ${w.budget}`);
   return 0;

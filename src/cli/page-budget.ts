@@ -4,7 +4,7 @@ import { withBuiltServer } from './built-server';
 import { HEADLESS } from './headless';
 import { pageAlone, type PageAlone } from './page-alone';
 import { scriptBytes } from './script-bytes';
-import { takenAway } from './taken-away';
+import { shareTaken, takenAway } from './taken-away';
 
 /** What one design's page takes in a browser that has never seen it. */
 export interface PageRow {
@@ -21,8 +21,8 @@ export interface PageRow {
   editP95Ms: number;
   /** Longest work on the page's own thread while it was edited, ms. */
   editTaskMs: number;
-  /** Share of this machine's processors that was given to others in the quietest opening. */
-  taken: number;
+  /** Share of this machine's processors that was given to others in the quietest opening; null where that is not told. */
+  taken: number | null;
 }
 
 /** What is wanted of each. */
@@ -62,8 +62,8 @@ export function pageBudget(root: string, onDone: (row: PageRow) => void): Promis
 
 async function measured(browser: Browser, base: string, at: string, name: string): Promise<PageRow> {
   const scripts = [...(await scriptBytes(base, at)).values()];
-  const openings: (Used & { taken: number })[] = [];
-  for (let n = 0; n < MOST_OPENINGS && openings.filter((o) => o.taken < QUIET).length < OPENINGS; n++) {
+  const openings: (Used & { taken: number | null })[] = [];
+  for (let n = 0; n < MOST_OPENINGS && openings.filter((o) => (o.taken ?? 0) < QUIET).length < OPENINGS; n++) {
     const taken = takenAway();
     const used = await usedOnce(browser, base + at);
     openings.push({ ...used, taken: taken() });
@@ -78,7 +78,7 @@ async function measured(browser: Browser, base: string, at: string, name: string
     editMedianMs: least((o) => o.editMedianMs),
     editP95Ms: least((o) => o.editP95Ms),
     editTaskMs: least((o) => o.editTaskMs),
-    taken: least((o) => o.taken),
+    taken: openings.some((o) => o.taken === null) ? null : least((o) => o.taken!),
   };
 }
 
@@ -159,7 +159,7 @@ export function pageTable(rows: readonly PageRow[]): { lines: string[]; kept: bo
   const task = (ms: number) => (ms > 0 ? `${ms.toFixed(0)}` : `<${LONG_MS}`).padStart(8);
   const lines = rows.map(
     (r) =>
-      `${r.name.padEnd(38)}${(r.scriptBytes / 1000).toFixed(1).padStart(9)}${r.terraceMs.toFixed(0).padStart(9)}${task(r.loadTaskMs)}${String(r.edits).padStart(7)}${r.editMedianMs.toFixed(1).padStart(9)}${r.editP95Ms.toFixed(1).padStart(9)}${task(r.editTaskMs)}${`${(100 * r.taken).toFixed(0)} %`.padStart(9)}`,
+      `${r.name.padEnd(38)}${(r.scriptBytes / 1000).toFixed(1).padStart(9)}${r.terraceMs.toFixed(0).padStart(9)}${task(r.loadTaskMs)}${String(r.edits).padStart(7)}${r.editMedianMs.toFixed(1).padStart(9)}${r.editP95Ms.toFixed(1).padStart(9)}${task(r.editTaskMs)}${shareTaken(r.taken).padStart(9)}`,
   );
   const kept = rows.every(
     (r) =>
