@@ -48,9 +48,11 @@ export function createDesignStore(design: Design) {
           design,
           refused: null,
           edit: (patch) => {
+            const read = borderNow();
+            // The border may have come another way than by the edit that waits for it.
+            if (read) settleTrust(read);
             const before = get().design;
             const design = applyPatch(before, patch);
-            const read = borderNow();
             if (!read) return takeOnTrust(before, design);
             // Whatever an arrow key, a drag or a search comes up with: what could not be saved is not taken either.
             const fault = faultOf(read(design));

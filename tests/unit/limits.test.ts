@@ -24,27 +24,44 @@ test('an edit made before the border has arrived is taken, and goes back with it
   expect(store.getState().refused).toMatch(/1 F|capacitance/i);
 });
 
-test('where the border cannot be fetched an edit stays, and the next one asks again', async () => {
-  await jest.isolateModulesAsync(async () => {
-    let asked = 0;
-    jest.doMock('@/ui/border-in-pieces', () => ({
-      borderInPieces: () => (asked++ === 0 ? Promise.reject(new Error('no answer')) : Promise.resolve(readDesign)),
+describe('where the border cannot be fetched', () => {
+  /** A document with an edit its border would refuse, taken while the border did not come. */
+  async function withAnEditOnTrust(
+    then: (store: ReturnType<typeof createDesignStore>, design: Design, borderComes: typeof border) => Promise<void>,
+  ) {
+    await jest.isolateModulesAsync(async () => {
+      let asked = 0;
+      jest.doMock('@/ui/border-in-pieces', () => ({
+        borderInPieces: () => (asked++ === 0 ? Promise.reject(new Error('no answer')) : Promise.resolve(readDesign)),
+      }));
+      const fresh = await import('@/ui/design-store');
+      const { border: borderComes } = await import('@/ui/border');
+      const [design] = demoDesigns() as [Design];
+      const store = fresh.createDesignStore(design);
+      store.getState().edit({ reservoir: { capacitanceF: 7 } });
+      await expect(borderComes()).rejects.toThrow('no answer');
+      await new Promise((resolve) => setTimeout(resolve));
+      expect(store.getState()).toMatchObject({ design: { reservoir: { capacitanceF: 7 } }, refused: null });
+      await then(store, design, borderComes);
+      expect(asked).toBe(2);
+      jest.dontMock('@/ui/border-in-pieces');
+    });
+  }
+
+  test('an edit stays, and the next one asks again', () =>
+    withAnEditOnTrust(async (store, design, borderComes) => {
+      store.getState().edit({ name: 'Meanwhile' });
+      await borderComes();
+      await Promise.resolve();
+      expect(store.getState().design).toBe(design);
     }));
-    const fresh = await import('@/ui/design-store');
-    const { border: freshBorder } = await import('@/ui/border');
-    const [design] = demoDesigns() as [Design];
-    const store = fresh.createDesignStore(design);
-    store.getState().edit({ reservoir: { capacitanceF: 7 } });
-    await expect(freshBorder()).rejects.toThrow('no answer');
-    await new Promise((resolve) => setTimeout(resolve));
-    expect(store.getState()).toMatchObject({ design: { reservoir: { capacitanceF: 7 } }, refused: null });
-    store.getState().edit({ name: 'Meanwhile' });
-    await freshBorder();
-    await Promise.resolve();
-    expect(asked).toBe(2);
-    expect(store.getState().design).toBe(design);
-    jest.dontMock('@/ui/border-in-pieces');
-  });
+
+  test('and it came another way: the next edit begins at what the border takes', () =>
+    withAnEditOnTrust(async (store, design, borderComes) => {
+      await borderComes();
+      store.getState().edit({ name: 'Afterwards' });
+      expect(store.getState().design).toEqual({ ...design, name: 'Afterwards' });
+    }));
 });
 
 describe('nothing makes a document its own border refuses', () => {
