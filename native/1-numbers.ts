@@ -9,9 +9,10 @@ const LAST: i32 = 5;
 const GAMMA: f64 = 1.0 / 4.0;
 const OFF: f64 = -40;
 const LEVELS: i32 = 48;
-const INSTANT: f64 = 1e-7;
+const INSTANT: f64 = 1e-6;
 const ROUNDED: f64 = 1 + 4e-10;
-const QUIET: f64 = 1.0 / 16.0;
+const QUIET: f64 = 1.0 / 8.0;
+const FORESEEN: f64 = 1e-9;
 const SHORTEST: f64 = 1e-8;
 const LEAVE: f64 = 0.25;
 const MOST_STEPS: i32 = 6000;
@@ -62,13 +63,14 @@ let carrying: bool = false;
 let closed: bool = false;
 /** Whether potentials that float were not found: the slow and sure way is not known here. */
 let lost: bool = false;
-/** Kept values of the omega function. */
+/** Kept series of the omega function. */
 let fine: usize = 0;
 let coarse: usize = 0;
 /** Squares of the currents where the step in hand starts. */
 let lastSquares: f64 = 0;
-/** Records there are. */
+/** Records there are, and the one the step in hand starts from. */
 let recorded: i32 = 0;
+let startRow: usize = 0;
 let work: f64 = 0;
 
 export function setOmega(fineAt: usize, coarseAt: usize): void {
@@ -120,21 +122,25 @@ function beyond(z: f64): f64 {
 // @ts-ignore: decorator
 @inline
 function wrightOmega(z: f64): f64 {
-  let w: f64;
-  let dz: f64;
+  let u: f64;
+  let to: usize;
   if (z < 64) {
-    const n = <i32>((z + 41) * 64 + 0.5);
-    w = f(fine, n);
-    dz = z - (-41 + <f64>n / 64);
+    u = z * 20.0 + 41.0 * 20.0;
+    const n = <i32>(u + 0.5);
+    u -= <f64>n;
+    to = fine + <usize>(n * 48);
   } else if (z < 2048) {
-    const n = <i32>(z - 64 + 0.5);
-    w = f(coarse, n);
-    dz = z - (64 + <f64>n);
+    u = z - 64.0;
+    const n = <i32>(u + 0.5);
+    u -= <f64>n;
+    to = coarse + <usize>(n * 48);
   } else return beyond(z);
-  const g = 1.0 / (1.0 + w);
-  const a = dz * g;
-  const fourth = g * (15.0 * g - 20.0) + 6.0;
-  return w * (1.0 + a * (1.0 + a * g * (0.5 + a * (g * 0.5 - 1.0 / 3.0 + a * fourth * (1.0 / 24.0)))));
+  const u2 = u * u;
+  return (
+    load<f64>(to) +
+    load<f64>(to, 8) * u +
+    u2 * (load<f64>(to, 16) + load<f64>(to, 24) * u + u2 * (load<f64>(to, 32) + load<f64>(to, 40) * u))
+  );
 }
 
 /** Common EMF at time t, V. */

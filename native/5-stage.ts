@@ -63,12 +63,11 @@ function solveStage(e: f64): bool {
   return false;
 }
 
-/** d(x)/d(base) of the stage just solved, into the map of stage s. */
+/** d(x - base)/d(base) of the stage just solved, into the map of stage s. */
 function sense(s: i32): void {
   const d = level;
   const out = at(sensitivity, s * states * states);
   for (let n = 0; n < states * states; n++) put(out, n, f(d, o_y + n));
-  for (let n = 0; n < states; n++) put(out, n * (states + 1), f(out, n * (states + 1)) + 1);
   if (floats == 0 && count == 0) return;
   if (floats == 0 && count == 1) {
     const p = int(alive, 0);

@@ -38,7 +38,8 @@ function derive(t: f64, carry: bool): bool {
     }
   }
   lastSquares = sumOfSquares();
-  write(lastRow, t, e, 0);
+  startRow = lastRow;
+  write(startRow, t, e, 0);
   return true;
 }
 
@@ -48,16 +49,17 @@ function carryInstant(h: f64): void {
   for (let c = 0; c < states; c++) {
     for (let n = 0; n < states; n++) put(dBase, n, f(transition, n * states + c));
     for (let n = 0; n < states; n++) {
-      let dx: f64 = 0;
-      for (let m = 0; m < states; m++) dx += f(sensitivity, n * states + m) * f(dBase, m);
-      put(lastDK, c * states + n, (dx - f(dBase, n)) / h);
-      if (inductive) put(transition, n * states + c, dx);
+      let change: f64 = 0;
+      for (let m = 0; m < states; m++) change += f(sensitivity, n * states + m) * f(dBase, m);
+      put(lastDK, c * states + n, change / h);
+      if (inductive) put(transition, n * states + c, f(dBase, n) + change);
     }
   }
 }
 
 function takeStages(t: f64, h: f64, record: bool, carry: bool): bool {
   const perGammaH = 1 / (GAMMA * h);
+  const sheet = at(records, recorded * stride);
   for (let n = 0; n < states; n++) put(k, n, f(lastK, n));
   put(squares, 0, lastSquares);
   for (let s = 1; s < STAGES; s++) {
@@ -105,10 +107,10 @@ function carryStep(h: f64): void {
         put(dBase, n, f(transition, n * states + c) + carried(s, h, dK, size, column + n));
       }
       for (let n = 0; n < states; n++) {
-        let dx: f64 = 0;
-        for (let m = 0; m < states; m++) dx += f(sensitivity, map + n * states + m) * f(dBase, m);
-        put(dK, map + column + n, (dx - f(dBase, n)) * perGammaH);
-        put(dEnd, column + n, dx);
+        let change: f64 = 0;
+        for (let m = 0; m < states; m++) change += f(sensitivity, map + n * states + m) * f(dBase, m);
+        put(dK, map + column + n, change * perGammaH);
+        put(dEnd, column + n, f(dBase, n) + change);
       }
     }
   }
@@ -118,23 +120,21 @@ function carryStep(h: f64): void {
   }
 }
 
-/** Puts the step just accepted into the records. @returns false where there is no space left */
-function keep(h: f64): bool {
-  if (recorded + STAGES > capacity) return false;
-  copy(sheet, lastRow, stride);
+/** Keeps what the step just accepted wrote behind the records there are. */
+function keep(h: f64): void {
+  const sheet = at(records, recorded * stride);
+  copy(sheet, startRow, stride);
   put(sheet, 1, h * B1);
   put(sheet, 2 * stride + 1, 0);
   put(sheet, stride + 1, h * B3);
   put(sheet, 3 * stride + 1, h * B4);
   put(sheet, 4 * stride + 1, h * B5);
   put(sheet, 5 * stride + 1, h * B6);
-  copy(at(records, recorded * stride), sheet, STAGES * stride);
   recorded += STAGES;
-  return true;
 }
 
 /** What the step left is where the next begins. */
 function goOn(record: bool): void {
-  if (record) copy(lastRow, at(sheet, LAST * stride), stride);
+  if (record) startRow = at(records, (recorded - 1) * stride);
   else if (eventful) copy(at(lastRow, 3), portA, ports);
 }

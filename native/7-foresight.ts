@@ -13,6 +13,45 @@ function quietNow(h: f64): bool {
   return true;
 }
 
+/** Where a diode's drive passes what stands across it, within `high` from t: zeroBetween of src/core/solve/zero.ts. */
+function startBefore(
+  t: f64,
+  end: f64,
+  atStart: f64,
+  atEnd: f64,
+  drive: f64,
+  stands: f64,
+  rises: f64,
+  resolution: f64,
+): f64 {
+  let low: f64 = 0;
+  let high = end;
+  let atLow = atStart;
+  let atHigh = atEnd;
+  let last: f64 = Infinity;
+  let stayed = 0;
+  for (let round = 0; round < 60; round++) {
+    const straight = (low * atHigh - high * atLow) / (atHigh - atLow);
+    const x = straight > low && straight < high && round < 20 ? straight : (low + high) / 2;
+    if (Math.abs(x - last) < resolution) return x;
+    last = x;
+    const y = drive * emf(t + x) - stands - rises * x;
+    if (y == 0) return x;
+    if (y > 0) {
+      high = x;
+      atHigh = y;
+      if (stayed == 1) atLow /= 2;
+      stayed = 1;
+    } else {
+      low = x;
+      atLow = y;
+      if (stayed == -1) atHigh /= 2;
+      stayed = -1;
+    }
+  }
+  return last;
+}
+
 /** Time from t until the first diode begins to conduct, s, if that lies within h; else Infinity. */
 function startsWithin(t: f64, h: f64): f64 {
   let earliest: f64 = Infinity;
@@ -26,21 +65,16 @@ function startsWithin(t: f64, h: f64): f64 {
       rises += f(intoSign, q) * f(inputSlope, input);
     }
     const drive = f(uE, p);
-    if (drive * emf(t) - stands >= 0) continue;
-    let high =
-      drive * emf(t + h) - stands - rises * h > 0
-        ? h
-        : drive * emf(t + h / 2) - stands - (rises * h) / 2 > 0
-          ? h / 2
-          : -1;
-    if (high < 0) continue;
-    let low: f64 = 0;
-    for (let round = 0; round < 12; round++) {
-      const middle = (low + high) / 2;
-      if (drive * emf(t + middle) - stands - rises * middle > 0) high = middle;
-      else low = middle;
+    const atStart = drive * emf(t) - stands;
+    if (atStart >= 0) continue;
+    let high = h;
+    let atHigh = drive * emf(t + h) - stands - rises * h;
+    if (!(atHigh > 0)) {
+      high = h / 2;
+      atHigh = drive * emf(t + high) - stands - rises * high;
+      if (!(atHigh > 0)) continue;
     }
-    if (high < earliest) earliest = high;
+    earliest = Math.min(earliest, startBefore(t, high, atStart, atHigh, drive, stands, rises, FORESEEN * h));
   }
   return earliest;
 }

@@ -2,7 +2,7 @@
 
 /** Port currents where the step in hand starts, A. */
 function before(p: i32): f64 {
-  return f(lastRow, 3 + p);
+  return f(startRow, 3 + p);
 }
 
 /** How fast a port's current changes as a step begins, A/s, by the derivatives in `slopes`; NaN where it is not told apart. */

@@ -90,6 +90,7 @@ export function run(tableAt: usize, fresh: bool, from: f64, record: bool, carry:
           capped = true;
         }
       }
+      if (record && recorded + STAGES > capacity) return -6;
       setStep(index, GAMMA * h);
       const solved = takeStages(t, h, record, carry);
       if (lost) return -8;
@@ -111,7 +112,7 @@ export function run(tableAt: usize, fresh: bool, from: f64, record: bool, carry:
         }
       }
       if (carry) carryStep(h);
-      if (record && !keep(h)) return -6;
+      if (record) keep(h);
       t = h == left ? stop : t + h;
       for (let n = 0; n < states; n++) {
         const value = f(stageX, n);

@@ -142,6 +142,13 @@ describe('switch-on', () => {
     expect(waveforms!.railV[0]![0]).toBeLessThan(waveforms!.railV[0]![599]!);
   });
 
+  test('the source is its sine at every sample, and nothing while the mains is away', () => {
+    const { waveforms } = solveDip(supply(0.5), { missingCycles: 0.75, cycles: 3, atCycle: 1 }, { samples: 40 });
+    const peak = Math.max(...waveforms!.sourceV);
+    const expected = (n: number) => (n >= 40 && n < 70 ? 0 : peak * Math.sin((2 * Math.PI * n) / 40));
+    waveforms!.sourceV.forEach((v, n) => expect(v).toBeCloseTo(expected(n), 9));
+  });
+
   test('can be stopped between two cycles', () => {
     let seen = 0;
     expect(() => solveStart(supply(0.2), 50, 0, { onCycle: () => ++seen === 4 })).toThrow('stopped');

@@ -26,7 +26,7 @@ export function carryOf(stage: StageSolver, states: number): Carry {
   /** Derivatives at each stage, transposed: one column of the start after the other. */
   const dK = new Float64Array(STAGES * size);
   const lastDK = new Float64Array(size);
-  /** d(x)/d(base) of each stage. */
+  /** d(x - base)/d(base) of each stage: of a short one x hardly moves, and the difference of what moved would be rounding. */
   const sensitivity = new Float64Array(STAGES * size);
   const dBase = new Float64Array(size);
   const dEnd = new Float64Array(size);
@@ -39,10 +39,10 @@ export function carryOf(stage: StageSolver, states: number): Carry {
       const column = c * nX;
       for (let n = 0; n < nX; n++) dBase[column + n]! += transition[n * nX + c]!;
       for (let n = 0; n < nX; n++) {
-        let dx = 0;
-        for (let m = 0; m < nX; m++) dx += sensitivity[map + n * nX + m]! * dBase[column + m]!;
-        dK[map + column + n] = (dx - dBase[column + n]!) * perGammaH;
-        dEnd[column + n] = dx;
+        let change = 0;
+        for (let m = 0; m < nX; m++) change += sensitivity[map + n * nX + m]! * dBase[column + m]!;
+        dK[map + column + n] = change * perGammaH;
+        dEnd[column + n] = dBase[column + n]! + change;
       }
     }
   }
@@ -58,10 +58,10 @@ export function carryOf(stage: StageSolver, states: number): Carry {
       for (let c = 0; c < nX; c++) {
         for (let n = 0; n < nX; n++) dBase[n] = transition[n * nX + c]!;
         for (let n = 0; n < nX; n++) {
-          let dx = 0;
-          for (let m = 0; m < nX; m++) dx += sensitivity[n * nX + m]! * dBase[m]!;
-          lastDK[c * nX + n] = (dx - dBase[n]!) / h;
-          if (moves) transition[n * nX + c] = dx;
+          let change = 0;
+          for (let m = 0; m < nX; m++) change += sensitivity[n * nX + m]! * dBase[m]!;
+          lastDK[c * nX + n] = change / h;
+          if (moves) transition[n * nX + c] = dBase[n]! + change;
         }
       }
     },

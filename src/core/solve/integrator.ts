@@ -20,8 +20,11 @@ const SAMPLED_ROWS = 96;
 const MOST_STEPS = 6_000;
 /** Most work in one run (a cycle at most): what needs more is no supply but a puzzle. */
 const MOST_WORK = 2.5e7;
-/** The longest step, as a share of the period; behind a choke, where a wave's crest has to be read off a smooth swing. */
-const LONGEST = 1 / 16;
+/** The longest step, as a share of the period. */
+const LONGEST = 1 / 8;
+/** Behind a filter's resistor, where a small ripple is added up from what is large; and where potentials float. */
+const LONGEST_FILTERED = 1 / 16;
+/** Behind a choke, where a wave's crest has to be read off a smooth swing. */
 const LONGEST_CHOKED = 1 / 32;
 /** Nothing smooths what a circuit without storage does, and every instant of it is cheap. */
 const LONGEST_STATELESS = 1 / 64;
@@ -32,7 +35,7 @@ const ROUNDED = 1 + 4e-10;
 /** First step into the first charging pulse, as a share of the period. */
 const FIRST = 1 / 100;
 /** First step where nothing conducts, as a share of the period. */
-const QUIET = 1 / 16;
+const QUIET = 1 / 8;
 /** No step is made shorter than this share of the period for the sake of accuracy. */
 const SHORTEST = 1e-8;
 
@@ -104,6 +107,13 @@ export interface Integrator {
   end(): void;
 }
 
+/** The longest step over a circuit, as a share of the period. */
+function longestOf({ states, floats, elements }: Circuit): number {
+  if (states === 0) return LONGEST_STATELESS;
+  if (elements.some((e) => e.kind === 'inductor')) return LONGEST_CHOKED;
+  return floats > 0 || elements.some((e) => e.kind === 'resistor' && e.to >= 0) ? LONGEST_FILTERED : LONGEST;
+}
+
 function newIntegrator(shape: Circuit): Integrator {
   const work: Work = { done: 0 };
   const stage = stageSolver(shape, work);
@@ -113,8 +123,7 @@ function newIntegrator(shape: Circuit): Integrator {
   const carry = carryOf(stage, nX);
   /** Work of a step beside its stages. */
   const stepWork = 8 * STAGES * (nX + shape.ports.length + shape.nodes);
-  const longest =
-    nX === 0 ? LONGEST_STATELESS : shape.elements.some((e) => e.kind === 'inductor') ? LONGEST_CHOKED : LONGEST;
+  const longest = longestOf(shape);
   const foresight = turnOnForesight(shape, stage);
   const step = stepOf(shape, stage, records, carry);
   const { x } = step;

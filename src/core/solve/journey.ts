@@ -64,7 +64,8 @@ function travelled(
 ): Journey {
   const { circuit, records } = integrator;
   const { periodS } = circuit;
-  const samples = options.samples ? sampler(circuit, options.samples) : null;
+  const mainsAt = (t: number) => (stretches.find((s) => t < s.to) ?? stretches[stretches.length - 1]!).mains;
+  const samples = options.samples ? sampler(circuit, options.samples, mainsAt) : null;
   const x = start.slice();
   let steps = 0;
   let storedBefore = 0;

@@ -1,10 +1,14 @@
 import type { Circuit } from '@/core/circuit/assemble';
+import { emf, RUNNING_MAINS, type Mains } from './emf';
 import type { Integrator } from './integrator';
 import { columnsOf, mirrorRecords, sampledRecords, type Column } from './signals';
 import type { Waveforms } from './solution';
 
-/** Uniform samples of everything a scope could show. What is the same in two places is one list. */
-export function sampler(circuit: Circuit, perCycle: number) {
+/**
+ * Uniform samples of everything a scope could show. What is the same in two places is one list.
+ * @param mainsAt the mains at an instant: between two records the source is not told by them, as its sine bends
+ */
+export function sampler(circuit: Circuit, perCycle: number, mainsAt: (t: number) => Mains = () => RUNNING_MAINS) {
   const railV = circuit.rails.map((): number[] => []);
   const portA = circuit.ports.map((): number[] => []);
   const diodeA = Array.from({ length: circuit.diodes }, (): number[] => []);
@@ -40,7 +44,7 @@ export function sampler(circuit: Circuit, perCycle: number) {
         for (let n = 0; n < taken; n++) into[had + n] = column[n]!;
       };
       read(waveforms.t, columns.t);
-      read(waveforms.sourceV, columns.emf);
+      for (let n = 0; n < taken; n++) waveforms.sourceV.push(emf(circuit, mainsAt(columns.t[n]!), columns.t[n]!));
       circuit.rails.forEach((rail, r) => {
         read(railV[r]!, columns.railV(r));
         if (rail.inputNode !== rail.outputNode) read(waveforms.inputV[r]!, columns.railInputV(r));

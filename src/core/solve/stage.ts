@@ -259,12 +259,11 @@ export function stageSolver(shape: Circuit, work: Work) {
     driveV: (port: number): number => (closed ? apart.driveV(level, port) : driveOf(at, state, level, u, port)),
     /** Starts the search for swinging chokes' currents afresh from states. */
     aim: swings.aim,
-    /** d(x)/d(base) of the stage just solved, row by row into `out` from `to` on. */
+    /** d(x - base)/d(base) of the stage just solved, row by row into `out` from `to` on. */
     sensitivity(out: Float64Array, to: number): void {
       const d = level;
       for (let n = 0; n < nX; n++) {
         for (let c = 0; c < nX; c++) out[to + n * nX + c] = d[at.y + n * nG + c]!;
-        out[to + n * nX + n]! += 1;
       }
       const live = response(d, portS);
       if (live === SEVERAL_LIVE) {

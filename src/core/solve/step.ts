@@ -11,8 +11,11 @@ const B = Float64Array.from(WEIGHTS);
 const C = Float64Array.from(PLACES);
 const D = Float64Array.from(ESTIMATE);
 const LAST = STAGES - 1;
-/** Where a derivative is needed afresh, the stage that yields it is this short, as a share of the period. */
-const INSTANT = 1e-7;
+/**
+ * Where a derivative is needed afresh, the stage that yields it is this short, as a share of the period: nothing happens in
+ * it, and a choke in it is not yet so stiff that rounding tells how two diodes share its current.
+ */
+const INSTANT = 1e-6;
 /** Against the tolerance of states, where no state tells how far a step may go: nothing averages out. */
 const STATELESS_SHARE = 0.1;
 

@@ -2,9 +2,13 @@ import type { Circuit } from '@/core/circuit/assemble';
 import { dropV, rectifies } from '@/core/circuit/port';
 import { C } from './esdirk';
 import type { StageSolver } from './stage';
+import { zeroBetween } from './zero';
 
 /** A diode counts as about to conduct when it would carry this share of the load's current. */
 export const ABOUT_TO_CONDUCT = 1e-4;
+
+/** How closely the beginning of a pulse is foreseen, as a share of the step it may lie in. */
+const FORESEEN = 1e-9;
 
 /** Stages of a step whose voltages tell how a waiting diode's will run on. */
 export const TOLD = [1, 3, 5] as const;
@@ -97,17 +101,17 @@ export function turnOnForesight(shape: Circuit, stage: StageSolver) {
           rises += sign * inputSlope[input]!;
         }
         const over = (dt: number) => drive[n]! * emfAt(t + dt) - standsV - rises * dt;
-        if (over(0) >= 0) continue;
+        const atStart = over(0);
+        if (atStart >= 0) continue;
         // The EMF turns once in a step at most: its end and its middle tell.
-        let high = over(h) > 0 ? h : over(h / 2) > 0 ? h / 2 : -1;
-        if (high < 0) continue;
-        let low = 0;
-        for (let round = 0; round < 12; round++) {
-          const middle = (low + high) / 2;
-          if (over(middle) > 0) high = middle;
-          else low = middle;
+        let high = h;
+        let atHigh = over(h);
+        if (!(atHigh > 0)) {
+          high = h / 2;
+          atHigh = over(high);
+          if (!(atHigh > 0)) continue;
         }
-        if (high < earliest) earliest = high;
+        earliest = Math.min(earliest, zeroBetween(over, 0, high, atStart, atHigh, FORESEEN * h));
       }
       return earliest;
     },

@@ -1,45 +1,71 @@
 /** Below this the function is an exponential to the last digit. */
 const LEAST = -40;
-/** Up to here its values are kept at a fine raster, from there to the end at a coarse one; beyond it is iterated. */
+/** Up to here its series are kept at a fine raster, from there to the end at a coarse one; beyond it is iterated. */
 const COARSE = 64;
 const MOST = 2048;
-/** Kept values per unit of the fine raster. */
-const RASTER = 64;
-/** The first kept value stands here: half a raster below the least. */
+/** Kept series per unit of the fine raster. */
+const RASTER = 20;
+/** The first of them stands here: a whole raster below the least. */
 const FROM = LEAST - 1;
+/** Terms of each, up to the fifth power. */
+const TERMS = 6;
+/** Of the fine raster, both its ends included. */
+const FINE = (COARSE - FROM) * RASTER + 1;
 
-const fine = Float64Array.from({ length: (COARSE - FROM) * RASTER + 1 }, (_, n) => iterated(FROM + n / RASTER));
-const coarse = Float64Array.from({ length: MOST - COARSE + 1 }, (_, n) => iterated(COARSE + n));
+/** Taylor's series of w about each point, term by term, in rasters: the fine ones, then the coarse. */
+const kept = new Float64Array(TERMS * (FINE + MOST - COARSE + 1));
+for (let n = 0; n < FINE; n++) keep(n, FROM + n / RASTER, 1 / RASTER);
+for (let n = 0; n <= MOST - COARSE; n++) keep(FINE + n, COARSE + n, 1);
 
-/** The values that are kept: for another that works from them. */
-export const keptOmega = (): { fine: Float64Array; coarse: Float64Array } => ({ fine, coarse });
+/** Its k-th derivative is w g^(2k-1) times a polynomial in w, where g = 1 / (1 + w). */
+function keep(n: number, z: number, raster: number): void {
+  const w = iterated(z);
+  const g = 1 / (1 + w);
+  const b = raster * g * g;
+  const polynomials = [
+    1,
+    1 / 2,
+    (1 - 2 * w) / 6,
+    (1 + w * (-8 + 6 * w)) / 24,
+    (1 + w * (-22 + w * (58 - 24 * w))) / 120,
+  ];
+  kept[TERMS * n] = w;
+  let power = w * (1 + w);
+  for (let k = 1; k < TERMS; k++) kept[TERMS * n + k] = (power *= b) * polynomials[k - 1]!;
+}
+
+/** The series that are kept, and which number of them the coarse ones begin with: for another that works from them. */
+export const keptOmega = (): { series: Float64Array; coarseFrom: number } => ({
+  series: kept,
+  coarseFrom: TERMS * FINE,
+});
 
 /**
  * The Wright omega function of a real argument: the w > 0 with w + ln(w) = z.
  *
- * It inverts a diode in series with a resistance in closed form, so that no exponential can overflow. From the nearest
- * kept value w0 at z0 Taylor's series goes on to the fourth power of a = (z - z0) / (1 + w0), its coefficients polynomials
- * in g = 1 / (1 + w0). No exponential, no logarithm and one division.
+ * It inverts a diode in series with a resistance in closed form, so that no exponential can overflow. About the nearest
+ * point that is kept Taylor's series goes on to the fifth power, added up in pairs so that none waits for the last: no
+ * exponential, no logarithm and no division.
  * @param z any finite number
  * @returns w, relative error below 1e-12
  */
 export function wrightOmega(z: number): number {
-  let w: number;
-  let dz: number;
+  let u: number;
+  let n: number;
   if (z < COARSE) {
     if (z < LEAST) return Math.exp(z);
-    const n = ((z - FROM) * RASTER + 0.5) | 0;
-    w = fine[n]!;
-    dz = z - (FROM + n / RASTER);
+    u = z * RASTER - FROM * RASTER;
+    n = (u + 0.5) | 0;
+    u -= n;
   } else if (z < MOST) {
-    const n = (z - COARSE + 0.5) | 0;
-    w = coarse[n]!;
-    dz = z - (COARSE + n);
+    u = z - COARSE;
+    n = (u + 0.5) | 0;
+    u -= n;
+    n += FINE;
   } else return beyond(z);
-  const g = 1 / (1 + w);
-  const a = dz * g;
-  const fourth = g * (15 * g - 20) + 6;
-  return w * (1 + a * (1 + a * g * (1 / 2 + a * (g * (1 / 2) - 1 / 3 + a * fourth * (1 / 24)))));
+  const k = TERMS * n;
+  const u2 = u * u;
+  return kept[k]! + kept[k + 1]! * u + u2 * (kept[k + 2]! + kept[k + 3]! * u + u2 * (kept[k + 4]! + kept[k + 5]! * u));
 }
 
 /** Far out, where w is nearly z - ln(z): one step of fourth order from there. */

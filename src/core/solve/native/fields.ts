@@ -121,7 +121,6 @@ export const DOUBLES = [
   'tolerance',
   'nodeV',
   'loadA',
-  'sheet',
   'lastRow',
   'sensitivity',
   'dPort',

@@ -56,19 +56,17 @@ let memory: Memory | null | undefined;
 
 function started(): Memory | null {
   try {
-    const { fine, coarse } = keptOmega();
+    const { series, coarseFrom } = keptOmega();
     // The first page is the code's own.
     const omegaAt = PAGE;
-    const coarseAt = omegaAt + 8 * fine.length;
-    const sumsAt = omegaAt + Math.ceil((8 * (fine.length + coarse.length)) / PAGE) * PAGE;
+    const sumsAt = omegaAt + Math.ceil(series.byteLength / PAGE) * PAGE;
     const from = sumsAt + COLUMN_BYTES;
     const shared = new WebAssembly.Memory({ initial: (from + SLOTS * SLOT_BYTES) / PAGE });
     const bytes = Uint8Array.from(atob(NATIVE_PLAIN), (c) => c.charCodeAt(0));
     const { exports } = new WebAssembly.Instance(new WebAssembly.Module(bytes), { env: { memory: shared } });
     const code = exports as unknown as NativeCode & { setOmega(fine: number, coarse: number): void };
-    new Float64Array(shared.buffer, omegaAt, fine.length).set(fine);
-    new Float64Array(shared.buffer, coarseAt, coarse.length).set(coarse);
-    code.setOmega(omegaAt, coarseAt);
+    new Float64Array(shared.buffer, omegaAt, series.length).set(series);
+    code.setOmega(omegaAt, omegaAt + 8 * coarseFrom);
     return {
       code,
       columns: { from: sumsAt + 8 * SUMS, end: from, sums: new Float64Array(shared.buffer, sumsAt, SUMS) },

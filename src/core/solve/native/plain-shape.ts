@@ -89,7 +89,6 @@ export function plainShape(shape: Circuit, stride: number): PlainShape {
     tolerance: nX,
     nodeV: nodes,
     loadA: rails.length,
-    sheet: STAGES * stride,
     lastRow: stride,
     sensitivity: STAGES * nX * nX,
     dPort: nP * nX,
