@@ -10,7 +10,7 @@ export interface SizingThread {
 }
 
 /** What a search tells is gathered for so long, ms. */
-const TELLS_EVERY_MS = 100;
+const TELLS_EVERY_MS = 50;
 
 /**
  * Goes through the circuits of a search, dealt out over threads; comes to what one thread by itself does.

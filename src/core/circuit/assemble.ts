@@ -116,9 +116,11 @@ export function assemble(network: Network): Circuit {
   const mirrorWindings: number[] = [];
   const mirrorWindingSigns: number[] = [];
   const pairs: [number, number][] = [];
+  let direct = false;
 
   network.sections.forEach((section, sectionIndex) => {
     const arrangement = ARRANGEMENTS[section.rectifier.kind];
+    if (sectionIndex === 0) direct = arrangement.direct ?? false;
     const faults = section.rectifier.faults ?? [];
     const windingFrom = windings.length;
     const inputFrom = inputs.length;
@@ -198,7 +200,7 @@ export function assemble(network: Network): Circuit {
     omega: 2 * Math.PI * network.frequencyHz,
     peakV,
     clip: 1 - network.mains.flatTop,
-    direct: ARRANGEMENTS[network.sections[0]!.rectifier.kind].direct ?? false,
+    direct,
     ripple: network.mains.ripple ?? 0,
     sharedOhm: network.mains.sharedResistanceOhm,
     windings,

@@ -142,12 +142,14 @@ export function figuresOf(
   });
   let strongest = 0;
   for (const d of diodes) strongest = Math.max(strongest, d.peakA);
-  const seconds = circuit.ports.map((port, n) => {
-    if (port.diodes.length === 0 || port.law === 'open') return 0;
+  // A list of nothing but whole numbers is of another kind than one with a fraction: its readers would be compiled anew.
+  const seconds = new Float64Array(circuit.ports.length);
+  circuit.ports.forEach((port, n) => {
+    if (port.diodes.length === 0 || port.law === 'open') return;
     const { peakA } = diodes[port.diodes[0]!]!;
     // In its own half of a cycle that mirrors it may not conduct at all.
-    if (peakA <= 1e-6 * strongest || mostIn(portTallies[n]!) < 0.009 * peakA) return 0;
-    return reading.conductionS(n, 0.01 * peakA);
+    if (peakA <= 1e-6 * strongest || mostIn(portTallies[n]!) < 0.009 * peakA) return;
+    seconds[n] = reading.conductionS(n, 0.01 * peakA);
   });
   circuit.ports.forEach((port, n) => {
     const whole = seconds[n]! + (mirror ? seconds[mirror.ports[n]!]! : 0);

@@ -59,11 +59,18 @@ export function firstGuess(circuit: Circuit, scaleOnly = false): Guess {
     others.fill(0);
     drawn.forEach((list, r) => r !== index && list.forEach((i, p) => (others[p]! += i)));
     const first = elements[rail.elements[0] ?? -1];
-    const ports = circuit.ports.filter(
-      (p) => p.law !== 'open' && p.into.length > 0 && circuit.inputs[p.into[0]!.input]!.plus === rail.inputNode,
-    );
-    const feeding = ports.map((p) => feed(circuit, p));
-    const railPeak = Math.max(0, ...feeding.map((f) => f.peakV)) || peakV;
+    // Put together one by one: what `map` makes is of one kind or another, by how warm the machine is, and whoever reads it
+    // is compiled anew each time.
+    const feeding: Feed[] = [];
+    let highest = 0;
+    for (const port of circuit.ports) {
+      const [joined] = port.into;
+      if (port.law === 'open' || !joined || circuit.inputs[joined.input]!.plus !== rail.inputNode) continue;
+      const fed = feed(circuit, port);
+      feeding.push(fed);
+      highest = Math.max(highest, fed.peakV);
+    }
+    const railPeak = highest || peakV;
     // Every loop of a multiplier hands on the load's current from one level to the next: one of them is looked at.
     const share = rail.peaks;
     const ahead = seriesOhm(circuit, rail);

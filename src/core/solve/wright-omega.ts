@@ -14,24 +14,29 @@ const FINE = (COARSE - FROM) * RASTER + 1;
 
 /** Taylor's series of w about each point, term by term, in rasters: the fine ones, then the coarse. */
 const kept = new Float64Array(TERMS * (FINE + MOST - COARSE + 1));
-for (let n = 0; n < FINE; n++) keep(n, FROM + n / RASTER, 1 / RASTER);
-for (let n = 0; n <= MOST - COARSE; n++) keep(FINE + n, COARSE + n, 1);
+keep(0, corrected(FROM, Math.exp(FROM)), 1 / RASTER);
+for (let n = 1; n < FINE; n++) keep(n, corrected(FROM + n / RASTER, seriesAt(n - 1, 1)), 1 / RASTER);
+keep(FINE, kept[TERMS * (FINE - 1)]!, 1);
+for (let n = 1; n <= MOST - COARSE; n++) keep(FINE + n, corrected(COARSE + n, seriesAt(FINE + n - 1, 1)), 1);
 
-/** Its k-th derivative is w g^(2k-1) times a polynomial in w, where g = 1 / (1 + w). */
-function keep(n: number, z: number, raster: number): void {
-  const w = iterated(z);
+/** The k-th derivative of w is w g^(2k-1) times a polynomial in w, where g = 1 / (1 + w). */
+function keep(n: number, w: number, raster: number): void {
   const g = 1 / (1 + w);
   const b = raster * g * g;
-  const polynomials = [
-    1,
-    1 / 2,
-    (1 - 2 * w) / 6,
-    (1 + w * (-8 + 6 * w)) / 24,
-    (1 + w * (-22 + w * (58 - 24 * w))) / 120,
-  ];
-  kept[TERMS * n] = w;
   let power = w * (1 + w);
-  for (let k = 1; k < TERMS; k++) kept[TERMS * n + k] = (power *= b) * polynomials[k - 1]!;
+  kept[TERMS * n] = w;
+  kept[TERMS * n + 1] = power *= b;
+  kept[TERMS * n + 2] = (power *= b) / 2;
+  kept[TERMS * n + 3] = ((power *= b) * (1 - 2 * w)) / 6;
+  kept[TERMS * n + 4] = ((power *= b) * (1 + w * (-8 + 6 * w))) / 24;
+  kept[TERMS * n + 5] = (power * b * (1 + w * (-22 + w * (58 - 24 * w)))) / 120;
+}
+
+/** The n-th series u rasters from its point, added up in pairs so that none waits for the last. */
+function seriesAt(n: number, u: number): number {
+  const k = TERMS * n;
+  const u2 = u * u;
+  return kept[k]! + kept[k + 1]! * u + u2 * (kept[k + 2]! + kept[k + 3]! * u + u2 * (kept[k + 4]! + kept[k + 5]! * u));
 }
 
 /** The series that are kept, and which number of them the coarse ones begin with: for another that works from them. */
@@ -44,8 +49,7 @@ export const keptOmega = (): { series: Float64Array; coarseFrom: number } => ({
  * The Wright omega function of a real argument: the w > 0 with w + ln(w) = z.
  *
  * It inverts a diode in series with a resistance in closed form, so that no exponential can overflow. About the nearest
- * point that is kept Taylor's series goes on to the fifth power, added up in pairs so that none waits for the last: no
- * exponential, no logarithm and no division.
+ * point that is kept Taylor's series goes on to the fifth power: no exponential, no logarithm and no division.
  * @param z any finite number
  * @returns w, relative error below 1e-12
  */
@@ -63,30 +67,19 @@ export function wrightOmega(z: number): number {
     u -= n;
     n += FINE;
   } else return beyond(z);
-  const k = TERMS * n;
-  const u2 = u * u;
-  return kept[k]! + kept[k + 1]! * u + u2 * (kept[k + 2]! + kept[k + 3]! * u + u2 * (kept[k + 4]! + kept[k + 5]! * u));
+  return seriesAt(n, u);
 }
 
-/** Far out, where w is nearly z - ln(z): one step of fourth order from there. */
+/** Far out, where w is nearly z - ln(z). */
 function beyond(z: number): number {
   const l = Math.log(z);
-  const w = z - l + (l / z) * (1 + (l - 2) / (2 * z));
+  return corrected(z, z - l + (l / z) * (1 + (l - 2) / (2 * z)));
+}
+
+/** One step of fourth order from a guess: Fritsch, Shafer and Crowley (CACM 16, 1973). */
+function corrected(z: number, w: number): number {
   const r = z - w - Math.log(w);
   const p = w + 1;
   const q = 2 * p * (p + (2 / 3) * r);
   return w * (1 + ((r / p) * (q - r)) / (q - 2 * r));
-}
-
-/** The same by fourth-order steps of Fritsch, Shafer and Crowley (CACM 16, 1973) from a guess by region. */
-function iterated(z: number): number {
-  if (z < -700) return Math.exp(z);
-  let w = z > 1 ? z - Math.log(z) : z < -1 ? Math.exp(z) : 0.6;
-  for (let round = 0; round < 4; round++) {
-    const r = z - w - Math.log(w);
-    const p = w + 1;
-    const q = 2 * p * (p + (2 / 3) * r);
-    w *= 1 + ((r / p) * (q - r)) / (q - 2 * r);
-  }
-  return w;
 }

@@ -7,6 +7,7 @@ import { outputModel, type Output } from '@/core/design/outputs';
 import { aheadDropout, aheadModel, type AheadModel } from '@/core/parts/regulators/ahead';
 import { dropoutAt, type RegulatorModel } from '@/core/parts/regulators/model';
 import type { RegulatorHeat } from './heat';
+import { behindAhead, outputCycle, type RegulatorLoad } from './output-cycle';
 
 /** What a pre-regulator does ahead of one output. */
 export interface AheadPoint {
@@ -110,42 +111,12 @@ export function outputPoint(
       : Math.min(ampsUnder(design, output, condition) + lampA, model.limitA);
   const drains = loads.filter((l) => l.kind === 'drain');
   const ahead = output.place < 0 ? aheadModel(design.preRegulator) : null;
-  const quiescentA = model.quiescentA + (ahead?.quiescentA ?? 0);
-  const n = rail.railV.length;
-  const outputV = rail.railV.map((v) => (regulator ? regulatorOutput(regulator, v) : heldV));
-  const ampsAt = (out: number) => (regulator ? (regulator.currentA * out) / regulator.outputV : heldA);
-  let meanV = 0;
-  let meanA = 0;
-  let givenW = 0;
-  let burntAllW = 0;
-  let aheadAllW = 0;
-  const small = model.burners.map((b): SmallHeat => ({ label: b.label, watts: 0, bearsW: b.bearsW }));
-  let low = Infinity;
-  let high = -Infinity;
-  // Some hundred times a point, and a point some thousand times a study: nothing is made anew in here.
-  for (let k = 0; k < n; k++) {
-    const v = rail.railV[k]!;
-    const out = outputV[k]!;
-    const amps = ampsAt(out);
-    let drainA = 0;
-    for (const d of drains) drainA += currentOf(d, v);
-    const behind = ahead ? behindAhead(ahead, v, out, amps) : v;
-    meanV += out / n;
-    meanA += amps / n;
-    givenW += (out * amps) / n;
-    burntAllW += (v * (model.passShare * amps + quiescentA + drainA) - out * amps) / n;
-    if (ahead) {
-      const branch = ahead.drain ? (Math.max(0, v - ahead.drain.fromV) / ahead.drain.ohm) * v : 0;
-      aheadAllW += ((v - behind) * amps + ahead.quiescentA * v + branch) / n;
-    }
-    for (let m = 0; m < small.length; m++)
-      small[m]!.watts += model.burners[m]!.watts({ inputV: behind, outputV: out, amps }) / n;
-    low = Math.min(low, out);
-    high = Math.max(high, out);
-  }
+  const cycle = outputCycle(rail.railV, { model, regulator, heldV, heldA, drains, ahead });
+  const { outputV, meanV, meanA, givenW } = cycle;
+  const small = model.burners.map((b, m): SmallHeat => ({ label: b.label, watts: cycle.smallW[m]!, bearsW: b.bearsW }));
   const smallW = small.reduce((sum, s) => sum + s.watts, 0);
-  const burntW = Math.max(0, burntAllW - smallW);
-  const aheadW = Math.min(burntW, aheadAllW);
+  const burntW = Math.max(0, cycle.burntW - smallW);
+  const aheadW = Math.min(burntW, cycle.aheadW);
   const lampShare = meanA > 0 ? Math.min(1, lampA / meanA) : 0;
   const lampW = givenW * lampShare;
   if (lampA > 0) small.push({ label: 'indicator', watts: lampW, bearsW: null });
@@ -155,8 +126,8 @@ export function outputPoint(
   const point: OutputPoint = {
     id: output.id,
     outputMeanV: meanV,
-    outputMinV: regulator ? regulatorOutput(regulator, rail.minV) : low,
-    outputMaxV: regulator ? regulatorOutput(regulator, rail.maxV) : high,
+    outputMinV: regulator ? regulatorOutput(regulator, rail.minV) : cycle.lowV,
+    outputMaxV: regulator ? regulatorOutput(regulator, rail.maxV) : cycle.highV,
     setV: regulator?.outputV ?? null,
     outputRippleVpp: held ? 0 : dipOf(regulator, rail) + rail.ripplePeakToPeakV * 10 ** (-rejection / 20),
     outputMeanA: meanA * (1 - lampShare),
@@ -171,7 +142,7 @@ export function outputPoint(
 }
 
 /** What dropout lets through of a rail's valleys, V peak to peak. */
-function dipOf(regulator: Extract<Load, { kind: 'regulator' }> | null, rail: RailWave): number {
+function dipOf(regulator: RegulatorLoad | null, rail: RailWave): number {
   return regulator ? regulatorOutput(regulator, rail.maxV) - regulatorOutput(regulator, rail.minV) : 0;
 }
 
@@ -202,11 +173,6 @@ function direct(output: Output, loads: readonly Load[], rail: RailWave, lampA: n
     heat: null,
   };
   return { point, outputV: [...rail.railV] };
-}
-
-/** Volts behind a pre-regulator: what it holds, or its input less its drop. */
-function behindAhead(ahead: AheadModel, v: number, outputV: number, amps: number): number {
-  return Math.min(ahead.holdsV(outputV), Math.max(0, v - aheadDropout(ahead, amps)));
 }
 
 function aheadOf(
