@@ -170,33 +170,7 @@ function crossing(from: usize, wide: usize, count: i32, column: usize, level: f6
   if (places == 4) c3 = (c3 - c2) / (t3 - t1);
   if (places >= 3) c2 = (c2 - c1) / (t2 - t0);
   if (places == 4) c3 = (c3 - c2) / (t3 - t0);
-  return zero(low, high, atLow, atHigh, 1e-9 * (high - low));
-}
-
-/** Where the cubic is nothing: src/core/solve/zero.ts. */
-function zero(low: f64, high: f64, atLow: f64, atHigh: f64, resolution: f64): f64 {
-  let last: f64 = Infinity;
-  let stayed = 0;
-  for (let round = 0; round < 60; round++) {
-    const straight = (low * atHigh - high * atLow) / (atHigh - atLow);
-    const x = straight > low && straight < high && round < 20 ? straight : (low + high) / 2;
-    if (Math.abs(x - last) < resolution) return x;
-    last = x;
-    const y = cubic(x);
-    if (y == 0) return x;
-    if (y > 0 == atHigh > 0) {
-      high = x;
-      atHigh = y;
-      if (stayed == 1) atLow /= 2;
-      stayed = 1;
-    } else {
-      low = x;
-      atLow = y;
-      if (stayed == -1) atHigh /= 2;
-      stayed = -1;
-    }
-  }
-  return last;
+  return zeroBetween(cubic, low, high, atLow, atHigh, 1e-9 * (high - low));
 }
 
 /** Time during which a column put together here exceeds a level, s. */

@@ -13,43 +13,15 @@ function quietNow(h: f64): bool {
   return true;
 }
 
-/** Where a diode's drive passes what stands across it, within `high` from t: zeroBetween of src/core/solve/zero.ts. */
-function startBefore(
-  t: f64,
-  end: f64,
-  atStart: f64,
-  atEnd: f64,
-  drive: f64,
-  stands: f64,
-  rises: f64,
-  resolution: f64,
-): f64 {
-  let low: f64 = 0;
-  let high = end;
-  let atLow = atStart;
-  let atHigh = atEnd;
-  let last: f64 = Infinity;
-  let stayed = 0;
-  for (let round = 0; round < 60; round++) {
-    const straight = (low * atHigh - high * atLow) / (atHigh - atLow);
-    const x = straight > low && straight < high && round < 20 ? straight : (low + high) / 2;
-    if (Math.abs(x - last) < resolution) return x;
-    last = x;
-    const y = drive * emf(t + x) - stands - rises * x;
-    if (y == 0) return x;
-    if (y > 0) {
-      high = x;
-      atHigh = y;
-      if (stayed == 1) atLow /= 2;
-      stayed = 1;
-    } else {
-      low = x;
-      atLow = y;
-      if (stayed == -1) atHigh /= 2;
-      stayed = -1;
-    }
-  }
-  return last;
+/** The waiting diode looked at: its share of the EMF, what stands across it, V, how fast that rises, V/s, and from when on. */
+let drivenBy: f64 = 0;
+let standsV: f64 = 0;
+let risesVPerS: f64 = 0;
+let seenFrom: f64 = 0;
+
+/** How far its drive is past what stands across it, so long after that, V. */
+function driveOver(dt: f64): f64 {
+  return drivenBy * emf(seenFrom + dt) - standsV - risesVPerS * dt;
 }
 
 /** Time from t until the first diode begins to conduct, s, if that lies within h; else Infinity. */
@@ -64,17 +36,20 @@ function startsWithin(t: f64, h: f64): f64 {
       stands += f(intoSign, q) * f(inputV, input);
       rises += f(intoSign, q) * f(inputSlope, input);
     }
-    const drive = f(uE, p);
-    const atStart = drive * emf(t) - stands;
+    drivenBy = f(uE, p);
+    standsV = stands;
+    risesVPerS = rises;
+    seenFrom = t;
+    const atStart = driveOver(0);
     if (atStart >= 0) continue;
     let high = h;
-    let atHigh = drive * emf(t + h) - stands - rises * h;
+    let atHigh = driveOver(high);
     if (!(atHigh > 0)) {
       high = h / 2;
-      atHigh = drive * emf(t + high) - stands - rises * high;
+      atHigh = driveOver(high);
       if (!(atHigh > 0)) continue;
     }
-    earliest = Math.min(earliest, startBefore(t, high, atStart, atHigh, drive, stands, rises, FORESEEN * h));
+    earliest = Math.min(earliest, zeroBetween(driveOver, 0, high, atStart, atHigh, FORESEEN * h));
   }
   return earliest;
 }
