@@ -310,7 +310,7 @@ function Measured({ overlay, onOverlay, shown, traces }: Props) {
 
   return (
     <section aria-label="Measured trace" className="border-t border-rule pt-2">
-      <div className="flex items-center justify-between gap-2">
+      <div className="flex flex-wrap items-center justify-between gap-2">
         <h2 className="text-[15px] font-semibold">Measured trace</h2>
         {overlay ? (
           <button type="button" className="btn" onClick={() => onOverlay(null)}>
