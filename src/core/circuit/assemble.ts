@@ -4,6 +4,7 @@ import { ARRANGEMENTS } from '@/core/parts/arrangements';
 import { loadLaw, type LoadLaw } from './load-law';
 import { pathThrough, portOf, resistorPath, type Port, type PortInput } from './port';
 import type { Network, Rail, Section, Winding } from './network';
+import { mapped } from '@/core/quantity/lists';
 
 /** A resistor below this joins its two nodes, ohm. */
 const LEAST_SERIES_OHM = 1e-9;
@@ -128,9 +129,9 @@ export function assemble(network: Network): Circuit {
     for (const ratio of arrangement.ratios) windings.push(windingOf(section.winding, ratio, first));
     if (faults.length > 0 || !arrangement.mirror) mirrored = false;
     else {
-      mirrorLoops.push(...arrangement.mirror.loops.map((n) => portFrom + n));
-      mirrorWindings.push(...arrangement.mirror.windings.map((n) => windingFrom + n));
-      mirrorWindingSigns.push(...arrangement.mirror.windings.map(() => arrangement.mirror!.windingSign));
+      mirrorLoops.push(...mapped(arrangement.mirror.loops, (n) => portFrom + n));
+      mirrorWindings.push(...mapped(arrangement.mirror.windings, (n) => windingFrom + n));
+      mirrorWindingSigns.push(...mapped(arrangement.mirror.windings, () => arrangement.mirror!.windingSign));
     }
     const inputOf = addCells(section, sectionIndex, arrangement);
     mirrorCells(arrangement, inputOf, inputFrom);
@@ -140,13 +141,13 @@ export function assemble(network: Network): Circuit {
     // A loop with all its diodes open is gone, and leaves the other as it was.
     const halfGone = arrangement.loops.filter((l) => {
       if (faults.length === 0 || l.returnDiodes === undefined) return false;
-      const found = diodesOf(l).map(faultOf);
+      const found = mapped(diodesOf(l), faultOf);
       return found.some(Boolean) && !found.every((f) => f === 'open');
     });
     for (const loop of arrangement.loops) {
       const bridgeFaulted = halfGone.some((other) => other.winding === loop.winding);
       const winding = windingFrom + loop.winding;
-      const into = loop.cells.map(({ cell, sign }): PortInput => ({ input: inputOf[cell]!, sign }));
+      const into = mapped(loop.cells, ({ cell, sign }): PortInput => ({ input: inputOf[cell]!, sign }));
       const input = into.length === 1 ? into[0]!.input : -1;
       const pathOf = (numbers: readonly number[]) => pathThrough(section, faults, numbers, diodes);
       if (!bridgeFaulted) {
@@ -255,7 +256,7 @@ export function assemble(network: Network): Circuit {
       });
     });
     mirrorInputs.push(...map);
-    const cans = rails.flatMap((r) => r.cans.map((c) => elements[c.element]!));
+    const cans = rails.flatMap((r) => mapped(r.cans, (c) => elements[c.element]!));
     const stateAt = (input: number) => {
       const { plus, minus } = inputs[input]!;
       const found = cans.find((e) => e.kind === 'capacitor' && e.plus === plus && e.minus === minus);

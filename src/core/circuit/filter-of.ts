@@ -4,6 +4,7 @@ import { arrangementFacts } from '@/core/design/source';
 import { bankF, bankOhmFactor, shuntOhm } from '@/core/design/bank';
 import type { FilterElement } from './network';
 import type { Condition } from './condition';
+import { mapped } from '@/core/quantity/lists';
 
 /** ESR grows as an electrolytic dries out; this factor is the usual end-of-life limit (IEC 60384-4). */
 const AGED_ESR = 2;
@@ -42,8 +43,8 @@ export function placedParts(design: Design): PlacedPart[] {
   const ahead = arrangementFacts(design).ownCans ? [] : before;
   const behind = ahead.length + (reservoirPlace(design) >= 0 ? 1 : 0) + (shuntOhm(design) === null ? 0 : 1);
   return [
-    ...ahead.map((part, at): PlacedPart => ({ part, side: 'before', at })),
-    ...after.map((part, n): PlacedPart => ({ part, side: 'after', at: behind + n })),
+    ...mapped(ahead, (part, at): PlacedPart => ({ part, side: 'before', at })),
+    ...mapped(after, (part, n): PlacedPart => ({ part, side: 'after', at: behind + n })),
   ];
 }
 
@@ -69,7 +70,7 @@ export function filterOf(design: Design, condition: Condition, capacitanceFactor
   const { before, after } = design.filter;
   const across = shuntOhm(design);
   return [
-    ...(multiplied ? [] : before.map(step)),
+    ...(multiplied ? [] : mapped(before, step)),
     ...(capacitanceF > 0 || multiplied
       ? [
           {
@@ -80,6 +81,6 @@ export function filterOf(design: Design, condition: Condition, capacitanceFactor
         ]
       : []),
     ...(across === null ? [] : [{ kind: 'shunt' as const, resistanceOhm: across }]),
-    ...after.map(step),
+    ...mapped(after, step),
   ];
 }

@@ -8,6 +8,7 @@ import { dropoutAt, type RegulatorModel } from '@/core/parts/regulators/model';
 import { bankOhmFactor } from '@/core/design/bank';
 import type { Condition, LoadLevel } from './condition';
 import type { Load } from './network';
+import { mapped } from '@/core/quantity/lists';
 
 /** What may be set aside from a regulator's own values. */
 export interface LoadAdjust {
@@ -70,14 +71,14 @@ export function loadsOfOutput(design: Design, output: Output, condition: Conditi
   const amps = ampsUnder(design, output, condition) + lamp;
   const held = heldUnder(condition, output.id) ? condition.output! : null;
   if (!model) return directLoads(design, output, amps);
-  const drains = [
-    ...model.drains(held === 'lowest' ? model.lowestV : model.outputV),
-    ...(ahead?.drain ? [ahead.drain] : []),
-  ].map(({ fromV, ohm }): Load => ({
-    kind: 'drain',
-    fromV: held === 'shorted' ? Math.min(fromV, SHORTED_DRIVE_V) : fromV,
-    ohm,
-  }));
+  const drains = mapped(
+    [...model.drains(held === 'lowest' ? model.lowestV : model.outputV), ...(ahead?.drain ? [ahead.drain] : [])],
+    ({ fromV, ohm }): Load => ({
+      kind: 'drain',
+      fromV: held === 'shorted' ? Math.min(fromV, SHORTED_DRIVE_V) : fromV,
+      ohm,
+    }),
+  );
   const quiescentA = model.quiescentA + (ahead?.quiescentA ?? 0);
   if (held) {
     // Whatever it holds the output at, what it draws from the rail is its current.
@@ -125,7 +126,7 @@ function railLoads(design: Design, condition: Condition, rail: number): Load[] {
   const leakOhm = capacitanceF > 0 ? (bankOhmFactor(reservoir) * ratedV) / typicalLeakage(capacitanceF, ratedV) : 1e6;
   return [
     { kind: 'resistance', resistanceOhm: leakOhm },
-    ...railExtras(design, condition, rail).map(({ load }) => load),
+    ...mapped(railExtras(design, condition, rail), ({ load }) => load),
   ];
 }
 

@@ -11,6 +11,7 @@ import type { Condition } from './condition';
 import { mainsVolts, modelOf } from './feed';
 import { filterOf } from './filter-of';
 import { ampsUnder, loadsOf, type LoadAdjust } from './loads-of';
+import { mapped } from '@/core/quantity/lists';
 
 /** What may be set aside from a condition's own values, for a day's mains or a part's spread. */
 export interface Adjust extends LoadAdjust {
@@ -31,7 +32,7 @@ export function networkOf(design: Design, condition: Condition, adjust: Adjust =
   const filter = filterOf(design, condition, adjust.capacitanceFactor ?? 1);
   // A start surge has died away in everything but a start, and would only cost time there.
   const running = (loads: Load[]) =>
-    condition.id === 'surge' ? loads : loads.map(({ surge: _gone, ...load }) => (void _gone, load as Load));
+    condition.id === 'surge' ? loads : mapped(loads, ({ surge: _gone, ...load }) => (void _gone, load as Load));
   const dc = dcSourceOf(design);
   const feed = dc ? dcFeed(design, dc, condition, adjust) : mainsFeed(design, condition, adjust);
   return {
@@ -78,7 +79,7 @@ function mainsFeed(design: Design, condition: Condition, adjust: Adjust): FeedPa
       resistanceOhm: (ratio === null ? model.ownHotOhm : model.ownColdOhm * ratio) * r,
       inductanceH: design.transformer.leakageH,
     },
-    acLoads: heatersOf(design).map((h) => heaterLoad(h, model.regulation, level)),
+    acLoads: mapped(heatersOf(design), (h) => heaterLoad(h, model.regulation, level)),
   };
 }
 

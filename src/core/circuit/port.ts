@@ -1,4 +1,5 @@
 import { type DiodeFault, type Section } from './network';
+import { mapped } from '@/core/quantity/lists';
 
 const BOLTZMANN_J_PER_K = 1.380649e-23;
 const ELEMENTARY_CHARGE_C = 1.602176634e-19;
@@ -94,7 +95,7 @@ export function pathThrough(
   const sound = faults.length === 0 ? diodes : diodes.filter((d) => state(d) !== 'short');
   const short = faults.length === 0 ? [] : diodes.filter((d) => state(d) === 'short');
   const open = diodes.some((d) => state(d) === 'open');
-  const numbered = (list: readonly number[]) => list.map((d) => offset + d);
+  const numbered = (list: readonly number[]) => mapped(list, (d) => offset + d);
   const all = !open && sound.length === 0;
   const inSeries = Math.max(1, sound.length);
   const valve = 'perveance' in diode;

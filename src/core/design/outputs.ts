@@ -6,6 +6,7 @@ import { formatNominal } from '@/core/quantity/format';
 import { recently } from '@/core/quantity/recently';
 import type { Design, FurtherOutput, OutputDemand, OutputId, Regulator, RegulatorSheet, Span } from './design';
 import { arrangementOf } from './source';
+import { mapped } from '@/core/quantity/lists';
 
 /** One output of a supply, whichever it is. */
 export interface Output {
@@ -42,7 +43,7 @@ function outputsIn(design: Design): Output[] {
   return [
     { id: 'main', name: `${split ? '+' : ''}${voltsOf(demand)}`, rail: 0, demand: main, ...own },
     ...(split ? [{ id: 'minus' as const, name: `−${voltsOf(demand)}`, rail: 1 as const, demand: twin, ...own }] : []),
-    ...design.outputs.map((o, n): Output => ({ ...furtherOutput(design, o, n), name: outputName(o, n) })),
+    ...mapped(design.outputs, (o, n): Output => ({ ...furtherOutput(design, o, n), name: outputName(o, n) })),
   ];
 }
 

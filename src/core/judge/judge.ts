@@ -74,39 +74,48 @@ export function judge(study: Study, only: readonly RuleId[] = RULE_IDS): Verdict
   const verdicts: Verdict[] = [];
   for (const id of RULE_IDS) {
     const found = only.includes(id) ? deciding(findingsOf(study, ruleOf(id))) : null;
-    if (found) verdicts.push(verdictOf(study, id, found));
+    if (found) verdicts.push(toldOf({ id, found }));
   }
   // Beyond a point a miss is a miss: then the order of the rules, causes before effects, decides.
   const share = (v: Verdict) => Math.max(v.left, HOPELESS);
   return verdicts.sort((a, b) => RANK[a.state] - RANK[b.state] || share(a) - share(b));
 }
 
-/** What a search needs of a judgement: how many verdicts fail, and the one with least left, cautions apart. */
+/** What a search needs of a judgement: how many verdicts fail, and what has least left, cautions apart. */
 export interface Outcome {
   fails: number;
-  worst: Verdict | null;
+  worst: Decisive | null;
 }
 
-/** As countFails and tightest of judge() say; words are found for that one verdict alone. */
+/** What decides one rule. Words are found for it where they are wanted (`toldOf`). */
+export interface Decisive {
+  id: RuleId;
+  found: Found;
+}
+
+/** As countFails and tightest of judge() say. */
 export function outcomeOf(study: Study, only: readonly RuleId[] = RULE_IDS): Outcome {
   let fails = 0;
-  let worst: { id: RuleId; found: Found } | null = null;
+  let worst: Decisive | null = null;
   for (const id of RULE_IDS) {
     const found = only.includes(id) ? deciding(findingsOf(study, ruleOf(id))) : null;
     if (!found) continue;
     if (found.state === 'fails') fails++;
     if (!found.finding.caution && (!worst || found.left < worst.found.left)) worst = { id, found };
   }
-  return { fails, worst: worst && verdictOf(study, worst.id, worst.found) };
+  return { fails, worst };
 }
 
 /** What two judgements by different rules come to together. */
 export function both(a: Outcome, b: Outcome): Outcome {
-  const worst = a.worst && b.worst ? (b.worst.left < a.worst.left ? b.worst : a.worst) : (a.worst ?? b.worst);
+  const worst =
+    a.worst && b.worst ? (b.worst.found.left < a.worst.found.left ? b.worst : a.worst) : (a.worst ?? b.worst);
   return { fails: a.fails + b.fails, worst };
 }
 
-function verdictOf({ design }: Study, id: RuleId, { finding, look, condition, left, state }: Found): Verdict {
+/** A verdict with its words. */
+export function toldOf({ id, found: { finding, look, condition, left, state } }: Decisive): Verdict {
+  const { design } = look.study;
   const rule: Rule = ruleOf(id);
   const told = finding.tell();
   const name =
@@ -123,7 +132,7 @@ function verdictOf({ design }: Study, id: RuleId, { finding, look, condition, le
     figure: {
       ...told.figure,
       value: finding.value,
-      ...(condition ? { condition: wordsOf(look.study.design, condition) } : {}),
+      ...(condition ? { condition: wordsOf(design, condition) } : {}),
     },
     limit: finding.limit,
     limitSource: told.limitSource,

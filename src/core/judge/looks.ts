@@ -8,6 +8,7 @@ import { modelUnder } from '@/core/study/output-point';
 import { onRail, type OperatingPoint } from '@/core/study/point';
 import type { Study } from '@/core/study/study';
 import type { Look } from './rule';
+import { mapped } from '@/core/quantity/lists';
 
 /** The design as it would be if one of its outputs were its main one: what rules about one output look at. */
 export function asMain(design: Design, output: Output): Design {
@@ -84,5 +85,5 @@ export class Side {
 
 /** A study from every output it has, the main one first. */
 export const sidesOf = recently(4, (study: Study): readonly Side[] =>
-  outputsOf(study.design).map((output) => new Side(study, output)),
+  mapped(outputsOf(study.design), (output) => new Side(study, output)),
 );

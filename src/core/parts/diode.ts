@@ -1,3 +1,4 @@
+import { recently } from '@/core/quantity/recently';
 import type { DiodeLaw, JunctionLaw, SpaceChargeLaw } from '@/core/circuit/network';
 
 interface Rated {
@@ -222,13 +223,15 @@ export function lawAt(diode: DiodeClass, junctionC?: number): DiodeLaw {
 }
 
 /** The diode of a design: its class, with what is known of the part at hand in its place. */
-export function diodeOf({ diode, rated, sheet }: DiodeInHand): DiodeClass {
+export const diodeOf = recently(4, ({ diode, rated, sheet }: DiodeInHand): DiodeClass => {
   const made = diodeClass(diode);
-  const kPerW = sheet && { jcKPerW: sheet.jcKPerW, jaKPerW: sheet.jaKPerW };
-  const warm = Object.fromEntries(Object.entries(kPerW ?? {}).filter(([, v]) => v !== null));
+  if (!rated && !sheet) return made;
   const law = sheet?.points ? lawThrough(made, sheet.points) : made.law;
-  return { ...made, ...(rated ?? {}), ...warm, law } as DiodeClass;
-}
+  const found = { ...made, ...(rated ?? {}), law } as DiodeClass;
+  found.jaKPerW = sheet?.jaKPerW ?? made.jaKPerW;
+  if (found.technology !== 'valve') found.jcKPerW = sheet?.jcKPerW ?? found.jcKPerW;
+  return found;
+});
 
 /** A diode as a design names it. */
 export interface DiodeInHand {

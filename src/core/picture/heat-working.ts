@@ -1,6 +1,7 @@
 import type { FigureInput } from '@/core/study/figure';
 import type { RegulatorHeat } from '@/core/study/heat';
 import { computed, simulated, typical } from './working';
+import { mapped } from '@/core/quantity/lists';
 
 export interface HeatWorking {
   expression: string;
@@ -20,8 +21,8 @@ export function junctionWorking(
   watts: number,
   link: (label: string, kPerW: number, n: number) => FigureInput = (label, kPerW) => typical(label, kPerW, 'K/W'),
 ): HeatWorking {
-  const own = heat.chain.map((c, n) => link(c.label, c.kPerW, n));
-  const sum = (links: readonly FigureInput[]) => links.map((i) => i.label).join(' + ');
+  const own = mapped(heat.chain, (c, n) => link(c.label, c.kPerW, n));
+  const sum = (links: readonly FigureInput[]) => mapped(links, (i) => i.label).join(' + ');
   const air = computed(heat.sink ? 'air at the sink' : 'air', heat.airC, '°C');
   const part = simulated('watts in it', watts, 'W');
   if (!heat.sink) return { expression: `air + watts × ${sum(own)}`, inputs: [air, part, ...own] };

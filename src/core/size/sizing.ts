@@ -1,6 +1,6 @@
 import { mainModel } from '@/core/design/outputs';
 import { applyPatch, mergePatches, type Patch } from '@/core/design/design';
-import { both, outcomeOf, type Outcome } from '@/core/judge/judge';
+import { both, outcomeOf, toldOf, type Outcome } from '@/core/judge/judge';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { ruleOf, rulesBySink, rulesDeciding } from '@/core/judge/rules';
 import { failedAt, givenUpFor, type EarlyFailure } from '@/core/judge/early';
@@ -12,6 +12,7 @@ import type { Choice } from './choices';
 import type { SizedSet } from './sized-set';
 import type { SizingPlan } from './sizing-plan';
 import { SINKS_EACH, type CircuitFound } from './sizing-tally';
+import { greatest, mapped } from '@/core/quantity/lists';
 
 const SINK_RULES = rulesDeciding('sink');
 const BY_SINK = rulesBySink();
@@ -68,7 +69,7 @@ function withSinks(
   sinks: readonly (Choice | null)[],
   result: CircuitFound,
 ): void {
-  const { cool, closest } = coolEnough(sinks.map((sink) => onSink(study, circuit, patch, sink)));
+  const { cool, closest } = coolEnough(mapped(sinks, (sink) => onSink(study, circuit, patch, sink)));
   if (cool.length === 0) {
     // Without any sink there is no whole set: the plan says so.
     if (!closest) return;
@@ -128,7 +129,7 @@ function coolEnough(sinks: readonly OnSink[]): { cool: readonly OnSink[]; closes
 /** A set with what its study comes to. @param still what the rules no sink moves came to already */
 export function judged(study: Study, choices: readonly Choice[], patch: Patch, still: Outcome | null = null): SizedSet {
   const { fails, worst } = still ? both(still, outcomeOf(study, BY_SINK.moved)) : outcomeOf(study);
-  return setOf(choices, patch, { fails, watts: study.nominal.watts, worst: worst! });
+  return setOf(choices, patch, { fails, watts: study.nominal.watts, worst: toldOf(worst!) });
 }
 
 function setOf(
@@ -138,11 +139,11 @@ function setOf(
 ): SizedSet {
   return {
     patch,
-    parts: choices.map((c) => c.part),
+    parts: mapped(choices, (c) => c.part),
     toPayEur: choices.reduce((sum, c) => sum + c.toPayEur, 0),
     worthEur: choices.reduce((sum, c) => sum + c.part.priceEur, 0),
     lostW: watts.winding + watts.rectifier + watts.regulator,
-    heightMm: Math.max(...choices.map((c) => c.heightMm)),
+    heightMm: greatest(choices, (c) => c.heightMm),
     fails,
     worstLeft: worst.left,
     worst: `${worst.title}: ${worst.sentence}`,

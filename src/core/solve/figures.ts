@@ -6,6 +6,7 @@ import type { Integrator } from './integrator';
 import type { Reading, Tally } from './reading';
 import { SolveError } from './solve-error';
 import { ENERGY_TOLERANCE, type DiodeResult, type ElementResult, type Solution } from './solution';
+import { mapped } from '@/core/quantity/lists';
 
 export type Figures = Pick<
   Solution,
@@ -89,8 +90,8 @@ export function figuresOf(
   let sourceW = 0;
   let copperW = 0;
   const first = network.sections[0]!.winding.voltageRms;
-  const windingTallies = circuit.windings.map((_, w) => reading.windingA(w));
-  const windings = circuit.windings.map((winding, w) => {
+  const windingTallies = mapped(circuit.windings, (_, w) => reading.windingA(w));
+  const windings = mapped(circuit.windings, (winding, w) => {
     const own = windingTallies[w]!;
     const i = mirror ? whole(own, windingTallies[mirror.windings[w]!]!, mirror.windingSigns[w]) : own;
     const rmsA = root(i.meanSquare);
@@ -110,9 +111,9 @@ export function figuresOf(
 
   let diodeW = 0;
   const diodes = new Array<DiodeResult>(circuit.diodes);
-  const portTallies = circuit.ports.map((_, n) => reading.portA(n));
-  const reverseV = circuit.ports.map((port, n) => (port.diodes.length > 0 ? reading.reverseV(n) : 0));
-  const watts = circuit.ports.map((port, n) =>
+  const portTallies = mapped(circuit.ports, (_, n) => reading.portA(n));
+  const reverseV = mapped(circuit.ports, (port, n) => (port.diodes.length > 0 ? reading.reverseV(n) : 0));
+  const watts = mapped(circuit.ports, (port, n) =>
     port.law === 'open' || port.diodes.length === 0
       ? 0
       : port.law === 'resistor'
@@ -157,9 +158,9 @@ export function figuresOf(
   });
 
   let filterW = 0;
-  const elementTallies = circuit.elements.map((_, n) => reading.elementA(n));
-  const voltTallies = circuit.elements.map((_, n) => reading.elementV(n));
-  const elementResults = circuit.elements.map((element, n): ElementResult => {
+  const elementTallies = mapped(circuit.elements, (_, n) => reading.elementA(n));
+  const voltTallies = mapped(circuit.elements, (_, n) => reading.elementV(n));
+  const elementResults = mapped(circuit.elements, (element, n): ElementResult => {
     // The two capacitors of a doubler take turns; everything else in a filter does the same twice.
     const m = mirror && element.kind === 'capacitor' ? elementOf(circuit, mirror.states[element.state]!) : n;
     const i = mirror ? whole(elementTallies[n]!, elementTallies[m]!) : elementTallies[n]!;
@@ -179,7 +180,7 @@ export function figuresOf(
   });
 
   let loadW = 0;
-  const rails = circuit.rails.map((rail, r) => {
+  const rails = mapped(circuit.rails, (rail, r) => {
     const v = twice(reading.railV(r));
     const same = rail.inputNode === rail.outputNode;
     const input = same ? v : twice(reading.railInputV(r));
@@ -205,7 +206,7 @@ export function figuresOf(
         : {}),
     };
   });
-  const acLoads = circuit.acPorts.map((n) => {
+  const acLoads = mapped(circuit.acPorts, (n) => {
     const meanSquare = factor * portTallies[n]!.meanSquare;
     const { ohm } = circuit.ports[n]!;
     loadW += ohm * meanSquare;
@@ -245,7 +246,7 @@ export function figuresOf(
   if (network.id !== undefined) figures.id = network.id;
   if (circuit.sharedOhm > 0) figures.source.sharedLossW = sharedW;
   const cans = circuit.rails.flatMap((r) => r.cans);
-  if (cans.length > 0) figures.cans = cans.map((c) => elementResults[c.element]!);
+  if (cans.length > 0) figures.cans = mapped(cans, (c) => elementResults[c.element]!);
   if (cans.length === 2 && cans[1]!.at === 'stack') figures.doublerLowerCapacitor = figures.cans![1]!;
   if (acLoads.length > 0) figures.acLoads = acLoads;
   return figures;
@@ -257,7 +258,7 @@ function elementsByRail(network: Network, { rails }: Circuit, results: readonly 
   for (const section of network.sections)
     for (const { filter } of section.rails) {
       const { elements } = rails[found.length]!;
-      found.push(elements.map((n, position) => ({ ...results[n]!, kind: filter[position]!.kind })));
+      found.push(mapped(elements, (n, position) => ({ ...results[n]!, kind: filter[position]!.kind })));
     }
   return found;
 }

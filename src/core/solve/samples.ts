@@ -3,25 +3,26 @@ import { emf, RUNNING_MAINS, type Mains } from './emf';
 import type { Integrator } from './integrator';
 import { columnsOf, mirrorRecords, sampledRecords, type Column } from './signals';
 import type { Waveforms } from './solution';
+import { mapped } from '@/core/quantity/lists';
 
 /**
  * Uniform samples of everything a scope could show. What is the same in two places is one list.
  * @param mainsAt the mains at an instant: between two records the source is not told by them, as its sine bends
  */
 export function sampler(circuit: Circuit, perCycle: number, mainsAt: (t: number) => Mains = () => RUNNING_MAINS) {
-  const railV = circuit.rails.map((): number[] => []);
-  const portA = circuit.ports.map((): number[] => []);
+  const railV = mapped(circuit.rails, (): number[] => []);
+  const portA = mapped(circuit.ports, (): number[] => []);
   const diodeA = Array.from({ length: circuit.diodes }, (): number[] => []);
   circuit.ports.forEach((port, n) => port.diodes.forEach((d) => (diodeA[d] = portA[n]!)));
   const waveforms: Waveforms = {
     t: [],
     sourceV: [],
     railV,
-    inputV: circuit.rails.map((rail, r) => (rail.inputNode === rail.outputNode ? railV[r]! : [])),
-    windingA: circuit.windings.map(() => []),
+    inputV: mapped(circuit.rails, (rail, r) => (rail.inputNode === rail.outputNode ? railV[r]! : [])),
+    windingA: mapped(circuit.windings, () => []),
     diodeA,
-    elementV: circuit.rails.map((r) => r.elements.map(() => [])),
-    elementA: circuit.rails.map((r) => r.elements.map(() => [])),
+    elementV: mapped(circuit.rails, (r) => mapped(r.elements, () => [])),
+    elementA: mapped(circuit.rails, (r) => mapped(r.elements, () => [])),
   };
   const step = circuit.periodS / perCycle;
   let next = 0;

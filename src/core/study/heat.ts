@@ -1,8 +1,9 @@
 import type { Design } from '@/core/design/design';
 import { mainModel, outputModel, outputName } from '@/core/design/outputs';
 import { isSplit } from '@/core/design/words';
-import { thermalInterface } from '@/core/parts/heatsink';
+import { thermalInterface, type Interface } from '@/core/parts/heatsink';
 import type { PassDevice } from '@/core/parts/regulators/model';
+import { once } from '@/core/quantity/once';
 
 /** One resistance of a chain, K/W, with the temperature on its warm side. */
 export interface Link {
@@ -84,6 +85,9 @@ export interface Mounted {
   blown: boolean;
 }
 
+/** How what lies between a case and its sink is called, worked out once: a search asks for it ten thousand times. */
+const onSink = once(({ name }: Interface) => `case to sink (${name.toLowerCase()})`);
+
 /**
  * Steady temperatures of one regulator: air of the room, of the box, sink (shared or not), case, junction. Several devices
  * share the watts. Natural convection, or the fan's.
@@ -119,7 +123,7 @@ export function regulatorHeat(design: Design, { pass, sinkKPerW, blown }: Mounte
     thetaTotalKPerW: (pass.jcKPerW + contact.kPerW) / pass.count + sink.kPerW,
     chain: [
       { label: 'junction to case', kPerW: pass.jcKPerW / pass.count },
-      { label: `case to sink (${contact.name.toLowerCase()})`, kPerW: contact.kPerW / pass.count },
+      { label: onSink(contact), kPerW: contact.kPerW / pass.count },
       toAir,
     ],
     sink: { ...toAir, watts: onSinkW },

@@ -16,6 +16,7 @@ import { neededOf, outputPoint, type OutputPoint, type RailWave, type SmallHeat 
 import { chosenWarmth, solvedTogether, warmthAfter, type Warmth } from './warmth';
 import { WAVE_SAMPLES, rippleHz, type OperatingPoint, type RailPoint } from './point';
 import { withHeat } from './point-heat';
+import { greatest, mapped, summed } from '@/core/quantity/lists';
 
 /** Names the condition in what a solve throws. */
 export function atCondition<T>(words: string, work: () => T): T {
@@ -69,7 +70,7 @@ interface Solved {
 function foretold(before: Solved | null, last: Solved, junctionC: number): Beginning {
   if (!before || before.state.length !== last.state.length) return { warm: last.state, sure: false };
   const share = (junctionC - last.junctionC) / (last.junctionC - before.junctionC);
-  return { warm: last.state.map((x, n) => x + share * (x - before.state[n]!)), sure: true };
+  return { warm: mapped(last.state, (x, n) => x + share * (x - before.state[n]!)), sure: true };
 }
 
 /** Where a part's limit falls with the volts across it, the current into a short and the rail it leaves are found together. */
@@ -192,7 +193,7 @@ function pointOf(
 ): OperatingPoint {
   const { winding } = network.sections[0]!;
   const outputs = outputsOf(design);
-  const rails = network.sections[0]!.rails.map((_, r) =>
+  const rails = mapped(network.sections[0]!.rails, (_, r) =>
     railPoint(
       design,
       outputs.find((o) => o.place < 0 && o.rail === r)!,
@@ -201,26 +202,27 @@ function pointOf(
       adjust ?? {},
     ),
   );
-  const further = outputs
-    .filter((o) => o.place >= 0)
-    .map((o) => pointOn(design, o, rails[o.rail]!, condition, adjust ?? {}));
+  const further = mapped(
+    outputs.filter((o) => o.place >= 0),
+    (o) => pointOn(design, o, rails[o.rail]!, condition, adjust ?? {}),
+  );
   const sum = (list: number[]) => list.reduce((a, b) => a + b, 0);
-  const diodesW = sum(solution.diodes.map((d) => d.meanW));
+  const diodesW = summed(solution.diodes, (d) => d.meanW);
   const guarded = hasDiodes(design);
   const all = [...rails, ...further];
   const extras = extrasOf(design, condition, rails[0]!);
-  const heaters = (solution.acLoads ?? []).map((l) => l.powerW);
+  const heaters = mapped(solution.acLoads ?? [], (l) => l.powerW);
   const ofLoad = design.heater ? 1 : 0;
   const watts: Watts = {
     winding:
-      sum(solution.windings.map((w) => w.copperLossW)) + (solution.source.sharedLossW ?? 0) + (guarded ? 0 : diodesW),
+      summed(solution.windings, (w) => w.copperLossW) + (solution.source.sharedLossW ?? 0) + (guarded ? 0 : diodesW),
     // What heats the rectifier's own cathodes is lost there: its windings stand after the one of the load's heaters.
     rectifier: (guarded ? diodesW : 0) + sum(heaters.slice(ofLoad)),
     reservoir: solution.energyBalance.filterW,
-    regulator: sum(rails.map((p) => p.regulatorW + (p.ahead?.watts ?? 0))),
-    outputs: sum(further.map((p) => p.regulatorW)),
-    small: sum([...all.flatMap((p) => p.small), ...extras].map((s) => s.watts)),
-    load: sum(all.map((p) => p.loadW)) + sum(heaters.slice(0, ofLoad)),
+    regulator: summed(rails, (p) => p.regulatorW + (p.ahead?.watts ?? 0)),
+    outputs: summed(further, (p) => p.regulatorW),
+    small: summed([...all.flatMap((p) => p.small), ...extras], (s) => s.watts),
+    load: summed(all, (p) => p.loadW) + sum(heaters.slice(0, ofLoad)),
   };
   const main = rails[0]!;
   // Written out: spread and then added to, so large an object takes longer to make than its circuit's figures.
@@ -260,7 +262,7 @@ function pointOf(
 
 /** What the rail feeds besides its outputs: the indicator, a fan. */
 function extrasOf(design: Design, condition: Condition, { wave: { railV } }: RailPoint): SmallHeat[] {
-  return railExtras(design, condition, 0).map(({ label, load }) => ({
+  return mapped(railExtras(design, condition, 0), ({ label, load }) => ({
     label,
     watts: railV.reduce((sum, v) => sum + v * currentOf(load, v), 0) / railV.length,
     bearsW: null,
@@ -287,7 +289,7 @@ export function terminalPeak(design: Design, network: Network, solution: Solutio
     const v = ratios[0]! * (waves.sourceV[n]! - network.mains.sharedResistanceOhm * primary);
     peakV = Math.max(peakV, Math.abs(v - winding.resistanceOhm * own));
   }
-  const chargedV = Math.max(...solution.rails.map((r) => r.inputMaxV)) / arrangementFacts(design).railPeaks;
+  const chargedV = greatest(solution.rails, (r) => r.inputMaxV) / arrangementFacts(design).railPeaks;
   // Leakage inductance only delays the pulse: the terminals never stand below what they have charged.
   return Math.min(Math.max(peakV, chargedV), emfPeakV(network));
 }
@@ -317,7 +319,7 @@ function railPoint(
   const cans = fitted ? [fitted, ...(r === 0 ? (solution.cans ?? []) : [])] : [];
   const can =
     cans.length > 0 && design.reservoir.capacitanceF > 0
-      ? { rmsA: Math.max(...cans.map((c) => c.rmsA)), maxV: Math.max(...cans.map((c) => c.maxV)) }
+      ? { rmsA: greatest(cans, (c) => c.rmsA), maxV: greatest(cans, (c) => c.maxV) }
       : null;
   const { point, outputV } = outputPoint(design, output, condition, waveOn(rail, railV), rippleHz(design, r), adjust);
   const wave = { inputV, reservoirV, railV, outputV, rectifierA: intoRail(design, waves.diodeA, r) };

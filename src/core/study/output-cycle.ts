@@ -2,6 +2,7 @@ import { currentOf, regulatorOutput } from '@/core/circuit/load-law';
 import type { Load } from '@/core/circuit/network';
 import { aheadDropout, type AheadModel } from '@/core/parts/regulators/ahead';
 import type { RegulatorModel } from '@/core/parts/regulators/model';
+import { mapped } from '@/core/quantity/lists';
 
 export type RegulatorLoad = Extract<Load, { kind: 'regulator' }>;
 
@@ -47,7 +48,7 @@ export function outputCycle(railV: readonly number[], maker: OutputMaker): Outpu
     givenW: 0,
     burntW: 0,
     aheadW: 0,
-    smallW: model.burners.map(() => 0),
+    smallW: mapped(model.burners, () => 0),
   };
   // Some hundred times a point, and a point some thousand times a study: nothing is made anew in here.
   for (let k = 0; k < n; k++) {

@@ -8,6 +8,7 @@ import { aheadDropout, aheadModel, type AheadModel } from '@/core/parts/regulato
 import { dropoutAt, type RegulatorModel } from '@/core/parts/regulators/model';
 import type { RegulatorHeat } from './heat';
 import { behindAhead, outputCycle, type RegulatorLoad } from './output-cycle';
+import { mapped } from '@/core/quantity/lists';
 
 /** What a pre-regulator does ahead of one output. */
 export interface AheadPoint {
@@ -113,7 +114,11 @@ export function outputPoint(
   const ahead = output.place < 0 ? aheadModel(design.preRegulator) : null;
   const cycle = outputCycle(rail.railV, { model, regulator, heldV, heldA, drains, ahead });
   const { outputV, meanV, meanA, givenW } = cycle;
-  const small = model.burners.map((b, m): SmallHeat => ({ label: b.label, watts: cycle.smallW[m]!, bearsW: b.bearsW }));
+  const small = mapped(model.burners, (b, m): SmallHeat => ({
+    label: b.label,
+    watts: cycle.smallW[m]!,
+    bearsW: b.bearsW,
+  }));
   const smallW = small.reduce((sum, s) => sum + s.watts, 0);
   const burntW = Math.max(0, cycle.burntW - smallW);
   const aheadW = Math.min(burntW, cycle.aheadW);

@@ -7,13 +7,14 @@ import { onSharedSink, regulatorHeat, type RegulatorHeat } from './heat';
 import { lossesOf } from './losses';
 import type { AheadPoint } from './output-point';
 import type { OperatingPoint } from './point';
+import { mapped } from '@/core/quantity/lists';
 
 /** The same point with the temperatures its sinks, interfaces and air give its regulators. */
 export function warmed(design: Design, point: OperatingPoint): OperatingPoint {
   return withHeat(design, {
     ...point,
-    rails: point.rails.map((p) => ({ ...p })),
-    outputs: point.outputs.map((p) => ({ ...p })),
+    rails: mapped(point.rails, (p) => ({ ...p })),
+    outputs: mapped(point.outputs, (p) => ({ ...p })),
   });
 }
 

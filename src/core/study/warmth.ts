@@ -10,6 +10,7 @@ import { copperHeat } from './copper-heat';
 import type { RegulatorHeat } from './heat';
 import { insideAir, sinkRise } from './heat';
 import { lossesOf, type Lossy } from './losses';
+import { greatest } from '@/core/quantity/lists';
 
 /** Temperatures the circuit's copper and diodes are solved at, °C. */
 export interface Warmth {
@@ -53,7 +54,7 @@ export interface DiodeHeat {
 export function diodeHeat(design: Design, point: Burning): DiodeHeat {
   const { heat, rectifier } = design;
   const diode = diodeOf(rectifier);
-  const each = Math.max(...point.solution.diodes.map((d) => d.meanW));
+  const each = greatest(point.solution.diodes, (d) => d.meanW);
   if (diode.technology === 'valve') {
     const airC = insideAir(design, lossesOf(design, point).insideW);
     const bulbs = bulbsOf(design).reduce((a, b) => a + b, 0);
