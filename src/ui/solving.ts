@@ -11,6 +11,9 @@ import { whenIdle } from './when-idle';
 
 const FIXES_AFTER_MS = 90;
 
+/** So often a design is gone through before its first edit. */
+const WARM_ROUNDS = 20;
+
 /** A picture older than this after an edit is marked as not current. */
 const STALE_MS = 800;
 
@@ -64,9 +67,14 @@ export function startSolving(document: DesignStore, view: View): () => void {
     seekFixes(design);
   }
 
-  /** Starts the solver and warms it up on the design as it is, so that the first edit waits for neither. */
-  function warmUp() {
-    if (!stopped && !running) void asked((solver) => solver.evaluate(document.getState().design), 'edit');
+  /**
+   * Starts the solver and has it go through the design as it is until the machine has compiled what that takes: the first
+   * edits wait for neither. Ends where an edit comes.
+   */
+  async function warmUp() {
+    const { design } = document.getState();
+    const still = () => !stopped && !running && document.getState().design === design;
+    for (let n = 0; n < WARM_ROUNDS && still(); n++) await asked((solver) => solver.evaluate(design), 'edit', still);
   }
 
   function seekFixes(design: Design) {
@@ -110,7 +118,7 @@ export function startSolving(document: DesignStore, view: View): () => void {
     afterPaint(() => {
       performance.measure('first-terrace', { start: 0, end: performance.now() });
       if (!stopped && job === 0) seekFixes(document.getState().design);
-      callOff = whenIdle(warmUp);
+      callOff = whenIdle(() => void warmUp());
     });
   } else {
     solve(document.getState().design);

@@ -1,4 +1,4 @@
-import type { Design } from '@/core/design/design';
+import { laidOut, type Design } from '@/core/design/design';
 import { Batch } from '@/core/judge/builds/batch';
 import type { Plan } from '@/core/judge/builds/plan';
 import { solveAsk, type Ask, type SolvedBuild } from '@/core/judge/builds/solve';
@@ -26,7 +26,9 @@ export const batchSolver = {
   },
   /** Solves what is asked of builds, whoever draws them. */
   solveAsks(design: Design, plan: Plan, seed: number, asks: readonly Ask[]): SolvedBuild[] {
-    return asks.map((ask) => solveAsk(design, plan, seed, ask));
+    // As it came it lies in memory in another way than what a search of the same thread makes of it.
+    const own = laidOut(design);
+    return asks.map((ask) => solveAsk(own, plan, seed, ask));
   },
   /** Takes what was solved. */
   takeAnswers(id: number, answers: readonly SolvedBuild[]): Answer<void> {

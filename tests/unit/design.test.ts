@@ -2,6 +2,7 @@ import { DESIGN_VERSION } from '@/core/design/migrate';
 import { blankDesign, MAINS_PRESETS } from '@/core/design/defaults';
 import { applyPatch, mergePatches, type Design } from '@/core/design/design';
 import { rangeFault } from '@/core/design/limits';
+import { designSchema } from '@/core/design/design-schema';
 import { readDesign } from '@/core/design/schema';
 import { arrangementWords, ratingWords, windingWords } from '@/core/design/words';
 import { demoDesigns } from '@/core/design/demo-designs';
@@ -37,6 +38,17 @@ test('two patches made one do what both do in turn', () => {
   };
   const second = { reservoir: { ratedV: 50 }, regulator: { kind: 'none' as const }, name: 'Both' };
   expect(applyPatch(design(), mergePatches(first, second))).toEqual(applyPatch(applyPatch(design(), first), second));
+});
+
+test('an edit keeps every member a design has, in the order of the file, and leaves what it edits alone', () => {
+  for (const demo of demoDesigns()) {
+    const before = JSON.stringify(demo);
+    const same = applyPatch(demo, {});
+    expect(same).not.toBe(demo);
+    expect(JSON.stringify(same)).toBe(before);
+    expect(Object.keys(applyPatch(demo, { heat: { ambientC: 40 } }))).toEqual(Object.keys(designSchema.fields));
+    expect(JSON.stringify(demo)).toBe(before);
+  }
 });
 
 test('choosing a regulator replaces the old one whole', () => {

@@ -71,12 +71,47 @@ export interface Edit {
 
 /** Applies a patch; pure. What is one of several kinds (source, regulator) is replaced whole. */
 export function applyPatch(design: Design, patch: Patch): Design {
-  return merged(design, patch);
+  return patched(laidOut(design), patch);
+}
+
+/**
+ * The same design, member by member in one order. Everything that reads designs is compiled for how they lie in memory: a
+ * spread lays out what it makes in a way of its own, and a search would have it all compiled anew.
+ */
+export function laidOut(design: Design): Design {
+  return {
+    format: design.format,
+    version: design.version,
+    name: design.name,
+    note: design.note,
+    stage: design.stage,
+    demand: design.demand,
+    load: design.load,
+    source: design.source,
+    mains: design.mains,
+    transformer: design.transformer,
+    rectifier: design.rectifier,
+    reservoir: design.reservoir,
+    filter: design.filter,
+    heater: design.heater,
+    regulator: design.regulator,
+    regulatorSheet: design.regulatorSheet,
+    preRegulator: design.preRegulator,
+    outputs: design.outputs,
+    indicator: design.indicator,
+    heat: design.heat,
+    mainsSide: design.mainsSide,
+    picked: design.picked,
+    fixed: design.fixed,
+    build: design.build,
+    bench: design.bench,
+    log: design.log,
+  };
 }
 
 /** One patch that does what `first` and then `second` do. */
 export function mergePatches(first: Patch, second: Patch): Patch {
-  return merged(first, second);
+  return patched({ ...first }, second);
 }
 
 /** Members of several kinds, each with members of its own. */
@@ -88,13 +123,14 @@ const REPLACED_WHOLE: ReadonlySet<string> = new Set([
   'indicator',
 ]);
 
-function merged<T extends object>(base: T, patch: Patch): T {
-  const next = { ...base } as Record<string, unknown>;
+/** What a patch does to an object of one's own. */
+function patched<T extends object>(own: T, patch: Patch): T {
+  const next = own as Record<string, unknown>;
   for (const [key, value] of Object.entries(patch)) {
     const before = next[key];
     next[key] = !REPLACED_WHOLE.has(key) && isRecord(value) && isRecord(before) ? { ...before, ...value } : value;
   }
-  return next as T;
+  return own;
 }
 
 function isRecord(value: unknown): value is Record<string, unknown> {

@@ -14,7 +14,7 @@ import { mapped } from '@/core/quantity/lists';
 export function asMain(design: Design, output: Output): Design {
   if (output.id === 'main') return design;
   const demand = { ...output.demand, negativeA: null };
-  if (output.place < 0) return { ...design, demand };
+  if (output.place < 0) return applyPatch(design, { demand });
   const { regulator, regulatorSheet, sinkKPerW } = output;
   return applyPatch(design, {
     demand,

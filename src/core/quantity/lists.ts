@@ -1,7 +1,7 @@
 // Lists and sums of what is worked out some thousand times a second. What an engine's own `map` makes is of one kind where
 // the code around it is compiled and of another where it is not yet: whoever reads such a list is compiled for one kind, and
-// thrown back when the other comes. Grown one by one a list is of the same kind everywhere: a first search for whole sets
-// then takes a fifth less of the processor.
+// thrown back when the other comes. Grown one by one a list is of the same kind everywhere, and read with for...of it stays so
+// (docs/engine.md says what that is worth).
 
 /** What each of some things comes to, in their order. */
 export function mapped<T, U>(list: readonly T[], of: (one: T, n: number) => U): U[] {

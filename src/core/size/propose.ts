@@ -278,7 +278,7 @@ function withSink(design: Design, look: Look): Candidate | null {
   if (!mainModel(design)?.pass.takesSink) return look(design, study);
   const rules = rulesDeciding('sink');
   const studies: Study[] = [];
-  const on = (n: number) => (studies[n] ??= studyWithHeat(study, { ...design.heat, sinkKPerW: SINKS[n]! }));
+  const on = (n: number) => (studies[n] ??= studyWithHeat(study, { sinkKPerW: SINKS[n]! }));
   // Every larger sink is cooler.
   const sunk = on(firstThat(SINKS.length - 1, (n) => passes(on(n), rules)));
   return look(sunk.design, sunk);

@@ -109,7 +109,7 @@ function onSink(study: Study, circuit: readonly Choice[], patch: Patch, sink: Ch
     choices: [...circuit, sink],
     whole: mergePatches(patch, sink.patch),
     kPerW: sink.patch.heat?.sinkKPerW ?? 0,
-    studied: () => (known ??= studyWithHeat(study, { ...study.design.heat, ...sink.patch.heat })),
+    studied: () => (known ??= studyWithHeat(study, sink.patch.heat ?? {})),
   };
 }
 

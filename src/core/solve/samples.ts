@@ -45,7 +45,9 @@ export function sampler(circuit: Circuit, perCycle: number, mainsAt: (t: number)
         for (let n = 0; n < taken; n++) into[had + n] = column[n]!;
       };
       read(waveforms.t, columns.t);
-      for (let n = 0; n < taken; n++) waveforms.sourceV.push(emf(circuit, mainsAt(columns.t[n]!), columns.t[n]!));
+      const sourceV = columns.blank();
+      for (let n = 0; n < taken; n++) sourceV[n] = emf(circuit, mainsAt(columns.t[n]!), columns.t[n]!);
+      read(waveforms.sourceV, sourceV);
       circuit.rails.forEach((rail, r) => {
         read(railV[r]!, columns.railV(r));
         if (rail.inputNode !== rail.outputNode) read(waveforms.inputV[r]!, columns.railInputV(r));

@@ -53,7 +53,7 @@ export function coolingWays(design: Design): Way[] {
   const study = studyDesign(design);
   const smallest = (fan: 'none' | 'fixed'): number => {
     const fits = STANDARD_SINKS_K_PER_W.find((sinkKPerW) => {
-      const cooled = studyWithHeat(study, { ...design.heat, sinkKPerW, fan });
+      const cooled = studyWithHeat(study, { sinkKPerW, fan });
       return hottest(cooled) <= model.pass.junctionMaxC - 20;
     });
     return fits ?? STANDARD_SINKS_K_PER_W[STANDARD_SINKS_K_PER_W.length - 1]!;

@@ -1,7 +1,7 @@
 import { conditionsOf, CONDITIONS, wordsOf, type Condition, type ConditionId } from '@/core/circuit/condition';
 import { networkOf, type Adjust } from '@/core/circuit/network-of';
 import type { Network } from '@/core/circuit/network';
-import type { Design, OutputId } from '@/core/design/design';
+import { applyPatch, type Design, type OutputId } from '@/core/design/design';
 import { mainModel } from '@/core/design/outputs';
 import { dcSourceOf, termsOf } from '@/core/design/source';
 import { solveDip } from '@/core/solve/dip';
@@ -109,10 +109,11 @@ export function circuitStays(study: Study): boolean {
  * The same study on another heatsink, interface or air. Heat changes what the circuit does only where temperatures are
  * found with it, and where a regulator lets go (its dropout follows its junction): there alone it is solved anew.
  * @param study with nothing drawn, or the same in every circumstance
+ * @param heat what is other than the study's own
  */
-export function studyWithHeat(study: Study, heat: Design['heat']): Study {
-  const design = { ...study.design, heat };
-  const together = heat.together || study.design.heat.together;
+export function studyWithHeat(study: Study, heat: Partial<Design['heat']>): Study {
+  const design = applyPatch(study.design, { heat });
+  const together = design.heat.together || study.design.heat.together;
   const stays = (p: OperatingPoint) => !together && p.junctionC === null;
   return new OpenedStudy(design, study.adjust, study.conditions, {
     point(condition) {
