@@ -44,6 +44,11 @@ export class Threads {
     return batch.summary();
   }
 
+  /** Has every thread warm up for a search, as a page at rest does. */
+  async rehearse(design: Design): Promise<void> {
+    await Promise.all(this.solvers.map((s) => s.rehearse(design)));
+  }
+
   /** Sizes whole sets from standard values; answers how many circuits were looked at. */
   async sets(design: Design): Promise<number> {
     const ask: SizingAsk = { from: 'values', by: 'cost' };

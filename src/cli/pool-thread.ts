@@ -3,7 +3,7 @@ import * as Comlink from 'comlink';
 import nodeEndpoint from 'comlink/dist/umd/node-adapter.js';
 import type { Design } from '@/core/design/design';
 import type { SizingAsk } from '@/core/size/sized-set';
-import { SizingShare } from '@/core/size/sizing-share';
+import { rehearsing, SizingShare } from '@/core/size/sizing-share';
 import { solveVariations } from '@/core/study/variation';
 import { batchSolver } from '@/workers/batch-solver';
 
@@ -11,6 +11,9 @@ const share = new SizingShare();
 const solver = {
   variations: solveVariations,
   solveAsks: batchSolver.solveAsks,
+  rehearse(design: Design) {
+    for (const _step of rehearsing(design)) void _step;
+  },
   planSizing: (design: Design, ask: SizingAsk) => share.plan(1, design, [], ask),
   sizeCircuits: (ns: readonly number[], failedKin: readonly string[]) => share.look(1, ns, failedKin),
 };

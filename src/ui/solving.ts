@@ -11,8 +11,9 @@ import { whenIdle } from './when-idle';
 
 const FIXES_AFTER_MS = 90;
 
-/** So often a design is gone through before its first edit. */
+/** So often a design is gone through before its first edit, and for so long, ms: a slow one fewer times. */
 const WARM_ROUNDS = 20;
+const WARMS_MS = 500;
 
 /** A picture older than this after an edit is marked as not current. */
 const STALE_MS = 800;
@@ -74,7 +75,9 @@ export function startSolving(document: DesignStore, view: View): () => void {
   async function warmUp() {
     const { design } = document.getState();
     const still = () => !stopped && !running && document.getState().design === design;
-    for (let n = 0; n < WARM_ROUNDS && still(); n++) await asked((solver) => solver.evaluate(design), 'edit', still);
+    const until = performance.now() + WARMS_MS;
+    for (let n = 0; n < WARM_ROUNDS && still() && performance.now() < until; n++)
+      await asked((solver) => solver.evaluate(design), 'edit', still);
   }
 
   function seekFixes(design: Design) {

@@ -25,6 +25,25 @@ export function readyPool(): void {
   for (let n = 0; n < threads(); n++) poolSolver(n);
 }
 
+let rehearsals = 0;
+
+/** Starts the pool and has it warm up for a search for whole sets, until one is asked for. @returns ends that */
+export function rehearseInPool(design: Design): () => void {
+  const all = Array.from({ length: threads() }, (_, n) => n);
+  const job = ++rehearsals;
+  for (const n of all)
+    poolSolver(n)
+      .rehearseSizing(job, design)
+      .catch(() => {});
+  return () => {
+    for (const n of all)
+      if (poolStarted(n))
+        poolSolver(n)
+          .lookUp('rehearsal')
+          .catch(() => {});
+  };
+}
+
 /** Solves many variations of one design over the page's pool of workers. @throws Stopped */
 export function solveInPool(
   design: Design,

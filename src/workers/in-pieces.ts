@@ -5,9 +5,9 @@ import { breathe } from './breathe';
 const PIECE_MS = 40;
 
 /** What may be under way on a thread at once, each of which a newer one of its kind takes the place of. */
-export type Line = 'search' | 'fixes';
+export type Line = 'search' | 'fixes' | 'rehearsal';
 
-const newest: Record<Line, number> = { search: 0, fixes: 0 };
+const newest: Record<Line, number> = { search: 0, fixes: 0, rehearsal: 0 };
 
 /** Drops what is under way of a kind: it notices between two steps. */
 export function drop(line: Line): void {

@@ -41,7 +41,7 @@ import type { Picture } from '@/core/picture/picture';
 import type { Fix } from '@/core/judge/verdict';
 import { tryPart } from '@/core/size/picking';
 import type { Candidate, Try } from '@/core/size/candidate';
-import { SizingShare, type SizingPlanned } from '@/core/size/sizing-share';
+import { rehearsing, SizingShare, type SizingPlanned } from '@/core/size/sizing-share';
 import type { CircuitFound } from '@/core/size/sizing-tally';
 import type { SizingAsk } from '@/core/size/sized-set';
 import type { Proposal } from '@/core/size/proposal';
@@ -323,12 +323,18 @@ const solver = {
   tryParts(design: Design, role: PartRole, tries: readonly Try[]): (Candidate | null)[] {
     return tries.map((one) => tryPart(design, role, one));
   },
+  /** Warms up for a search for whole sets, until one is asked for. */
+  rehearseSizing(job: number, design: Design): Promise<Answer<void | null>> {
+    return inPieces('rehearsal', job, rehearsing(design), () => {});
+  },
   /** Plans a search for whole sets, to be looked at piece by piece. */
   planSizing(search: number, design: Design, parts: Part[], ask: SizingAsk): Answer<SizingPlanned> {
+    drop('rehearsal');
     return answer(() => share.plan(search, design, parts, ask));
   },
   /** Some circuits of a planned search; null where that search was not planned here. */
   sizeCircuits(search: number, ns: readonly number[], failedKin: readonly string[]): CircuitFound[] | null {
+    drop('rehearsal');
     return share.look(search, ns, failedKin);
   },
   /** Reads a parts file for its preview: what rows become, which are refused and why. */

@@ -530,6 +530,15 @@ describe('solving', () => {
     });
   });
 
+  test('a design that is slow to solve is not gone through again and again for nobody', async () => {
+    await onIdlePage(async ({ idle }) => {
+      idle[0]!();
+      jest.advanceTimersByTime(2000);
+      await answered(0);
+      expect(asked).toHaveLength(1);
+    });
+  });
+
   test('words and readings cost no solving', () => {
     const document = createDesignStore(design);
     const stop = startSolving(document, createView(stored, good));

@@ -1,7 +1,7 @@
-import type { Design } from '@/core/design/design';
 import { demoDesigns } from '@/core/design/demo-designs';
 import type { Part } from '@/core/drawer/part';
-import { SizingShare } from '@/core/size/sizing-share';
+import { applyPatch, type Design } from '@/core/design/design';
+import { rehearsing, SizingShare } from '@/core/size/sizing-share';
 import { MOST_STUDIES, SizingTally, type CircuitFound } from '@/core/size/sizing-tally';
 import type { SizingAsk, SizingProgress } from '@/core/size/sized-set';
 import { demoDrawer } from '@/server/demo-drawer';
@@ -18,6 +18,16 @@ class Thread {
     private readonly slow: number,
     private readonly forgetsAt: number,
   ) {}
+
+  rehearsed: string[] = [];
+  rehearseSizing(_job: number, design: Design) {
+    this.rehearsed.push(design.name);
+    return Promise.reject(new SolverGone());
+  }
+  lookUp(line: string) {
+    this.rehearsed.push(`dropped: ${line}`);
+    return Promise.resolve();
+  }
 
   planSizing(...of: Parameters<SizingShare['plan']>) {
     this.plans++;
@@ -40,7 +50,7 @@ jest.mock('@/workers/client', () => ({
 }));
 Object.defineProperty(globalThis, 'navigator', { value: { hardwareConcurrency: 3 }, configurable: true });
 
-import { sizeInPool } from '@/workers/browser-pool';
+import { rehearseInPool, sizeInPool } from '@/workers/browser-pool';
 import { SolverGone } from '@/workers/client';
 
 const [clock, , pen] = demoDesigns() as [Design, Design, Design];
@@ -80,6 +90,24 @@ test('a thread ended by an earlier search as this one begins is asked again', as
   await sizeInPool(clock, drawer, ask, { onProgress: (p) => told.push(p), signal });
   expect(told.flatMap((p) => p.found)).toEqual([...sizing(clock, drawer, ask)].flatMap((p) => p.found));
   expect(ended).toBe(2);
+});
+
+test('on a page at rest every thread warms up, until the page is left; one that ends meanwhile troubles nobody', async () => {
+  threads = [new Thread(0, 0), new Thread(0, 0)];
+  const end = rehearseInPool(clock);
+  await Promise.resolve();
+  end();
+  expect(threads.map((t) => t.rehearsed)).toEqual([
+    [clock.name, 'dropped: rehearsal'],
+    [clock.name, 'dropped: rehearsal'],
+  ]);
+});
+
+test('a rehearsal has an end, wherever the plan has one', () => {
+  expect([...rehearsing(pen)].length).toBeGreaterThan(100);
+  expect([...rehearsing(pen)].length).toBeLessThanOrEqual(250);
+  const kept = applyPatch(pen, { fixed: ['transformer', 'rectifier', 'reservoir', 'regulator'] });
+  expect([...rehearsing(kept)]).toHaveLength(1);
 });
 
 const looked = (n: number, more: Partial<CircuitFound> = {}): CircuitFound => ({

@@ -15,7 +15,7 @@ import { ChoiceField } from '@/ui/choice-field';
 import { fetchParts } from '@/ui/drawer/parts-api';
 import { useDesign, useEdit } from '@/ui/session';
 import { whenIdle } from '@/ui/when-idle';
-import { readyPool, sizeInPool } from '@/workers/browser-pool';
+import { rehearseInPool, sizeInPool } from '@/workers/browser-pool';
 import { Stopped } from '@/workers/pool';
 import { orSay } from '@/ui/loading';
 
@@ -74,7 +74,15 @@ export function SizeSets() {
   );
 
   useEffect(() => () => job.current?.abort(), []);
-  useEffect(() => whenIdle(readyPool), []);
+  const atFirst = useRef(design);
+  useEffect(() => {
+    let end = () => {};
+    const callOff = whenIdle(() => (end = rehearseInPool(atFirst.current)));
+    return () => {
+      callOff();
+      end();
+    };
+  }, []);
 
   async function search() {
     job.current?.abort();
