@@ -172,13 +172,13 @@ async function waits(): Promise<void> {
   for (const design of designs) await pool.builds(design, 200);
   for (const design of designs)
     console.log(
-      `${`10,000 builds: ${design.name}`.padEnd(70)}${await seconds(() => pool.builds(design, 10_000))} s, must 4`,
+      `${`10,000 builds: ${design.name}`.padEnd(76)}${await seconds(() => pool.builds(design, 10_000))} s, must 4`,
     );
   const pen = designs[2]!;
   const sets = async (threads: Threads, which: string) => {
     let studies = 0;
     const took = await seconds(async () => (studies = await threads.sets(pen)));
-    console.log(`${`whole sets, ${which}: ${pen.name}, ${studies} circuits`.padEnd(70)}${took} s, must 2`);
+    console.log(`${`whole sets, ${which}: ${pen.name}, ${studies} circuits`.padEnd(76)}${took} s, must 2`);
   };
   // Asked at once the first search is half the machine's compiler at work, in each of the threads; a page at rest has had
   // its threads go through some circuits before.
