@@ -1,10 +1,10 @@
 import { diodeCount, diodesOf, type Arrangement } from '@/core/parts/arrangement';
 import { factsOf } from '@/core/parts/arrangement-facts';
 import { ARRANGEMENTS } from '@/core/parts/arrangements';
+import { mapped } from '@/core/quantity/lists';
 import { loadLaw, type LoadLaw } from './load-law';
 import { pathThrough, portOf, resistorPath, type Port, type PortInput } from './port';
 import type { Network, Rail, Section, Winding } from './network';
-import { mapped } from '@/core/quantity/lists';
 
 /** A resistor below this joins its two nodes, ohm. */
 const LEAST_SERIES_OHM = 1e-9;

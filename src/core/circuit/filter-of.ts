@@ -2,9 +2,9 @@ import { typicalEsr } from '@/core/parts/capacitor';
 import type { Design, FilterStep } from '@/core/design/design';
 import { arrangementFacts } from '@/core/design/source';
 import { bankF, bankOhmFactor, shuntOhm } from '@/core/design/bank';
+import { mapped } from '@/core/quantity/lists';
 import type { FilterElement } from './network';
 import type { Condition } from './condition';
-import { mapped } from '@/core/quantity/lists';
 
 /** ESR grows as an electrolytic dries out; this factor is the usual end-of-life limit (IEC 60384-4). */
 const AGED_ESR = 2;

@@ -6,9 +6,9 @@ import { typicalLeakage } from '@/core/parts/capacitor';
 import { aheadModel } from '@/core/parts/regulators/ahead';
 import { dropoutAt, type RegulatorModel } from '@/core/parts/regulators/model';
 import { bankOhmFactor } from '@/core/design/bank';
+import { mapped } from '@/core/quantity/lists';
 import type { Condition, LoadLevel } from './condition';
 import type { Load } from './network';
-import { mapped } from '@/core/quantity/lists';
 
 /** What may be set aside from a regulator's own values. */
 export interface LoadAdjust {

@@ -5,13 +5,13 @@ import type { Design, Heater } from '@/core/design/design';
 import { outputsOf } from '@/core/design/outputs';
 import { heatersOf } from '@/core/design/heaters';
 import { arrangementKind, arrangementOf, dcSourceOf, hasDiodes } from '@/core/design/source';
+import { mapped } from '@/core/quantity/lists';
 import { SHORTED_OHM } from './port';
 import type { AcLoad, Load, Network, Winding } from './network';
 import type { Condition } from './condition';
 import { mainsVolts, modelOf } from './feed';
 import { filterOf } from './filter-of';
 import { ampsUnder, loadsOf, type LoadAdjust } from './loads-of';
-import { mapped } from '@/core/quantity/lists';
 
 /** What may be set aside from a condition's own values, for a day's mains or a part's spread. */
 export interface Adjust extends LoadAdjust {

@@ -1,5 +1,5 @@
-import { type DiodeFault, type Section } from './network';
 import { mapped } from '@/core/quantity/lists';
+import { type DiodeFault, type Section } from './network';
 
 const BOLTZMANN_J_PER_K = 1.380649e-23;
 const ELEMENTARY_CHARGE_C = 1.602176634e-19;

@@ -4,9 +4,9 @@ import { packageOf } from '@/core/parts/packages';
 import { passTransistor, safeCurrent } from '@/core/parts/transistor';
 import { formatNominal } from '@/core/quantity/format';
 import { recently } from '@/core/quantity/recently';
+import { mapped } from '@/core/quantity/lists';
 import type { Design, FurtherOutput, OutputDemand, OutputId, Regulator, RegulatorSheet, Span } from './design';
 import { arrangementOf } from './source';
-import { mapped } from '@/core/quantity/lists';
 
 /** One output of a supply, whichever it is. */
 export interface Output {

@@ -7,8 +7,8 @@ import { recently } from '@/core/quantity/recently';
 import { modelUnder } from '@/core/study/output-point';
 import { onRail, type OperatingPoint } from '@/core/study/point';
 import type { Study } from '@/core/study/study';
-import type { Look } from './rule';
 import { mapped } from '@/core/quantity/lists';
+import type { Look } from './rule';
 
 /** The design as it would be if one of its outputs were its main one: what rules about one output look at. */
 export function asMain(design: Design, output: Output): Design {

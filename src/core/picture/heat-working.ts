@@ -1,7 +1,7 @@
 import type { FigureInput } from '@/core/study/figure';
 import type { RegulatorHeat } from '@/core/study/heat';
-import { computed, simulated, typical } from './working';
 import { mapped } from '@/core/quantity/lists';
+import { computed, simulated, typical } from './working';
 
 export interface HeatWorking {
   expression: string;

@@ -8,11 +8,11 @@ import { firstThat } from '@/core/quantity/first-that';
 import type { Watts } from '@/core/study/losses';
 import { SolveError } from '@/core/solve/solve-error';
 import { circuitStays, studyDesign, studyWithHeat, type Study } from '@/core/study/study';
+import { greatest, mapped } from '@/core/quantity/lists';
 import type { Choice } from './choices';
 import type { SizedSet } from './sized-set';
 import type { SizingPlan } from './sizing-plan';
 import { SINKS_EACH, type CircuitFound } from './sizing-tally';
-import { greatest, mapped } from '@/core/quantity/lists';
 
 const SINK_RULES = rulesDeciding('sink');
 const BY_SINK = rulesBySink();

@@ -2,11 +2,11 @@ import { SATURATED_SHARE, type Network } from '@/core/circuit/network';
 import { regulatorOutput } from '@/core/circuit/load-law';
 import type { Circuit } from '@/core/circuit/assemble';
 import { SHORTED_OHM } from '@/core/circuit/port';
+import { mapped } from '@/core/quantity/lists';
 import type { Integrator } from './integrator';
 import type { Reading, Tally } from './reading';
 import { SolveError } from './solve-error';
 import { ENERGY_TOLERANCE, type DiodeResult, type ElementResult, type Solution } from './solution';
-import { mapped } from '@/core/quantity/lists';
 
 export type Figures = Pick<
   Solution,

@@ -1,9 +1,9 @@
 import type { Circuit } from '@/core/circuit/assemble';
+import { mapped } from '@/core/quantity/lists';
 import { emf, RUNNING_MAINS, type Mains } from './emf';
 import type { Integrator } from './integrator';
 import { columnsOf, mirrorRecords, sampledRecords, type Column } from './signals';
 import type { Waveforms } from './solution';
-import { mapped } from '@/core/quantity/lists';
 
 /**
  * Uniform samples of everything a scope could show. What is the same in two places is one list.

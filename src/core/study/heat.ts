@@ -86,7 +86,7 @@ export interface Mounted {
 }
 
 /** How what lies between a case and its sink is called, worked out once: a search asks for it ten thousand times. */
-const onSink = once(({ name }: Interface) => `case to sink (${name.toLowerCase()})`);
+const caseToSink = once(({ name }: Interface) => `case to sink (${name.toLowerCase()})`);
 
 /**
  * Steady temperatures of one regulator: air of the room, of the box, sink (shared or not), case, junction. Several devices
@@ -123,7 +123,7 @@ export function regulatorHeat(design: Design, { pass, sinkKPerW, blown }: Mounte
     thetaTotalKPerW: (pass.jcKPerW + contact.kPerW) / pass.count + sink.kPerW,
     chain: [
       { label: 'junction to case', kPerW: pass.jcKPerW / pass.count },
-      { label: onSink(contact), kPerW: contact.kPerW / pass.count },
+      { label: caseToSink(contact), kPerW: contact.kPerW / pass.count },
       toAir,
     ],
     sink: { ...toAir, watts: onSinkW },

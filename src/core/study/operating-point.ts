@@ -11,12 +11,12 @@ import type { Solution } from '@/core/solve/solution';
 import { SolveError } from '@/core/solve/solve-error';
 import type { Beginning } from '@/core/solve/neighbours';
 import { solveSteady } from '@/core/solve/steady';
+import { greatest, mapped, summed } from '@/core/quantity/lists';
 import type { Watts } from './losses';
 import { neededOf, outputPoint, type OutputPoint, type RailWave, type SmallHeat } from './output-point';
 import { chosenWarmth, solvedTogether, warmthAfter, type Warmth } from './warmth';
 import { WAVE_SAMPLES, rippleHz, type OperatingPoint, type RailPoint } from './point';
 import { withHeat } from './point-heat';
-import { greatest, mapped, summed } from '@/core/quantity/lists';
 
 /** Names the condition in what a solve throws. */
 export function atCondition<T>(words: string, work: () => T): T {
@@ -206,23 +206,22 @@ function pointOf(
     outputs.filter((o) => o.place >= 0),
     (o) => pointOn(design, o, rails[o.rail]!, condition, adjust ?? {}),
   );
-  const sum = (list: number[]) => list.reduce((a, b) => a + b, 0);
   const diodesW = summed(solution.diodes, (d) => d.meanW);
   const guarded = hasDiodes(design);
   const all = [...rails, ...further];
   const extras = extrasOf(design, condition, rails[0]!);
-  const heaters = mapped(solution.acLoads ?? [], (l) => l.powerW);
+  const heaters = solution.acLoads ?? [];
   const ofLoad = design.heater ? 1 : 0;
   const watts: Watts = {
     winding:
       summed(solution.windings, (w) => w.copperLossW) + (solution.source.sharedLossW ?? 0) + (guarded ? 0 : diodesW),
     // What heats the rectifier's own cathodes is lost there: its windings stand after the one of the load's heaters.
-    rectifier: (guarded ? diodesW : 0) + sum(heaters.slice(ofLoad)),
+    rectifier: (guarded ? diodesW : 0) + summed(heaters.slice(ofLoad), (l) => l.powerW),
     reservoir: solution.energyBalance.filterW,
     regulator: summed(rails, (p) => p.regulatorW + (p.ahead?.watts ?? 0)),
     outputs: summed(further, (p) => p.regulatorW),
     small: summed([...all.flatMap((p) => p.small), ...extras], (s) => s.watts),
-    load: summed(all, (p) => p.loadW) + sum(heaters.slice(0, ofLoad)),
+    load: summed(all, (p) => p.loadW) + summed(heaters.slice(0, ofLoad), (l) => l.powerW),
   };
   const main = rails[0]!;
   // Written out: spread and then added to, so large an object takes longer to make than its circuit's figures.

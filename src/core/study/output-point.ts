@@ -6,9 +6,9 @@ import type { Design, OutputId } from '@/core/design/design';
 import { outputModel, type Output } from '@/core/design/outputs';
 import { aheadDropout, aheadModel, type AheadModel } from '@/core/parts/regulators/ahead';
 import { dropoutAt, type RegulatorModel } from '@/core/parts/regulators/model';
+import { mapped } from '@/core/quantity/lists';
 import type { RegulatorHeat } from './heat';
 import { behindAhead, outputCycle, type RegulatorLoad } from './output-cycle';
-import { mapped } from '@/core/quantity/lists';
 
 /** What a pre-regulator does ahead of one output. */
 export interface AheadPoint {

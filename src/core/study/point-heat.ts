@@ -3,11 +3,11 @@ import { rectifierSink } from '@/core/design/heaters';
 import { outputModel, outputsOf, type Output } from '@/core/design/outputs';
 import { thermalInterface } from '@/core/parts/heatsink';
 import { aheadModel } from '@/core/parts/regulators/ahead';
+import { mapped } from '@/core/quantity/lists';
 import { onSharedSink, regulatorHeat, type RegulatorHeat } from './heat';
 import { lossesOf } from './losses';
 import type { AheadPoint } from './output-point';
 import type { OperatingPoint } from './point';
-import { mapped } from '@/core/quantity/lists';
 
 /** The same point with the temperatures its sinks, interfaces and air give its regulators. */
 export function warmed(design: Design, point: OperatingPoint): OperatingPoint {

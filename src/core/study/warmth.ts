@@ -6,11 +6,11 @@ import { mainModel } from '@/core/design/outputs';
 import { DIODE_MAX_C, diodeOf } from '@/core/parts/diode';
 import { thermalInterface } from '@/core/parts/heatsink';
 import type { DiodeResult } from '@/core/solve/solution';
+import { greatest } from '@/core/quantity/lists';
 import { copperHeat } from './copper-heat';
 import type { RegulatorHeat } from './heat';
 import { insideAir, sinkRise } from './heat';
 import { lossesOf, type Lossy } from './losses';
-import { greatest } from '@/core/quantity/lists';
 
 /** Temperatures the circuit's copper and diodes are solved at, °C. */
 export interface Warmth {
