@@ -4,25 +4,27 @@ import nodeEndpoint from 'comlink/dist/umd/node-adapter.js';
 import type { Design } from '@/core/design/design';
 import { Batch } from '@/core/judge/builds/batch';
 import type { ToleranceSummary } from '@/core/picture/build-summary';
-import type { SizingAsk } from '@/core/size/sized-set';
-import type { CircuitFound } from '@/core/size/sizing-tally';
 import type { Variation, VariationResult } from '@/core/study/variation';
-import { runPool, type PoolOptions } from '@/workers/pool';
+import { newWork, Work, type Hand } from '@/workers/deal';
+import { drawBuilds } from '@/workers/draw-builds';
+import type { AboutOf, Kind } from '@/workers/long-work';
+import type { PoolOptions } from '@/workers/pool';
 import { searchOver } from '@/workers/sizing-search';
-import type { ThreadSolver } from './pool-thread';
 
 type Endpoint = Parameters<typeof Comlink.wrap>[0];
 const endpoint = nodeEndpoint as unknown as (worker: Worker) => Endpoint;
-type Remote = Comlink.Remote<ThreadSolver>;
 
 /** Threads of this process that solve; to be ended. */
 export class Threads {
   private readonly workers: Worker[];
-  private readonly solvers: Remote[];
+  private readonly hands: Hand[];
 
   constructor(count: number) {
     this.workers = Array.from({ length: count }, () => new Worker(new URL('./pool-thread.mjs', import.meta.url)));
-    this.solvers = this.workers.map((w) => Comlink.wrap<ThreadSolver>(endpoint(w)));
+    this.hands = this.workers.map((w) => {
+      const thread = Comlink.wrap(endpoint(w)) as unknown as Hand;
+      return { survey: (asked) => thread.survey(asked), go: (piece) => thread.go(piece) };
+    });
   }
 
   async end(): Promise<void> {
@@ -31,50 +33,41 @@ export class Threads {
 
   /** Solves many variations of one design. */
   variations(design: Design, variations: readonly Variation[], options: PoolOptions = {}): Promise<VariationResult[]> {
-    return this.over((solver, chunk) => solver.variations(design, chunk), variations, options);
+    return this.over('variations', design).deal(variations, options);
   }
 
   /** Draws so many builds of a design and judges them. */
-  async builds(design: Design, count: number): Promise<ToleranceSummary> {
-    const batch = new Batch(design, 1, count);
-    for (let asks = batch.first(); asks.length > 0; asks = batch.next())
-      batch.take(
-        await this.over((solver, chunk) => solver.solveAsks(design, batch.plan, 1, chunk), asks, { chunk: 8 }),
-      );
-    return batch.summary();
+  builds(design: Design, count: number): Promise<ToleranceSummary> {
+    const seed = 1;
+    const batch = new Batch(design, seed, count);
+    return drawBuilds(
+      {
+        begin: async () => ({ plan: batch.plan, asks: batch.first() }),
+        take: async (answers) => batch.take(answers),
+        next: async () => batch.next(),
+        summary: async () => batch.summary(),
+      },
+      (plan) => this.over('builds', { design, plan, seed }),
+    );
   }
 
   /** Has every thread warm up for a search, as a page at rest does. */
   async rehearse(design: Design): Promise<void> {
-    await Promise.all(this.solvers.map((s) => s.rehearse(design)));
+    const work = newWork();
+    const piece = { work, kind: 'rehearsal', about: design, items: [], told: undefined } as const;
+    await Promise.all(this.hands.map((hand) => hand.go(piece)));
   }
 
   /** Sizes whole sets from standard values; answers how many circuits were looked at. */
   async sets(design: Design): Promise<number> {
-    const ask: SizingAsk = { from: 'values', by: 'cost' };
-    const threadOf = (solver: Remote) => ({
-      plan: () => solver.planSizing(design, ask),
-      look: (ns: readonly number[], failedKin: readonly string[]) => solver.sizeCircuits(ns, failedKin),
-    });
     let studies = 0;
-    await searchOver<Remote>(
-      await threadOf(this.solvers[0]!).plan(),
-      threadOf,
-      (run, ns, options) => this.over<number, CircuitFound>(run, ns, options),
-      (progress) => (studies = progress.studies),
-    );
+    await searchOver(this.over('circuits', { design, parts: [], ask: { from: 'values', by: 'cost' } }), {
+      onProgress: (progress) => (studies = progress.studies),
+    });
     return studies;
   }
 
-  private over<T, R>(
-    run: (solver: Remote, chunk: T[]) => Promise<R[]>,
-    items: readonly T[],
-    options: PoolOptions<R>,
-  ): Promise<R[]> {
-    return runPool(
-      this.solvers.map((s) => ({ run: (chunk: T[]) => run(s, chunk) })),
-      items,
-      options,
-    );
+  private over<K extends Kind>(kind: K, about: AboutOf<K>): Work<K> {
+    return new Work(this.hands, kind, about);
   }
 }

@@ -4,7 +4,8 @@ import { mainsReadV } from '@/core/circuit/condition';
 import type { Design } from '@/core/design/design';
 import type { Fix } from '@/core/judge/verdict';
 import { asked } from '@/workers/asked';
-import { callback, dropFixes, dropSearch } from '@/workers/client';
+import { dropFixes, dropSearch } from '@/workers/client';
+import { goThrough } from '@/workers/go-through';
 import type { DesignStore } from './design-store';
 import type { View } from './view';
 import { whenIdle } from './when-idle';
@@ -97,15 +98,13 @@ export function startSolving(document: DesignStore, view: View): () => void {
     // Where the solver ends on the way it is asked again; where it ends twice, what was found until then stands.
     await asked(
       (solver) =>
-        solver.fixes(
-          mine,
-          design,
-          callback((verdict: string, fixes: Fix[]) => {
+        goThrough(solver, 'fixes', design, {
+          tell(batches) {
             if (mine !== job || stopped) return;
-            found[verdict] = fixes;
+            for (const batch of batches) if (batch) found[batch.verdict] = batch.fixes;
             view.setState({ fixes: { ...found } });
-          }),
-        ),
+          },
+        }),
       'search',
       () => mine === job && !stopped,
     );

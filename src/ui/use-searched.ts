@@ -3,8 +3,9 @@
 import { useEffect, useState } from 'react';
 import type { Design } from '@/core/design/design';
 import { asked } from '@/workers/asked';
-import { callback, dropSearch, type RemoteSolver } from '@/workers/client';
-import type { Answer } from '@/workers/answer';
+import { dropSearch } from '@/workers/client';
+import { goThrough } from '@/workers/go-through';
+import type { AboutOf, EndOf, PartOf } from '@/workers/long-work';
 import { useDesign } from './session';
 
 let jobs = 0;
@@ -24,9 +25,9 @@ export interface Searched<P, R> {
 }
 
 /** What is searched, how far it is at its beginning, how long a hand is off the fields before, ms, and what its time is marked as. */
-export interface Search<P, R> {
-  run(search: RemoteSolver, job: number, design: Design, tell: (progress: P) => void): Promise<Answer<R | null>>;
-  begins: P;
+export interface Search<K extends 'faults' | 'board'> {
+  kind: K;
+  begins: PartOf<K>;
   waitMs: number;
   mark: string;
 }
@@ -35,10 +36,10 @@ export interface Search<P, R> {
  * Searches about the design as it stands, begun anew with every change, stopped when nobody looks.
  * @param search has to stay the same object between renders
  */
-export function useSearched<P, R>(search: Search<P, R>): Searched<P, R> {
+export function useSearched<K extends 'faults' | 'board'>(search: Search<K>): Searched<PartOf<K>, EndOf<K>> {
   const design = useDesign();
   const [round, setRound] = useState(0);
-  const [state, setState] = useState<Omit<Searched<P, R>, 'stop' | 'again'>>({
+  const [state, setState] = useState<Omit<Searched<PartOf<K>, EndOf<K>>, 'stop' | 'again'>>({
     value: null,
     of: null,
     trouble: null,
@@ -51,12 +52,13 @@ export function useSearched<P, R>(search: Search<P, R>): Searched<P, R> {
       // Stopped before it began.
       if (mine !== jobs) return;
       setState((old) => ({ ...old, trouble: null, stopped: false, progress: search.begins }));
-      const tell = callback((progress: P) => {
-        if (mine === jobs) setState((old) => ({ ...old, progress }));
-      });
+      // A search tells how far it is; what came before is in it.
+      const tell = (parts: PartOf<K>[]) => {
+        if (mine === jobs) setState((old) => ({ ...old, progress: parts[parts.length - 1]! }));
+      };
       const began = performance.now();
       void asked(
-        (solver) => search.run(solver, mine, design, tell),
+        (solver) => goThrough<K>(solver, search.kind, design as AboutOf<K>, { tell }),
         'search',
         () => mine === jobs,
       ).then((answer) => {
@@ -64,7 +66,7 @@ export function useSearched<P, R>(search: Search<P, R>): Searched<P, R> {
         performance.measure(search.mark, { start: began, end: performance.now() });
         setState((old) =>
           answer.ok
-            ? { ...old, value: answer.value, of: design, progress: null }
+            ? { ...old, value: answer.value && answer.value.end, of: design, progress: null }
             : { ...old, trouble: answer.error, progress: null },
         );
       });

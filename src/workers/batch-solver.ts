@@ -1,7 +1,7 @@
-import { laidOut, type Design } from '@/core/design/design';
+import type { Design } from '@/core/design/design';
 import { Batch } from '@/core/judge/builds/batch';
 import type { Plan } from '@/core/judge/builds/plan';
-import { solveAsk, type Ask, type SolvedBuild } from '@/core/judge/builds/solve';
+import type { Ask, SolvedBuild } from '@/core/judge/builds/solve';
 import type { ToleranceSummary } from '@/core/picture/build-summary';
 import { answer, type Answer } from './answer';
 
@@ -23,12 +23,6 @@ export const batchSolver = {
       drawing = { id, batch };
       return { plan: batch.plan, asks: batch.first() };
     });
-  },
-  /** Solves what is asked of builds, whoever draws them. */
-  solveAsks(design: Design, plan: Plan, seed: number, asks: readonly Ask[]): SolvedBuild[] {
-    // As it came it lies in memory in another way than what a search of the same thread makes of it.
-    const own = laidOut(design);
-    return asks.map((ask) => solveAsk(own, plan, seed, ask));
   },
   /** Takes what was solved. */
   takeAnswers(id: number, answers: readonly SolvedBuild[]): Answer<void> {

@@ -1,6 +1,6 @@
-/** One worker of a pool: solves a chunk of items and hands back their results in the same order. */
+/** One worker of a pool: solves a chunk of items, hands back their results in the same order and says how long it was at it. */
 export interface PoolWorker<T, R> {
-  run(chunk: T[]): Promise<R[]>;
+  run(chunk: T[]): Promise<{ found: R[]; tookMs: number }>;
   /** Whether it would have to be started first: then it joins only where that is worth it. Left out: it is there. */
   starts?: () => boolean;
 }
@@ -65,10 +65,8 @@ export async function runPool<T, R>(
         const share = Math.max(chunk, Math.ceil((items.length - from) / workers.length));
         const piece = Math.min(size, share, items.length - from);
         next = from + piece;
-        const began = performance.now();
-        const found = await worker.run(items.slice(from, next));
+        const { found, tookMs } = await worker.run(items.slice(from, next));
         if (over) return;
-        const tookMs = performance.now() - began;
         join((tookMs / piece) * (items.length - next));
         const growth = PIECE_MS / Math.max(tookMs, PIECE_MS / MOST_GROWTH);
         size = Math.max(1, Math.round(piece * growth));

@@ -1,32 +1,19 @@
-import type { SizingPlanned } from '@/core/size/sizing-share';
-import { SizingTally, type CircuitFound } from '@/core/size/sizing-tally';
+import { SizingTally } from '@/core/size/sizing-tally';
 import type { SizingProgress } from '@/core/size/sized-set';
-import type { PoolOptions } from './pool';
-
-/** One thread that takes part in a search; it is told of it where it does not know it. */
-export interface SizingThread {
-  plan(): Promise<SizingPlanned>;
-  look(ns: readonly number[], failedKin: readonly string[]): Promise<CircuitFound[] | null>;
-}
+import type { Work } from './deal';
 
 /** What a search tells is gathered for so long, ms. */
 const TELLS_EVERY_MS = 50;
 
 /**
  * Goes through the circuits of a search, dealt out over threads; comes to what one thread by itself does.
- * @param planned by any of them
- * @param over deals items out to whoever is free and hands on what comes back
+ * @throws Stopped
  */
-export async function searchOver<W>(
-  planned: SizingPlanned,
-  threadOf: (worker: W) => SizingThread,
-  over: (
-    run: (worker: W, ns: number[]) => Promise<CircuitFound[]>,
-    ns: readonly number[],
-    options: PoolOptions<CircuitFound>,
-  ) => Promise<unknown>,
-  onProgress: (progress: SizingProgress) => void,
+export async function searchOver(
+  circuits: Work<'circuits'>,
+  { onProgress, signal }: { onProgress(progress: SizingProgress): void; signal?: AbortSignal },
 ): Promise<void> {
+  const planned = await circuits.survey();
   const tally = new SizingTally(planned.circuits, planned.leftOut);
   let progress = tally.take([]);
   let found: SizingProgress['found'] = [];
@@ -36,18 +23,11 @@ export async function searchOver<W>(
     found = [];
     since = performance.now();
   };
-  await over(
-    async (worker, ns) => {
-      const thread = threadOf(worker);
-      const failed = [...tally.failedKin];
-      const looked = await thread.look(ns, failed);
-      if (looked) return looked;
-      await thread.plan();
-      return (await thread.look(ns, failed))!;
-    },
+  await circuits.deal(
     Array.from({ length: planned.circuits }, (_, n) => n),
     {
       chunk: 8,
+      signal,
       enough: () => tally.over,
       onFound: (results) => {
         progress = tally.take(results);
@@ -55,6 +35,7 @@ export async function searchOver<W>(
         if (performance.now() - since >= TELLS_EVERY_MS) tell();
       },
     },
+    () => [...tally.failedKin],
   );
   tell();
 }

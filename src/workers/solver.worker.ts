@@ -5,30 +5,25 @@ import { twoSides, type OneSide, type Question } from '@/core/study/two-sides';
 import { underWay } from '@/core/build/under-way';
 import * as Comlink from 'comlink';
 import type { FactorId } from '@/core/bench/factors';
-import { findingFault, type FaultProgress, type FaultReport } from '@/core/bench/find-fault';
 import { fittedToBox } from '@/core/bench/fit-box';
 import { fitDesign, type DesignFit } from '@/core/bench/fit-design';
 import { computedLine, type ComputedLine } from '@/core/bench/load-line';
-import { finderPath, namesOf, practiceChoices, seededPuzzle, setPuzzle, takeReading } from '@/core/bench/practice';
-import type { FinderStep, PracticeChoice, PracticeReading, Puzzle } from '@/core/bench/practice-puzzles';
+import { namesOf, practiceChoices, seededPuzzle, setPuzzle, takeReading } from '@/core/bench/practice';
+import type { PracticeChoice, PracticeReading, Puzzle } from '@/core/bench/practice-puzzles';
 import type { BenchFault } from '@/core/bench/fault-words';
 import { mainsForReadings } from '@/core/bench/readings';
 import type { TestPoint } from '@/core/bench/test-point';
 import { soakOf, type Soak } from '@/core/bench/soak';
 import { testPoints } from '@/core/bench/test-points';
-import type { Ask, Design, LoadRow, Mains, Patch } from '@/core/design/design';
-import type { PartRole } from '@/core/design/kinds';
+import type { Design, LoadRow, Mains } from '@/core/design/design';
 import { readPartsCsv, type RowResult } from '@/core/drawer/csv';
-import type { Part } from '@/core/drawer/part';
 import type { ConditionId } from '@/core/circuit/condition';
 import { cornerGrid, type Grid } from '@/core/judge/corners';
-import { fixesByStep } from '@/core/judge/fixes';
-import { stripboard } from '@/core/board/stripboard';
 import { boardOf } from '@/core/board/board-of';
-import { reportingBoard, type BoardReport } from '@/core/board/board-report';
-import { etch, etching, type EtchProgress } from '@/core/board/etch';
+import { etch } from '@/core/board/etch';
 import { planBox, smallestBox, type BoxPlan } from '@/core/box/box-plan';
-import { lastKept, lastKeptSteps } from './last-kept';
+import { strips } from './kept-boards';
+import { lastKept } from './last-kept';
 import { wireLengths } from '@/core/box/wire-length';
 import { wiring, type WireRow } from '@/core/build/wiring';
 import { mainsSide } from '@/core/mains-side/mains-side';
@@ -38,14 +33,6 @@ import { pictureOf } from '@/core/judge/picture';
 import { movedVerdicts, type MovedVerdict } from '@/core/picture/moved-verdicts';
 import { summaryOf, type Summary } from '@/core/picture/summary';
 import type { Picture } from '@/core/picture/picture';
-import type { Fix } from '@/core/judge/verdict';
-import { tryPart } from '@/core/size/picking';
-import type { Candidate, Try } from '@/core/size/candidate';
-import { rehearsing, SizingShare, type SizingPlanned } from '@/core/size/sizing-share';
-import type { CircuitFound } from '@/core/size/sizing-tally';
-import type { SizingAsk } from '@/core/size/sized-set';
-import type { Proposal } from '@/core/size/proposal';
-import { proposing, type SearchProgress } from '@/core/size/propose';
 import { scopeTraces } from '@/core/study/traces';
 import type { ScopeBand, ScopeRun, Traces } from '@/core/study/scope-shapes';
 import { coolerWays, heatView, selfLimit, type CoolerWay, type HeatView } from '@/core/study/heat-report';
@@ -55,12 +42,10 @@ import { solveBuilds } from '@/core/judge/builds/solve';
 import { drawnShares } from '@/core/judge/builds/summary';
 import { answer, type Answer } from './answer';
 import { batchSolver } from './batch-solver';
-import { changeSolver } from './change-solver';
-import { drop, inPieces, type Line } from './in-pieces';
+import { atWork } from './at-work';
 import type { RuleId } from '@/core/judge/rules';
 import { designFromReadings } from '@/core/size/from-readings';
 import type { BoxReadings } from '@/core/size/box-readings';
-import { solveVariations, type Variation, type VariationResult } from '@/core/study/variation';
 import {
   coolingWays,
   designOf,
@@ -108,13 +93,10 @@ export interface PartsPreview {
 }
 
 /** A part that is moved changes neither its board nor the smallest box. */
-const strips = lastKept(stripboard);
-const tracks = lastKeptSteps(etching);
 const etched = lastKept(etch);
 const sized = lastKept(smallestBox);
 const planned = (design: Design) =>
   planBox(design, (of, netlist) => boardOf(of, netlist, { strips, etch: etched }), sized);
-const share = new SizingShare();
 
 function schoolReport(way: Way, variant: Design): SchoolReport {
   return { ...way, answer: answer(() => comparable(pictureOf(variant))) };
@@ -124,10 +106,6 @@ const comparable = ({ picture, study }: ReturnType<typeof pictureOf>) => ({
   summary: summaryOf(picture),
   figures: comparedFigures(picture, study),
 });
-
-/** A search tells how far it is; what came before is in it. */
-const searched = <P, T>(job: number, search: Generator<P, T>, onProgress: (progress: P) => void) =>
-  inPieces('search', job, search, (parts) => onProgress(parts[parts.length - 1]!));
 
 /** Which puzzle is wanted: a set one, or whatever a seed puts into one of the school's supplies or the person's own. */
 export type PuzzleAsk = { set: string } | { seed: number; own: Design | null };
@@ -155,22 +133,9 @@ const solver = {
   practiceReading(puzzle: Puzzle, id: string, nth: number): Answer<PracticeReading> {
     return answer(() => takeReading(puzzle, id, nth));
   },
-  /** How the finder itself goes through it, told step by step. */
-  async finderPath(puzzle: Puzzle, onStep: (step: FinderStep) => void): Promise<Answer<BenchFault>> {
-    return answer(() => finderPath(puzzle, onStep).names);
-  },
   /** Solves and judges. */
   evaluate(design: Design): Answer<Picture> {
     return answer(() => pictureOf(design).picture);
-  },
-  /** Simulates the fixes of every verdict that does not hold; a newer call ends an older one. */
-  async fixes(job: number, design: Design, onBatch: (verdict: string, fixes: Fix[]) => void): Promise<Answer<boolean>> {
-    const start = answer(() => pictureOf(design));
-    if (!start.ok) return start;
-    const found = await inPieces('fixes', job, fixesByStep(start.value.study, start.value.picture.verdicts), (steps) =>
-      steps.forEach((batch) => batch && onBatch(batch.verdict, batch.fixes)),
-    );
-    return found.ok ? { ok: true, value: found.value !== null } : found;
   },
   /** The three schools of feeding the reservoir, each solved on this design's own values. */
   schools(design: Design): Answer<SchoolReport[]> {
@@ -224,7 +189,7 @@ const solver = {
   corners(design: Design): Answer<Grid> {
     return answer(() => cornerGrid(design));
   },
-  ...changeSolver,
+  ...atWork,
   ...batchSolver,
   /** Share of so many builds that hold each verdict. */
   sharesOf(design: Design, builds: number): Answer<Partial<Record<RuleId, number>>> {
@@ -236,10 +201,6 @@ const solver = {
   /** A first design that behaves as an existing box was read. */
   fromReadings(readings: BoxReadings, mains: Mains, more: readonly LoadRow[], at: string): Answer<Design> {
     return answer(() => fittedToBox(designFromReadings(readings, mains), readings, more, at));
-  },
-  /** Variations of one design, each with its own trouble where it has one. */
-  variations(design: Design, variations: readonly Variation[]): Answer<VariationResult[]> {
-    return answer(() => solveVariations(design, variations));
   },
   scope(design: Design, run: ScopeRun, band: ScopeBand): Answer<Traces> {
     return answer(() => scopeTraces(design, run, band));
@@ -258,14 +219,6 @@ const solver = {
       const { placed, inside } = planned(design);
       return wiring(study, netlistOf(design), mainsSide(study), wireLengths(placed, inside));
     });
-  },
-  /** The board it is built on, found again from its copper, and what that has to bear; null when it was dropped. */
-  board(
-    job: number,
-    design: Design,
-    onProgress: (progress: EtchProgress) => void,
-  ): Promise<Answer<BoardReport | null>> {
-    return searched(job, reportingBoard(design, { strips, etching: tracks }), onProgress);
   },
   /** Where everything goes in its box, and the smallest standard one. */
   box(design: Design): Answer<BoxPlan> {
@@ -290,52 +243,8 @@ const solver = {
   fit(design: Design, moving: readonly FactorId[]): Answer<DesignFit | string> {
     return answer(() => fitDesign(design, moving));
   },
-  /** What may be wrong with the built supply; a sentence where too little was read; null when it was dropped. */
-  faults(
-    job: number,
-    design: Design,
-    onProgress: (progress: FaultProgress) => void,
-  ): Promise<Answer<FaultReport | string | null>> {
-    return searched(job, findingFault(design), onProgress);
-  },
   bench(design: Design): Answer<TestPoint[]> {
     return answer(() => testPoints(design, mainsForReadings(design)));
-  },
-  /** Searches a supply for a load, telling its progress; null when it was dropped. */
-  async propose(
-    job: number,
-    name: string,
-    demand: Ask,
-    mains: Mains,
-    feed: Patch | null,
-    onProgress: (progress: SearchProgress) => void,
-  ): Promise<Answer<(Proposal & { summary: Summary }) | null>> {
-    const found = await searched(job, proposing(name, demand, mains, feed), onProgress);
-    if (!found.ok || found.value === null) return found as Answer<null>;
-    const proposal = found.value;
-    return answer(() => ({ ...proposal, summary: summaryOf(pictureOf(proposal.design).picture) }));
-  },
-  /** Looks up from its work: shows that it can, and drops what it is at where that is wanted. */
-  lookUp(line: Line | 'nothing'): void {
-    if (line !== 'nothing') drop(line);
-  },
-  /** Simulates a design with each of some parts taken. */
-  tryParts(design: Design, role: PartRole, tries: readonly Try[]): (Candidate | null)[] {
-    return tries.map((one) => tryPart(design, role, one));
-  },
-  /** Warms up for a search for whole sets, until one is asked for. */
-  rehearseSizing(job: number, design: Design): Promise<Answer<void | null>> {
-    return inPieces('rehearsal', job, rehearsing(design), () => {});
-  },
-  /** Plans a search for whole sets, to be looked at piece by piece. */
-  planSizing(search: number, design: Design, parts: Part[], ask: SizingAsk): Answer<SizingPlanned> {
-    drop('rehearsal');
-    return answer(() => share.plan(search, design, parts, ask));
-  },
-  /** Some circuits of a planned search; null where that search was not planned here. */
-  sizeCircuits(search: number, ns: readonly number[], failedKin: readonly string[]): CircuitFound[] | null {
-    drop('rehearsal');
-    return share.look(search, ns, failedKin);
   },
   /** Reads a parts file for its preview: what rows become, which are refused and why. */
   readParts(text: string): Answer<PartsPreview> {

@@ -199,32 +199,52 @@ const pool = {
   /** How many have been started before. */
   there: Infinity,
   asked: [] as { n: number; chunk: unknown[] }[],
+  /** What each thread was told a work is about, and what it was told to drop. */
+  known: new Map<string, unknown>(),
+  dropped: [] as unknown[],
   behave: (async (_n: number, chunk: unknown[]) => chunk) as (n: number, chunk: unknown[]) => Promise<unknown[]>,
   solver(n: number) {
     const run = (chunk: unknown[]) => {
       this.asked.push({ n, chunk });
       return this.behave(n, chunk);
     };
+    const aboutOf = (piece: AnyPiece) => {
+      const { work, about } = piece;
+      if (about !== null) this.known.set(`${n} ${work}`, about);
+      return this.known.get(`${n} ${work}`) as { output: string; seed: number } | undefined;
+    };
     return {
-      variations: async (_: Design, chunk: unknown[]) =>
-        run(chunk).then(
-          (value) => ({ ok: true, value }),
+      lookUp: async (work: unknown) => void this.dropped.push(work),
+      survey: async (piece: AnyPiece) => {
+        const about = aboutOf(piece);
+        const { output } = about!;
+        return { ok: true, value: piece.kind === 'more' ? [output, output, output] : drawing.goes.shift() };
+      },
+      go: async (piece: AnyPiece) => {
+        const about = aboutOf(piece);
+        if (!about) return { ok: true, value: 'unknown' };
+        const said = {
+          more: (edit: unknown) => `${about.output} with ${String(edit)}`,
+          builds: (ask: unknown) => `${about.seed}/${(ask as { build: number }).build}`,
+        }[piece.kind as 'more' | 'builds'];
+        const began = performance.now();
+        return run(said ? piece.items.map(said) : piece.items).then(
+          (parts) => ({ ok: true, value: { parts, end: undefined, tookMs: performance.now() - began } }),
           (error: Error) => {
             if (error instanceof SolverGone) throw error;
             return { ok: false, error: error.message };
           },
-        ),
-      tryParts: (_: Design, __: string, chunk: unknown[]) => run(chunk),
-      changesOf: async () => ({ ok: true, value: drawing.goes.shift() }),
-      moreEdits: async (_: Design, output: string) => ({ ok: true, value: [output, output, output] }),
-      tryChanges: (_: Design, chunk: unknown[]) => run(chunk).then((value) => ({ ok: true, value })),
-      tryMore: (_: Design, output: string, chunk: unknown[]) =>
-        run(chunk.map((edit) => `${output} with ${String(edit)}`)).then((value) => ({ ok: true, value })),
-      solveAsks: (_: Design, __: unknown, seed: number, chunk: { build: number }[]) =>
-        run(chunk.map(({ build }) => `${seed}/${build}`)),
+        );
+      },
     };
   },
 };
+interface AnyPiece {
+  work: number;
+  kind: string;
+  about: unknown;
+  items: unknown[];
+}
 
 describe('the page’s pool', () => {
   const items = Array.from({ length: 60 }, (_, n) => n) as never[];
@@ -233,6 +253,8 @@ describe('the page’s pool', () => {
     pool.ended.length = 0;
     pool.there = Infinity;
     pool.asked.length = 0;
+    pool.known.clear();
+    pool.dropped.length = 0;
     pool.behave = async (_n, chunk) => chunk;
   });
 
@@ -245,6 +267,15 @@ describe('the page’s pool', () => {
     pool.asked.length = 0;
     expect(await tryInPool(design, 'sink', items)).toEqual(items);
     expect(pool.asked[0]!.chunk).toHaveLength(8);
+  });
+
+  test('a thread that forgot what a work is about is told again', async () => {
+    pool.behave = async (_n, chunk) => {
+      if (pool.asked.length === 3) pool.known.clear();
+      return chunk;
+    };
+    expect(await tryInPool(design, 'sink', items)).toEqual(items);
+    expect(pool.asked.length).toBeGreaterThan(4);
   });
 
   test('a thread is not started for what one that is there has soon done; for longer work it is', async () => {
@@ -337,6 +368,8 @@ describe('the page’s pool', () => {
     stop.abort();
     await stopped;
     expect(pool.ended).toEqual([]);
+    // It is told at once, and would look up between two items.
+    expect(pool.dropped.length).toBeGreaterThanOrEqual(2);
     await jest.advanceTimersByTimeAsync(99);
     expect(pool.ended).toEqual([]);
     await jest.advanceTimersByTimeAsync(2);

@@ -13,7 +13,7 @@ const asked: { design: Design; answer: (a: Answer) => void; fail: (reason: unkno
 const fixJobs: {
   job: number;
   give: (verdict: string, fixes: unknown[]) => void;
-  done: (a: { ok: true; value: boolean }) => void;
+  done: () => void;
   fail: (reason: unknown) => void;
 }[] = [];
 const dropped: boolean[] = [];
@@ -29,8 +29,15 @@ jest.mock('@/workers/client', () => ({
   dropFixes: () => letGo++,
   solver: () => ({
     evaluate: (design: Design) => new Promise<Answer>((answer, fail) => asked.push({ design, answer, fail })),
-    fixes: (job: number, _design: Design, give: (verdict: string, fixes: unknown[]) => void) =>
-      new Promise((done, fail) => fixJobs.push({ job, give, done, fail })),
+    go: ({ work }: { work: number }, tell: (batches: ({ verdict: string; fixes: unknown[] } | null)[]) => void) =>
+      new Promise((answer, fail) =>
+        fixJobs.push({
+          job: work,
+          give: (verdict, fixes) => tell([null, { verdict, fixes }]),
+          done: () => answer({ ok: true, value: { parts: [], end: undefined, tookMs: 1 } }),
+          fail,
+        }),
+      ),
   }),
 }));
 
@@ -598,13 +605,13 @@ describe('solving', () => {
     expect(fixJobs).toHaveLength(1);
     document.getState().edit({ transformer: { ratedV: 25 } });
     fixJobs[0]!.give('headroom', [{ late: true }]);
-    fixJobs[0]!.done({ ok: true, value: true });
+    fixJobs[0]!.done();
     await settle();
     expect(view.getState().fixes).toEqual({});
     expect(view.getState().fixing).toBe(true);
     jest.advanceTimersByTime(500);
     fixJobs[1]!.give('headroom', []);
-    fixJobs[1]!.done({ ok: true, value: true });
+    fixJobs[1]!.done();
     await settle();
     expect(view.getState()).toMatchObject({ fixes: { headroom: [] }, fixing: false });
     stop();

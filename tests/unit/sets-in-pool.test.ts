@@ -1,7 +1,7 @@
 import { demoDesigns } from '@/core/design/demo-designs';
 import type { Part } from '@/core/drawer/part';
 import { applyPatch, type Design } from '@/core/design/design';
-import { rehearsing, SizingShare } from '@/core/size/sizing-share';
+import { rehearsing } from '@/core/size/rehearsing';
 import { MOST_STUDIES, SizingTally, type CircuitFound } from '@/core/size/sizing-tally';
 import type { SizingAsk, SizingProgress } from '@/core/size/sized-set';
 import { demoDrawer } from '@/server/demo-drawer';
@@ -13,33 +13,45 @@ import { sizing } from '../support/sizing-alone';
 class Thread {
   plans = 0;
   looked = 0;
-  private share = new SizingShare();
+  private circuits: ReturnType<typeof LONG_WORK.circuits> | null = null;
   constructor(
     private readonly slow: number,
     private readonly forgetsAt: number,
   ) {}
 
   rehearsed: string[] = [];
-  rehearseSizing(_job: number, design: Design) {
-    this.rehearsed.push(design.name);
-    return Promise.reject(new SolverGone());
-  }
   lookUp(line: string) {
     this.rehearsed.push(`dropped: ${line}`);
     return Promise.resolve();
   }
 
-  planSizing(...of: Parameters<SizingShare['plan']>) {
-    this.plans++;
-    return Promise.resolve({ ok: true, value: this.share.plan(...of) });
+  async survey({ about }: { about: About }) {
+    this.open(about);
+    return { ok: true, value: this.circuits!.survey() };
   }
 
-  async sizeCircuits(...of: Parameters<SizingShare['look']>) {
-    if (++this.looked === this.forgetsAt) this.share = new SizingShare();
+  async go({ kind, about, items, told }: { kind: string; about: About | null; items: number[]; told: string[] }) {
+    if (kind === 'rehearsal') {
+      this.rehearsed.push((about as unknown as Design).name);
+      throw new SolverGone();
+    }
+    const began = performance.now();
+    if (++this.looked === this.forgetsAt) this.circuits = null;
     for (let n = 0; n < this.slow; n++) await Promise.resolve();
-    return this.share.look(...of);
+    if (about) this.open(about);
+    if (!this.circuits) return { ok: true, value: 'unknown' };
+    return {
+      ok: true,
+      value: { parts: [...this.circuits.steps(items, told)], end: undefined, tookMs: performance.now() - began },
+    };
+  }
+
+  private open(about: About) {
+    this.plans++;
+    this.circuits = LONG_WORK.circuits(about);
   }
 }
+type About = AboutOf<'circuits'>;
 
 let threads: Thread[] = [];
 jest.mock('@/workers/client', () => ({
@@ -52,6 +64,7 @@ Object.defineProperty(globalThis, 'navigator', { value: { hardwareConcurrency: 3
 
 import { rehearseInPool, sizeInPool } from '@/workers/browser-pool';
 import { SolverGone } from '@/workers/client';
+import { LONG_WORK, type AboutOf } from '@/workers/long-work';
 
 const [clock, , pen] = demoDesigns() as [Design, Design, Design];
 const drawer: Part[] = demoDrawer().map((p, n) => ({ ...p, id: `d${n}` }));
@@ -63,7 +76,7 @@ test.each([
   const ask: SizingAsk = { from, by: 'cost' };
   const alone = [...sizing(design, drawer, ask)];
   expect(alone.length).toBeGreaterThan(20);
-  threads = [new Thread(0, 3), new Thread(40, 0)];
+  threads = [new Thread(0, 3), new Thread(4, 0)];
   const told: SizingProgress[] = [];
   await sizeInPool(design, drawer, ask, {
     onProgress: (p) => told.push(p),
@@ -79,10 +92,10 @@ test.each([
 
 test('a thread ended by an earlier search as this one begins is asked again', async () => {
   threads = [new Thread(0, 0), new Thread(0, 0)];
-  const { planSizing } = threads[0]!;
+  const { survey } = threads[0]!;
   let ended = 0;
-  threads[0]!.planSizing = function (...of) {
-    return ended++ === 0 ? Promise.reject(new SolverGone()) : planSizing.call(this, ...of);
+  threads[0]!.survey = function (of) {
+    return ended++ === 0 ? Promise.reject(new SolverGone()) : survey.call(this, of);
   };
   const ask: SizingAsk = { from: 'drawer', by: 'cost' };
   const told: SizingProgress[] = [];

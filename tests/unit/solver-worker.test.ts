@@ -14,10 +14,16 @@ import { studyDesign } from '@/core/study/study';
 import { demoDesigns } from '@/core/design/demo-designs';
 import type { SchoolReport, Solver } from '@/workers/solver.worker';
 
+import type { Edit, Design } from '@/core/design/design';
+import type { Variation } from '@/core/study/variation';
+import { newWork } from '@/workers/deal';
+import type { AboutOf, ItemOf, Kind, PartOf, SurveyOf } from '@/workers/long-work';
+import type { Done } from '@/workers/piece';
+
 jest.mock('comlink', () => ({ expose: jest.fn() }));
 import { expose } from 'comlink';
 import '@/workers/solver.worker';
-import { clock, pen, physics, logger } from '../support/demos';
+import { clock, pen, physics, logger, tide } from '../support/demos';
 
 const solver = (expose as unknown as jest.Mock<void, [Solver]>).mock.calls[0]![0];
 
@@ -27,6 +33,14 @@ const value = <T>(answer: { ok: true; value: T } | { ok: false; error: string })
   if (!answer.ok) throw new Error(answer.error);
   return answer.value;
 };
+
+/** All of a long work that one thread goes through. */
+const gone = <K extends Kind>(
+  kind: K,
+  about: AboutOf<K>,
+  items: readonly ItemOf<K>[] = [],
+  tell?: (parts: PartOf<K>[]) => void,
+) => solver.go<K>({ work: newWork(), kind, about, items, told: undefined as never }, tell);
 
 test('an edit’s picture is that of the design, whatever was solved before it', () => {
   value(solver.evaluate(physics));
@@ -39,54 +53,84 @@ test('an edit’s picture is that of the design, whatever was solved before it',
 });
 
 test('what has no solution is a sentence everywhere, and nobody’s crash', async () => {
-  const none = () => {};
   for (const answer of [
     solver.corners(hopeless),
     solver.bill(hopeless),
     solver.mainsSide(hopeless),
     solver.sharesOf(hopeless, 3),
-    await solver.fixes(1, hopeless, none),
-    solver.changesOf(hopeless),
-    solver.tryChanges(hopeless, []),
+    await gone('fixes', hopeless),
+    solver.survey({ work: newWork(), kind: 'changes', about: hopeless }),
+    await gone('changes', hopeless),
   ])
     expect(answer).toMatchObject({ ok: false, error: expect.stringMatching(/\S{3}/) });
 });
 
 test('fixes are told verdict by verdict; a newer job ends an older one', async () => {
   const told: Record<string, string[]> = {};
-  const done = await solver.fixes(7, pen, (verdict, fixes) => (told[verdict] = fixes.map((f) => f.edit.label)));
-  expect(done).toEqual({ ok: true, value: true });
+  const into = (of: Record<string, string[]>) => (batches: PartOf<'fixes'>[]) =>
+    batches.forEach((b) => b && (of[b.verdict] = b.fixes.map((f) => f.edit.label)));
+  expect(await gone('fixes', pen, [], into(told))).toMatchObject({ ok: true, value: { parts: [] } });
   const study = studyDesign(pen);
   const expected = Object.fromEntries(
     [...simulateFixes(study, judge(study))].map((b) => [b.verdict, b.fixes.map((f) => f.edit.label)]),
   );
   expect(told).toEqual(expected);
-  const late: string[] = [];
-  const [older, newer] = await Promise.all([
-    solver.fixes(8, pen, (verdict) => late.push(verdict)),
-    solver.fixes(9, clock, () => {}),
-  ]);
+  const late: Record<string, string[]> = {};
+  const [older, newer] = await Promise.all([gone('fixes', pen, [], into(late)), gone('fixes', clock)]);
   expect([older, newer]).toEqual([
-    { ok: true, value: false },
-    { ok: true, value: true },
+    { ok: true, value: 'dropped' },
+    { ok: true, value: expect.objectContaining({ end: undefined }) },
   ]);
-  expect(late.length).toBeLessThan(Object.keys(expected).length);
-  const dropped = solver.fixes(10, pen, () => {});
+  expect(Object.keys(late).length).toBeLessThan(Object.keys(expected).length);
+  const dropped = gone('fixes', pen);
   solver.lookUp('nothing');
   solver.lookUp('fixes');
-  expect(await dropped).toEqual({ ok: true, value: false });
+  expect(await dropped).toEqual({ ok: true, value: 'dropped' });
 });
 
-test('changes are simulated piece by piece as all at once; one that gains nothing is told as nothing', () => {
-  const edits = value(solver.changesOf(pen));
-  const pieces = [edits.slice(0, 5), edits.slice(5)].flatMap((some) => value(solver.tryChanges(pen, some)));
-  expect(pieces).toEqual(singleChanges(pen));
-  const more = value(solver.moreEdits(clock, 'main'));
-  const tried = value(solver.tryMore(clock, 'main', more));
+test('changes are simulated piece by piece as all at once; one that gains nothing is told as nothing', async () => {
+  const work = newWork();
+  const edits = value(solver.survey({ work, kind: 'changes', about: pen })) as SurveyOf<'changes'>;
+  const piece = async (items: Edit[]) =>
+    value(await solver.go({ work, kind: 'changes', about: null, items, told: undefined })) as Done<'changes'>;
+  const pieces = [await piece(edits.slice(0, 5)), await piece(edits.slice(5))];
+  expect(pieces.flatMap((p) => p.parts)).toEqual(singleChanges(pen));
+  pieces.forEach(({ tookMs }) => expect(tookMs).toBeGreaterThan(0));
+  const about = { design: clock, output: 'main' as const };
+  const more = value(solver.survey({ work: newWork(), kind: 'more', about })) as SurveyOf<'more'>;
+  const { parts: tried } = value(await gone('more', about, more)) as Done<'more'>;
   expect(tried).toHaveLength(more.length);
   expect(tried.filter((m) => m !== null).length).toBeGreaterThan(3);
   expect(tried).toContain(null);
   tried.forEach((m, n) => expect(m?.edit ?? more[n]).toEqual(more[n]));
+});
+
+test('a work is told once what it is about; one nobody told of, or forgotten for newer ones, is unknown', async () => {
+  const item: Variation = { condition: 'nominal' };
+  const piece = (work: number, about: Design | null) =>
+    solver.go({ work, kind: 'variations', about, items: [item], told: undefined });
+  const old = newWork();
+  expect(await piece(old, null)).toEqual({ ok: true, value: 'unknown' });
+  const first = value(await piece(old, clock)) as Done<'variations'>;
+  expect(value(await piece(old, null))).toMatchObject({ parts: first.parts });
+  // What one thread goes through in one go takes nobody's place.
+  for (let n = 0; n < 6; n++) await gone('faults', clock);
+  for (let n = 0; n < 3; n++) await piece(newWork(), pen);
+  expect(value(await piece(old, null))).toMatchObject({ parts: first.parts });
+  for (let n = 0; n < 4; n++) await piece(newWork(), pen);
+  expect(await piece(old, null)).toEqual({ ok: true, value: 'unknown' });
+});
+
+test('a piece that takes longer than it should ends between two items where its work is dropped; others go on', async () => {
+  const many: Variation[] = Array.from({ length: 20_000 }, () => ({ condition: 'low' }));
+  const [dropped, other] = [newWork(), newWork()];
+  const go = (work: number, items: Variation[]) =>
+    solver.go({ work, kind: 'variations', about: tide, items, told: undefined });
+  const both = Promise.all([go(dropped, many), go(other, many.slice(0, 40))]);
+  solver.lookUp(dropped);
+  const [first, second] = await both;
+  expect(first).toEqual({ ok: true, value: 'dropped' });
+  expect((value(second) as Done<'variations'>).parts).toHaveLength(40);
 });
 
 /** What a way comes to, by the figure's name. */
@@ -121,7 +165,7 @@ test('schools are solved on the design’s own values', () => {
   expect(schottky.headroom!).toBeLessThanOrEqual(radio + 1e-6);
 });
 
-test('what screens ask is what the core says', () => {
+test('what screens ask is what the core says', async () => {
   expect(value(solver.bill(clock))).toEqual(billOf(studyDesign(clock)));
   expect(value(solver.most(clock))).toEqual(mostOf(clock));
   expect(value(solver.mainsSide(clock)).primaryFuseA).toBe(mainsSide(studyDesign(clock)).primaryFuseA);
@@ -132,7 +176,8 @@ test('what screens ask is what the core says', () => {
   expect(value(solver.bench(clock)).map((p) => p.id)).toContain('sink-warm');
   expect(value(solver.scope(clock, { kind: 'steady' }, 'nominal')).traces.length).toBeGreaterThan(4);
   const { plan, asks } = value(solver.beginBatch(1, clock, 3, 8));
-  value(solver.takeAnswers(1, solver.solveAsks(clock, plan, 3, asks)));
+  const solved = value(await gone('builds', { design: clock, plan, seed: 3 }, asks)) as Done<'builds'>;
+  value(solver.takeAnswers(1, solved.parts));
   expect(value(solver.nextAsks(1))).toEqual([]);
   expect(value(solver.summariseBatch(1))).toEqual(summarise(clock, 3, solveBuilds(clock, 3, 0, 8)));
   value(solver.beginBatch(2, clock, 3, 8));
@@ -147,9 +192,9 @@ test('what screens ask is what the core says', () => {
     ),
   );
   expect(made.demand.outputA).toBe(1.5);
-  expect(value(solver.variations(clock, [{ condition: 'nominal' }]))[0]).toMatchObject({ ok: true });
-  const [tried] = solver.tryParts(clock, 'sink', []);
-  expect(tried).toBeUndefined();
+  const { end } = value(await gone('board', clock)) as Done<'board'>;
+  expect(end.volts.value).toBeGreaterThan(clock.demand.outputV);
+  expect(end.loads.length).toBeGreaterThan(3);
 });
 
 test('a parts file is counted row by row', () => {

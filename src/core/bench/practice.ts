@@ -181,23 +181,15 @@ const MOST_STEPS = 8;
 const BEGINS: readonly string[] = ['reservoir-idle', 'reservoir-loaded'];
 
 /**
- * How the fault finder itself goes through a puzzle: what it reads in which order until it is sure, and what it then names.
- * @param onStep told after each step
+ * How the fault finder itself goes through a puzzle, step by step: what it reads in which order until it is sure, and what it
+ * then names.
  * @throws SolveError where the sound design has no answer
  */
-export function finderPath(
-  puzzle: Puzzle,
-  onStep: (step: FinderStep) => void = () => {},
-): { steps: FinderStep[]; names: BenchFault } {
+export function* finderPath(puzzle: Puzzle): Generator<FinderStep, BenchFault> {
   const { design, hidden } = puzzle;
   const mainsV = mainsVolts(design, 'nominal');
   let known: Design = { ...design, bench: { ...design.bench, readings: [], loadLine: [] } };
-  const steps: FinderStep[] = [];
   const done = new Set<string>();
-  const step = (s: FinderStep) => {
-    steps.push(s);
-    onStep(s);
-  };
   const read = (id: string) => {
     done.add(id);
     const reading = takeReading(puzzle, id, done.size);
@@ -220,35 +212,35 @@ export function finderPath(
       };
     return reading;
   };
-  step({ ...read(BEGINS[0]!), believes: 'nothing yet', share: 0 });
+  yield { ...read(BEGINS[0]!), believes: 'nothing yet', share: 0 };
   let reading = read(BEGINS[1]!);
   let report = findFault(known);
   /** What checks without power have spoken against. */
   const ruledOut = new Set<BenchFault>();
-  for (;;) {
-    if (typeof report === 'string') return { steps, names: 'other' };
+  for (let steps = 2; ; steps++) {
+    if (typeof report === 'string') return 'other';
     const weighed = report.suspects.map((s) => ({
       ...s,
       probability: s.probability * (ruledOut.has(s.fault) ? 1 - RELIABLE : 1),
     }));
     const all = weighed.reduce((sum, s) => sum + s.probability, 0);
     const top = weighed.reduce((best, s) => (s.probability > best.probability ? s : best));
-    step({ ...reading, believes: top.name, share: top.probability / all });
+    yield { ...reading, believes: top.name, share: top.probability / all };
     const next = report.next.find((n) => !done.has(n.id));
-    if (top.probability / all >= SURE || !next || steps.length >= MOST_STEPS) {
-      if (top.fault !== 'none') return { steps, names: top.fault };
+    if (top.probability / all >= SURE || !next || steps >= MOST_STEPS) {
+      if (top.fault !== 'none') return top.fault;
       // A sound box that does not do what it should was drawn so.
       const [first] = puzzle.fails;
-      if (first === undefined) return { steps, names: 'none' };
-      step({
+      if (first === undefined) return 'none';
+      yield {
         label: 'the design’s own verdicts, each in its worst circumstances',
         said: first,
         powered: false,
         minutes: LOOKING,
         believes: FAULT_WORDS['bad-choice'].name,
         share: 1,
-      });
-      return { steps, names: 'bad-choice' };
+      };
+      return 'bad-choice';
     }
     reading = read(next.id);
     if (next.powered) {
@@ -257,8 +249,8 @@ export function finderPath(
     }
     const { shows } = UNPOWERED.find((u) => u.id === next.id)!;
     if (shows.includes(hidden.fault)) {
-      step({ ...reading, believes: FAULT_WORDS[hidden.fault].name, share: 1 });
-      return { steps, names: hidden.fault };
+      yield { ...reading, believes: FAULT_WORDS[hidden.fault].name, share: 1 };
+      return hidden.fault;
     }
     shows.forEach((fault) => ruledOut.add(fault));
   }

@@ -47,6 +47,11 @@ export interface SizingPlan {
   leftOut: readonly string[];
 }
 
+/** How many circuits a search may look at, and what is not among them. */
+export type SizingPlanned = Pick<SizingPlan, 'leftOut'> & { circuits: number };
+
+export const planned = ({ circuits, leftOut }: SizingPlan): SizingPlanned => ({ circuits: circuits.length, leftOut });
+
 /**
  * What a search for whole sets around a design's load, mains and arrangement looks at. Rules of thumb only say in which
  * order; the same question has the same plan wherever it is asked.

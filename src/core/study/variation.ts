@@ -66,15 +66,20 @@ function scaledPoints(variations: readonly Variation[]): { kind: string; at: num
   }));
 }
 
+/** Solves a list of variations of one design in one go. */
+export const solveVariations = (design: Design, variations: readonly Variation[]): VariationResult[] => [
+  ...solvingVariations(design, variations),
+];
+
 /**
- * Solves a list of variations of one design, each starting from what those next to it, solved before, foretell.
+ * Solves a list of variations of one design, one a step, each starting from what those next to it, solved before, foretell.
  * Never throws for a variation that has no solution: that one says why.
  */
-export function solveVariations(design: Design, variations: readonly Variation[]): VariationResult[] {
+export function* solvingVariations(design: Design, variations: readonly Variation[]): Generator<VariationResult, void> {
   const solved = new Map<string, Neighbours>();
   const regulated = design.regulator.kind !== 'none';
   const points = scaledPoints(variations);
-  return variations.map(({ condition, patch, adjust, unloaded }, n): VariationResult => {
+  const solve = ({ condition, patch, adjust, unloaded }: Variation, n: number): VariationResult => {
     const changed = patch ? applyPatch(design, patch) : design;
     const network = networkOf(
       changed,
@@ -102,5 +107,6 @@ export function solveVariations(design: Design, variations: readonly Variation[]
       if (!(error instanceof SolveError)) throw error;
       return { ok: false, error: error.message };
     }
-  });
+  };
+  for (const [n, variation] of variations.entries()) yield solve(variation, n);
 }

@@ -6,8 +6,8 @@ import { useSearched, type Search, type Searched } from '@/ui/use-searched';
 /** A weighing of what may be wrong with the design at hand; a sentence where too little was read. */
 export type Weighing = Searched<FaultProgress, FaultReport | string>;
 
-const WEIGHING: Search<FaultProgress, FaultReport | string> = {
-  run: (search, job, design, tell) => search.faults(job, design, tell),
+const WEIGHING: Search<'faults'> = {
+  kind: 'faults',
   begins: { done: 0, of: 0 },
   waitMs: 400,
   mark: 'faults-weighed',

@@ -4,8 +4,8 @@ import type { EtchProgress } from '@/core/board/etch';
 import { useSearched, type Search, type Searched } from '@/ui/use-searched';
 import type { BoardReport } from '@/core/board/board-report';
 
-const LAYING: Search<EtchProgress, BoardReport> = {
-  run: (search, job, design, tell) => search.board(job, design, tell),
+const LAYING: Search<'board'> = {
+  kind: 'board',
   begins: { at: 'placing', ways: 0 },
   waitMs: 0,
   mark: 'board-laid',

@@ -10,7 +10,8 @@ import type { Proposal } from '@/core/size/proposal';
 import type { SearchProgress } from '@/core/size/propose';
 import { createDesign } from '@/ui/api';
 import { asked } from '@/workers/asked';
-import { callback, dropSearch } from '@/workers/client';
+import { dropSearch } from '@/workers/client';
+import { goThrough } from '@/workers/go-through';
 import { MainsOptions, presetOf } from './mains-choice';
 import { TextField } from './text-field';
 import { Awaited, WayIn } from './way-in';
@@ -86,17 +87,20 @@ export function FromLoad() {
     const mine = ++searches.current;
     const answer = await asked(
       (solver) =>
-        solver.propose(
-          mine,
-          name,
-          demand,
-          mains,
-          feedPatch(
-            values.feed,
-            numberOf(values.feedV, 'V'),
-            numberOf(values.feedAmount, values.feed === 'battery' ? 'Ah' : 'A'),
-          ),
-          callback(setProgress),
+        goThrough(
+          solver,
+          'proposal',
+          {
+            name,
+            demand,
+            mains,
+            feed: feedPatch(
+              values.feed,
+              numberOf(values.feedV, 'V'),
+              numberOf(values.feedAmount, values.feed === 'battery' ? 'Ah' : 'A'),
+            ),
+          },
+          { tell: (parts) => mine === searches.current && setProgress(parts[parts.length - 1]!) },
         ),
       'search',
       () => mine === searches.current,
@@ -105,7 +109,7 @@ export function FromLoad() {
     setProgress(null);
     setBusy(false);
     if (!answer.ok) setTrouble(answer.error);
-    else if (answer.value) setProposal(answer.value);
+    else if (answer.value) setProposal(answer.value.end);
   }
 
   function stop() {

@@ -14,17 +14,17 @@ import { useSolved } from '@/ui/use-solved';
 import { Alert } from '@/ui/alert';
 import { TwoSides } from '@/ui/two-sides';
 import type { RemoteSolver } from '@/workers/client';
+import { goThrough } from '@/workers/go-through';
 import { Burst } from './burst';
 
 /** Every bank that could stand there, at the lowest and at the highest input. */
 const askBanks = (solver: RemoteSolver, design: Design) =>
-  solver.variations(
-    design,
-    bankOptions(design).flatMap(({ reservoir }) => [
+  goThrough(solver, 'variations', design, {
+    items: bankOptions(design).flatMap(({ reservoir }) => [
       { condition: 'low' as const, patch: { reservoir } },
       { condition: 'high' as const, patch: { reservoir } },
     ]),
-  );
+  });
 
 /** Reservoir: one can or a bank, how long it lasts, and how much it takes to ride through a gap. */
 export function Cans() {
@@ -37,7 +37,7 @@ export function Cans() {
   const [gap, setGap] = useState('10 ms');
   // Its order is that of the banks of the design it is about.
   const { value, of, trouble } = useSolved(askBanks, { waitMs: 80 });
-  const simulated = of?.reservoir === design.reservoir ? value : null;
+  const simulated = of?.reservoir === design.reservoir ? value?.parts : null;
   const options = bankOptions(design);
   const { reservoir } = design;
 

@@ -20,6 +20,7 @@ import { QuantityField } from '@/ui/quantity-field';
 import { useDesign, useView } from '@/ui/session';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
+import { goThrough } from '@/workers/go-through';
 import type { Answer } from '@/workers/answer';
 
 const STEPS = [-10, -5, -2, -1, 0, 1, 2, 5, 10];
@@ -33,20 +34,20 @@ interface Turned {
 /** What the rail does with a few turns more or less. */
 async function turnsOf(solver: RemoteSolver, design: Design, plan: WindingPlan): Promise<Answer<Turned[]>> {
   const list = STEPS.map((d) => plan.secondaryTurns + d).filter((turns) => turns > 0);
-  const answer = await solver.variations(
-    design,
-    list.flatMap((turns) => {
+  const answer = await goThrough(solver, 'variations', design, {
+    items: list.flatMap((turns) => {
       const patch = { transformer: { source: { kind: 'wound' as const, plan: { ...plan, secondaryTurns: turns } } } };
       return [
         { condition: 'low' as const, patch },
         { condition: 'idle' as const, patch },
       ];
     }),
-  );
+  });
   if (!answer.ok) return answer;
+  const solved = answer.value?.parts ?? [];
   const value = list.map((turns, n) => {
-    const low = answer.value[2 * n]!;
-    const idle = answer.value[2 * n + 1]!;
+    const low = solved[2 * n]!;
+    const idle = solved[2 * n + 1]!;
     return { turns, valleyV: low.ok ? low.railMinV : NaN, idleV: idle.ok ? idle.railMaxV : NaN };
   });
   return { ok: true, value };

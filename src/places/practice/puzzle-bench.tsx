@@ -17,7 +17,8 @@ import { capitalised, formatQuantity } from '@/core/quantity/format';
 import { Alert } from '@/ui/alert';
 import { asked } from '@/workers/asked';
 import type { OnTheBench } from '@/workers/solver.worker';
-import { callback, dropSearch } from '@/workers/client';
+import { dropSearch } from '@/workers/client';
+import { goThrough } from '@/workers/go-through';
 
 interface Props {
   bench: OnTheBench;
@@ -167,19 +168,19 @@ function Told({ puzzle, score }: { puzzle: Puzzle; score: PracticeScore }) {
   const [trouble, setTrouble] = useState<string | null>(null);
   useEffect(() => {
     let here = true;
-    const tell = callback((step: FinderStep) => {
-      if (here) setSteps((before) => [...before, step]);
-    });
+    const tell = (more: FinderStep[]) => {
+      if (here) setSteps((before) => [...before, ...more]);
+    };
     void asked(
       (s) => {
         setSteps([]);
-        return s.finderPath(puzzle, tell);
+        return goThrough(s, 'finder', puzzle, { tell });
       },
       'search',
       () => here,
     ).then((answer) => {
       if (!here) return;
-      if (answer.ok) setNames(answer.value);
+      if (answer.ok) setNames(answer.value && answer.value.end);
       else setTrouble(answer.error);
     });
     return () => {

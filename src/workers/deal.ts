@@ -1,0 +1,93 @@
+import type { Answer } from './answer';
+import type { AboutOf, ItemOf, Kind, PartOf, SurveyOf, ToldOf } from './long-work';
+import { DROPPED, UNKNOWN, type Done, type Piece } from './piece';
+import { runPool, Stopped, type PoolOptions } from './pool';
+
+/** A thread long work is dealt to: a page's worker, or a thread of this process. */
+export interface Hand {
+  survey<K extends Kind>(
+    asked: Pick<Piece<K>, 'work' | 'kind' | 'about'>,
+  ): Promise<Answer<SurveyOf<K> | typeof UNKNOWN>>;
+  go<K extends Kind>(
+    piece: Piece<K>,
+    tell?: (parts: PartOf<K>[]) => void,
+  ): Promise<Answer<Done<K> | typeof UNKNOWN | typeof DROPPED>>;
+  /** Whether it would have to be started first. */
+  starts?: () => boolean;
+  /** Told that a work is no longer wanted, while it is at a piece of it. */
+  letGo?: (work: number) => void;
+}
+
+let works = 0;
+
+/** A number no other work of this page, or process, has. */
+export const newWork = (): number => ++works;
+
+/** One long work, dealt out over threads. */
+export class Work<K extends Kind> {
+  private readonly work = newWork();
+  /** Threads that have opened it. */
+  private readonly open = new Set<Hand>();
+
+  constructor(
+    private readonly hands: readonly Hand[],
+    private readonly kind: K,
+    private readonly about: AboutOf<K>,
+  ) {}
+
+  /** What there is to go through, by the first thread. */
+  survey(): Promise<SurveyOf<K>> {
+    return this.openedBy(this.hands[0]!, (asked) => this.hands[0]!.survey<K>(asked));
+  }
+
+  /**
+   * Deals items out to whoever is free.
+   * @param toldNow what each piece is told when it is handed over
+   * @returns what each item comes to, in their order; where enough was found before, none for the rest
+   * @throws Stopped when the signal says so; an error with the sentence a thread answered where it has no answer
+   */
+  async deal(
+    items: readonly ItemOf<K>[],
+    options: PoolOptions<PartOf<K>> = {},
+    toldNow?: () => ToldOf<K>,
+  ): Promise<PartOf<K>[]> {
+    const busy = new Set<Hand>();
+    const workers = this.hands.map((hand) => ({
+      starts: hand.starts,
+      run: async (some: ItemOf<K>[]) => {
+        busy.add(hand);
+        try {
+          const told = toldNow?.() as ToldOf<K>;
+          const done = await this.openedBy(hand, (asked) => hand.go<K>({ ...asked, items: some, told }));
+          if (done === DROPPED) throw new Stopped('stopped');
+          return { found: done.parts, tookMs: done.tookMs };
+        } finally {
+          busy.delete(hand);
+        }
+      },
+    }));
+    try {
+      return await runPool(workers, items, options);
+    } catch (error) {
+      for (const hand of busy) hand.letGo?.(this.work);
+      throw error;
+    }
+  }
+
+  /** Asks a thread, and tells it what the work is about where it does not know. */
+  private async openedBy<R>(
+    hand: Hand,
+    ask: (asked: Pick<Piece<K>, 'work' | 'kind' | 'about'>) => Promise<Answer<R | typeof UNKNOWN>>,
+  ): Promise<R> {
+    const { work, kind, about } = this;
+    const first = valueOf(await ask({ work, kind, about: this.open.has(hand) ? null : about }));
+    this.open.add(hand);
+    if (first !== UNKNOWN) return first as R;
+    return valueOf(await ask({ work, kind, about })) as R;
+  }
+}
+
+export function valueOf<T>(answer: Answer<T>): T {
+  if (!answer.ok) throw new Error(answer.error);
+  return answer.value;
+}

@@ -1,0 +1,118 @@
+import { findingFault } from '@/core/bench/find-fault';
+import { finderPath } from '@/core/bench/practice';
+import type { Puzzle } from '@/core/bench/practice-puzzles';
+import { reportingBoard } from '@/core/board/board-report';
+import {
+  laidOut,
+  type Ask as Demand,
+  type Design,
+  type Edit,
+  type Mains,
+  type OutputId,
+  type Patch,
+} from '@/core/design/design';
+import type { PartRole } from '@/core/design/kinds';
+import type { Part } from '@/core/drawer/part';
+import type { Plan } from '@/core/judge/builds/plan';
+import { solveAsk, type Ask } from '@/core/judge/builds/solve';
+import { fixesByStep } from '@/core/judge/fixes';
+import { moreEdits, moreTrier } from '@/core/judge/more-of';
+import { pictureOf } from '@/core/judge/picture';
+import { changesOf, changeTrier } from '@/core/judge/single-change';
+import { summaryOf } from '@/core/picture/summary';
+import type { Try } from '@/core/size/candidate';
+import { tryPart } from '@/core/size/picking';
+import { proposing } from '@/core/size/propose';
+import { rehearsing } from '@/core/size/rehearsing';
+import type { SizingAsk } from '@/core/size/sized-set';
+import { lookAt } from '@/core/size/sizing';
+import { planned, planSizing } from '@/core/size/sizing-plan';
+import { solvingVariations, type Variation } from '@/core/study/variation';
+import { strips, tracks } from './kept-boards';
+
+/** Goes through items one by one, each by itself. */
+const each = <Item, Part>(one: (item: Item) => Part) => ({
+  *steps(items: readonly Item[]): Generator<Part, void> {
+    for (const item of items) yield one(item);
+  },
+});
+
+/**
+ * All work of many steps, by its name. What it is about opens it, once on each thread that takes part; it then goes through
+ * items, step by step. Items hang on nothing that was found of others, and any thread takes any of them; where every step hangs on
+ * the last there are none, and one thread goes through it all. `survey` says what there is to go through.
+ */
+export const LONG_WORK = {
+  /** Variations of one design, each beginning at those of the piece that lie nearest. */
+  variations: (design: Design) => ({ steps: (items: readonly Variation[]) => solvingVariations(design, items) }),
+  /** What is asked of builds, whoever draws them. */
+  builds({ design, plan, seed }: { design: Design; plan: Plan; seed: number }) {
+    // As it came it lies in memory in another way than what a search of the same thread makes of it.
+    const own = laidOut(design);
+    return each((ask: Ask) => solveAsk(own, plan, seed, ask));
+  },
+  /** A design with each of some parts taken. */
+  parts: ({ design, role }: { design: Design; role: PartRole }) => each((one: Try) => tryPart(design, role, one)),
+  /** Every single change any rule offers. */
+  changes: (design: Design) => ({ ...each(changeTrier(design)), survey: (): Edit[] => changesOf(design) }),
+  /** Every single change that could let an output give more. */
+  more: ({ design, output }: { design: Design; output: OutputId }) => ({
+    ...each(moreTrier(design, output)),
+    survey: (): Edit[] => moreEdits(design, output),
+  }),
+  /** Circuits of a search for whole sets, by their numbers. */
+  circuits({ design, parts, ask }: { design: Design; parts: readonly Part[]; ask: SizingAsk }) {
+    const plan = planSizing(design, parts, ask);
+    return {
+      *steps(ns: readonly number[], failedKin: readonly string[]) {
+        const failed = new Set(failedKin);
+        for (const n of ns) {
+          const found = lookAt(plan, n, failed);
+          if (found.failsAsKin) failed.add(found.kin);
+          yield found;
+        }
+      },
+      survey: () => planned(plan),
+    };
+  },
+  /** Warms a thread up for such a search. */
+  rehearsal: (design: Design) => ({ steps: () => rehearsing(design) }),
+  /** What cures every verdict that does not hold. */
+  fixes: (design: Design) => ({
+    *steps() {
+      const { study, picture } = pictureOf(design);
+      yield* fixesByStep(study, picture.verdicts);
+    },
+  }),
+  /** What may be wrong with the built supply; a sentence where too little was read. */
+  faults: (design: Design) => ({ steps: () => findingFault(design) }),
+  /** How the fault finder itself goes through a puzzle. */
+  finder: (puzzle: Puzzle) => ({ steps: () => finderPath(puzzle) }),
+  /** The board it is built on, found again from its copper, and what that has to bear. */
+  board: (design: Design) => ({ steps: () => reportingBoard(design, { strips, etching: tracks }) }),
+  /** A supply for a load. */
+  proposal: ({ name, demand, mains, feed }: { name: string; demand: Demand; mains: Mains; feed: Patch | null }) => ({
+    *steps() {
+      const proposal = yield* proposing(name, demand, mains, feed);
+      return { ...proposal, summary: summaryOf(pictureOf(proposal.design).picture) };
+    },
+  }),
+};
+
+type LongWork = typeof LONG_WORK;
+export type Kind = keyof LongWork;
+type Opened<K extends Kind> = ReturnType<LongWork[K]>;
+type Steps<K extends Kind> = Opened<K>['steps'];
+
+/** What opens it. */
+export type AboutOf<K extends Kind> = Parameters<LongWork[K]>[0];
+export type ItemOf<K extends Kind> =
+  Parameters<Steps<K>> extends [readonly (infer Item)[], ...unknown[]] ? Item : never;
+/** What of all that was found until then each piece is told. */
+export type ToldOf<K extends Kind> = Parameters<Steps<K>> extends [unknown, infer Told] ? Told : undefined;
+/** What each step comes to. */
+export type PartOf<K extends Kind> =
+  ReturnType<Steps<K>> extends Generator<infer Part, unknown, unknown> ? Part : never;
+/** What it comes to at its end. */
+export type EndOf<K extends Kind> = ReturnType<Steps<K>> extends Generator<unknown, infer End, unknown> ? End : never;
+export type SurveyOf<K extends Kind> = Opened<K> extends { survey(): infer Survey } ? Survey : never;
