@@ -9,7 +9,7 @@ export interface Condition {
   state: string;
   mains: 'low' | 'nominal' | 'high';
   /** Volts read at the outlet, or at the source, in place of those; V. */
-  mainsV?: number;
+  mainsV?: number | undefined;
   load: LoadLevel;
   copper: 'hot' | 'cold';
   capacitor: 'new' | 'aged' | 'large';
@@ -43,28 +43,45 @@ export type BaseConditionId =
   | 'todayIdle';
 export type ConditionId = BaseConditionId | `${'lowest' | 'shorted' | 'alone'}:${OutputId}`;
 
+/** Circumstances laid out alike, member by member: all that reads thousands of them is compiled for how they lie in memory. */
+const given = (of: Condition): Condition => ({
+  id: of.id,
+  state: of.state,
+  mains: of.mains,
+  mainsV: of.mainsV,
+  load: of.load,
+  copper: of.copper,
+  capacitor: of.capacitor,
+  output: of.output,
+  of: of.of,
+  alone: of.alone,
+});
+
+/** The same circumstance but for some of it. */
+export const butFor = (of: Condition, other: Partial<Condition>): Condition => given({ ...of, ...other });
+
 const NEW_AND_WARM = { copper: 'hot', capacitor: 'new' } as const;
 const NEW_AND_COLD = { copper: 'cold', capacitor: 'new' } as const;
 const AGED = { copper: 'hot', capacitor: 'aged' } as const;
 
 export const CONDITIONS: Readonly<Record<Exclude<BaseConditionId, 'today' | 'todayIdle'>, Condition>> = {
-  low: { id: 'low', state: 'full load, aged reservoir', mains: 'low', load: 'full', ...AGED },
-  lowLasting: { id: 'lowLasting', state: 'lasting load', mains: 'low', load: 'lasting', ...NEW_AND_WARM },
-  nominal: { id: 'nominal', state: 'full load', mains: 'nominal', load: 'full', ...NEW_AND_WARM },
-  high: { id: 'high', state: 'lasting load', mains: 'high', load: 'lasting', ...NEW_AND_WARM },
-  highFull: { id: 'highFull', state: 'full load, aged reservoir', mains: 'high', load: 'full', ...AGED },
-  standing: { id: 'standing', state: 'standing load', mains: 'high', load: 'standing', ...NEW_AND_WARM },
-  least: { id: 'least', state: 'least load', mains: 'high', load: 'least', ...NEW_AND_COLD },
-  idle: { id: 'idle', state: 'no load', mains: 'high', load: 'none', ...NEW_AND_COLD },
-  nominalIdle: { id: 'nominalIdle', state: 'no load', mains: 'nominal', load: 'none', ...NEW_AND_COLD },
-  surge: {
+  low: given({ id: 'low', state: 'full load, aged reservoir', mains: 'low', load: 'full', ...AGED }),
+  lowLasting: given({ id: 'lowLasting', state: 'lasting load', mains: 'low', load: 'lasting', ...NEW_AND_WARM }),
+  nominal: given({ id: 'nominal', state: 'full load', mains: 'nominal', load: 'full', ...NEW_AND_WARM }),
+  high: given({ id: 'high', state: 'lasting load', mains: 'high', load: 'lasting', ...NEW_AND_WARM }),
+  highFull: given({ id: 'highFull', state: 'full load, aged reservoir', mains: 'high', load: 'full', ...AGED }),
+  standing: given({ id: 'standing', state: 'standing load', mains: 'high', load: 'standing', ...NEW_AND_WARM }),
+  least: given({ id: 'least', state: 'least load', mains: 'high', load: 'least', ...NEW_AND_COLD }),
+  idle: given({ id: 'idle', state: 'no load', mains: 'high', load: 'none', ...NEW_AND_COLD }),
+  nominalIdle: given({ id: 'nominalIdle', state: 'no load', mains: 'nominal', load: 'none', ...NEW_AND_COLD }),
+  surge: given({
     id: 'surge',
     state: 'switched on at a voltage peak, cold copper',
     mains: 'high',
     load: 'full',
     copper: 'cold',
     capacitor: 'large',
-  },
+  }),
 };
 
 /** An output at the bottom of its range, lasting current; or with a short across it; or drawing while no other does. */
@@ -73,21 +90,21 @@ export function heldAt(output: 'lowest' | 'shorted' | 'alone', of: OutputId, nam
   const common = { id: `${output}:${of}` as const, mains: 'high', of, ...NEW_AND_WARM } as const;
   switch (output) {
     case 'lowest':
-      return {
+      return given({
         ...common,
         state: `${who === '' ? '' : `${who}at its `}lowest output, lasting current`,
         load: 'lasting',
         output,
-      };
+      });
     case 'shorted':
-      return { ...common, state: `${who === '' ? 'output ' : who}shorted`, load: 'lasting', output };
+      return given({ ...common, state: `${who === '' ? 'output ' : who}shorted`, load: 'lasting', output });
     case 'alone':
-      return {
+      return given({
         ...common,
         state: `${who === '' ? 'the main output ' : who}alone, lasting load`,
         load: 'lasting',
         alone: true,
-      };
+      });
   }
 }
 
@@ -143,8 +160,8 @@ function todayOf(design: Design, mainsV: number): Condition[] {
     source.kind === 'mains' ? mains.voltageRms : source.kind === 'battery' ? source.freshV : source.ratedV;
   if (!ofThisSource(mainsV, nominalV)) return [];
   return [
-    { ...CONDITIONS.nominal, id: 'today', state: 'as read today, full load', mainsV },
-    { ...CONDITIONS.idle, id: 'todayIdle', state: 'as read today, no load', mainsV },
+    butFor(CONDITIONS.nominal, { id: 'today', state: 'as read today, full load', mainsV }),
+    butFor(CONDITIONS.idle, { id: 'todayIdle', state: 'as read today, no load', mainsV }),
   ];
 }
 

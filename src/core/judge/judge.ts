@@ -100,7 +100,7 @@ export function outcomeOf(study: Study, only: readonly RuleId[] = RULE_IDS): Out
   for (const id of RULE_IDS) {
     const found = only.includes(id) ? deciding(findingsOf(study, ruleOf(id))) : null;
     if (!found) continue;
-    if (found.state === 'fails') fails++;
+    fails += found.state === 'fails' ? 1 : 0;
     if (!found.finding.caution && (!worst || found.left < worst.found.left)) worst = { id, found };
   }
   return { fails, worst };

@@ -186,6 +186,7 @@ export function figuresOf(
     const input = same ? v : twice(reading.railInputV(r));
     const loadPowerW = factor * reading.loadW(r);
     loadW += loadPowerW;
+    const { regulator } = rail.load;
     return {
       meanV: v.mean,
       minV: v.min,
@@ -198,12 +199,9 @@ export function figuresOf(
       inputRipplePeakToPeakV: input.max - input.min,
       loadMeanA: factor * reading.loadA(r).mean,
       loadPowerW,
-      ...(rail.load.regulator
-        ? {
-            outputMinV: regulatorOutput(rail.load.regulator, v.min),
-            outputMaxV: regulatorOutput(rail.load.regulator, v.max),
-          }
-        : {}),
+      // There with and without a regulator: rails laid out in two ways would have their readers compiled twice.
+      outputMinV: regulator ? regulatorOutput(regulator, v.min) : undefined,
+      outputMaxV: regulator ? regulatorOutput(regulator, v.max) : undefined,
     };
   });
   const acLoads = mapped(circuit.acPorts, (n) => {

@@ -1,4 +1,4 @@
-import { CONDITIONS, wordsOf } from '@/core/circuit/condition';
+import { butFor, CONDITIONS, wordsOf } from '@/core/circuit/condition';
 import { dcSourceOf } from '@/core/design/source';
 import type { Design } from '@/core/design/design';
 import type { Figure } from './figure';
@@ -23,7 +23,7 @@ export function lifeFigure(design: Design, life: BatteryLife): Figure {
     value: life.hours,
     unit: 'h',
     origin: 'simulated',
-    condition: wordsOf(design, { ...CONDITIONS.nominal, state: 'lasting load' }),
+    condition: wordsOf(design, butFor(CONDITIONS.nominal, { state: 'lasting load' })),
     expression: 'charge used / mean current',
     inputs: [
       { label: 'holds', value: dc.kind === 'battery' ? dc.capacityAh : 0, unit: 'Ah', origin: 'chosen' },

@@ -40,7 +40,8 @@ export function outputCycle(railV: readonly number[], maker: OutputMaker): Outpu
   const n = railV.length;
   const quiescentA = model.quiescentA + (ahead?.quiescentA ?? 0);
   const cycle: OutputCycle = {
-    outputV: new Array<number>(n),
+    // Written over: a list made empty would become one of numbers with its first, in each of thousands.
+    outputV: railV.slice(),
     meanV: 0,
     lowV: Infinity,
     highV: -Infinity,

@@ -1,4 +1,4 @@
-import { conditionsOf, CONDITIONS, wordsOf, type Condition, type ConditionId } from '@/core/circuit/condition';
+import { butFor, conditionsOf, CONDITIONS, wordsOf, type Condition, type ConditionId } from '@/core/circuit/condition';
 import { networkOf, type Adjust } from '@/core/circuit/network-of';
 import type { Network } from '@/core/circuit/network';
 import { applyPatch, type Design, type OutputId } from '@/core/design/design';
@@ -63,7 +63,7 @@ function swingCycles(design: Design): number {
 function lostLoad(design: Design, high: Before): { beforeV: number; maxV: number } {
   const resting = restingOf(design, high.point);
   const loaded = networkOf(design, CONDITIONS.high, resting);
-  const unloaded = networkOf(design, { ...CONDITIONS.high, load: 'none' }, resting);
+  const unloaded = networkOf(design, butFor(CONDITIONS.high, { load: 'none' }), resting);
   const { step } = atCondition(`the load taken away at ${termsOf(design).high}`, () =>
     solveChange(loaded, unloaded, swingCycles(design), fromPoint(high)),
   );

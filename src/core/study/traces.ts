@@ -1,6 +1,6 @@
 import { capitalised } from '@/core/quantity/format';
 import { arrangementFacts, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
-import { CONDITIONS, type Condition } from '@/core/circuit/condition';
+import { butFor, CONDITIONS, type Condition } from '@/core/circuit/condition';
 import { networkOf } from '@/core/circuit/network-of';
 import { loadsOfOutput } from '@/core/circuit/loads-of';
 import { outputModel, outputsOf, type Output } from '@/core/design/outputs';
@@ -48,7 +48,7 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
     // A load of nothing is the load taken away.
     return share > 0
       ? networkOf(applyPatch(design, scaledLoads(design, share)), condition, resting)
-      : networkOf(design, { ...condition, load: 'none' }, resting);
+      : networkOf(design, butFor(condition, { load: 'none' }), resting);
   };
   let solution: Solution;
   let notes: Traces['notes'] = [];

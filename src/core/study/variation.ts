@@ -1,4 +1,4 @@
-import { conditionOf, type ConditionId } from '@/core/circuit/condition';
+import { butFor, conditionOf, type ConditionId } from '@/core/circuit/condition';
 import { networkOf, type Adjust } from '@/core/circuit/network-of';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { Neighbours } from '@/core/solve/neighbours';
@@ -83,7 +83,7 @@ export function* solvingVariations(design: Design, variations: readonly Variatio
     const changed = patch ? applyPatch(design, patch) : design;
     const network = networkOf(
       changed,
-      { ...conditionOf(changed, condition), ...(unloaded ? { load: 'none' } : {}) },
+      unloaded ? butFor(conditionOf(changed, condition), { load: 'none' }) : conditionOf(changed, condition),
       adjust,
     );
     const { kind, at } = points[n]!;
