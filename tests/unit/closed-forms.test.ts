@@ -14,6 +14,7 @@ import {
 } from '@/core/study/can-choice';
 import { copperHeat } from '@/core/study/copper-heat';
 import { insulators, mainSinks, typicalCost, typicalStepPrice } from '@/core/study/cost';
+import { drawnPoint } from '@/core/study/drawn-point';
 import { boxKPerW, insideAir, regulatorHeat, sinkRise } from '@/core/study/heat';
 import { touchWords } from '@/core/study/heat-corners';
 import { rangeFault } from '@/core/design/limits';
@@ -209,7 +210,7 @@ describe('boxes and sinks', () => {
 
 test('the steps of the terrace: open volts, less copper, less two junctions, less ripple, as each was simulated', () => {
   const { nominal } = studyDesign(clock!);
-  const levels = levelsOf(nominal);
+  const levels = levelsOf(drawnPoint(clock!, nominal));
   const model = modelOf(clock!);
   const copper = (levels.openPeakV - levels.terminalPeakV) / nominal.solution.windings[0]!.peakA;
   // What the terminals lose at the pulse's crest is the pulse through all copper, warm or cold.
@@ -246,7 +247,7 @@ describe('hum and noise', () => {
     expect(found[4]).toBeCloseTo(0, 9);
   });
   test('each harmonic goes through the rejection at its own frequency; they add by their squares', () => {
-    const { nominal } = studyDesign(clock!);
+    const nominal = drawnPoint(clock!, studyDesign(clock!).nominal);
     const found = noiseReport(clock!, nominal);
     const sum = Math.sqrt(found.lines.reduce((s, l) => s + l.outputV ** 2, 0));
     expect(found.humV).toBeCloseTo(Math.hypot(sum, (nominal.outputMaxV - nominal.outputMinV) / Math.sqrt(12)), 12);
@@ -261,7 +262,7 @@ describe('hum and noise', () => {
     expect(found.figures.find((f) => f.id === 'noise-own')!.value).toBe(found.noiseV);
   });
   test('without a regulator nothing rejects, and there is no noise of its own', () => {
-    const found = noiseReport(dome!, studyDesign(dome!).nominal);
+    const found = noiseReport(dome!, drawnPoint(dome!, studyDesign(dome!).nominal));
     expect(found.noiseV).toBeNull();
     for (const l of found.lines) expect(l.outputV).toBe(l.railV);
   });

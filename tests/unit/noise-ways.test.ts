@@ -1,6 +1,7 @@
 import { applyPatch, type Design } from '@/core/design/design';
 import { judge } from '@/core/judge/judge';
 import { regulatorModel } from '@/core/parts/regulators';
+import { drawnPoint } from '@/core/study/drawn-point';
 import { coolerWays, heatView, selfLimit } from '@/core/study/heat-report';
 import { heatCorners, touchWords } from '@/core/study/heat-corners';
 import { noiseReport, strayDistance, WIRE_OHM_PER_10CM } from '@/core/study/noise';
@@ -12,7 +13,7 @@ const [clock, dome, pen, , , bench] = demoDesigns() as [Design, Design, Design, 
 
 describe('hum and noise', () => {
   test('a bridge hums at twice the mains, and each harmonic goes through the rejection at its own frequency', () => {
-    const { nominal } = studyDesign(clock);
+    const nominal = drawnPoint(clock, studyDesign(clock).nominal);
     const { lines } = noiseReport(clock, nominal);
     const strongest = [...lines].sort((a, b) => b.railV - a.railV)[0]!;
     expect(strongest.hz).toBe(100);
@@ -23,13 +24,13 @@ describe('hum and noise', () => {
   });
 
   test('a regulator that lets go lets its dip through, whatever its rejection', () => {
-    const { low } = studyDesign(pen);
+    const low = drawnPoint(pen, studyDesign(pen).low);
     const report = noiseReport(pen, low);
     expect(report.humV).toBeGreaterThan(0.2 * (low.outputMaxV - low.outputMinV));
   });
 
   test('the pulse and the wire it shares; stray field by the third power', () => {
-    const { nominal } = studyDesign(dome);
+    const nominal = drawnPoint(dome, studyDesign(dome).nominal);
     const report = noiseReport(dome, nominal);
     expect(report.noiseV).toBeNull();
     const ground = report.figures.find((f) => f.id === 'noise-ground')!;

@@ -1,6 +1,7 @@
 import { conditionsOf } from '@/core/circuit/condition';
 import { formatQuantity } from '@/core/quantity/format';
 import { billOf } from '@/core/study/bill';
+import { drawnPoint } from '@/core/study/drawn-point';
 import { outputSpan, studyDesign } from '@/core/study/study';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { insulationAdvice, tabsOnSink } from '@/core/study/heat';
@@ -158,7 +159,7 @@ describe('metal on the main sink', () => {
 });
 
 test('hum and noise: each figure with what it rests on', () => {
-  const noise = noiseReport(clock, operatingPoint(clock, 'nominal'));
+  const noise = noiseReport(clock, drawnPoint(clock, operatingPoint(clock, 'nominal')));
   for (const f of noise.figures) {
     for (const w of [f.label, f.expression, f.source]) expect(w).toMatch(/\S/);
     for (const i of f.inputs) expect([f.id, Boolean(i.label), Number.isFinite(i.value)]).toEqual([f.id, true, true]);
@@ -172,7 +173,9 @@ test('hum and noise: each figure with what it rests on', () => {
   expect(ground.assumes).toHaveLength(1);
   expect(of('noise-own').value).toBeGreaterThan(0);
   expect(noise.figures.find((f) => f.source.startsWith('Harmonics'))!.assumes.join()).toMatch(/stray field/);
-  expect(noiseReport(dome, operatingPoint(dome, 'nominal')).figures.map((f) => f.id)).not.toContain('noise-own');
+  expect(noiseReport(dome, drawnPoint(dome, operatingPoint(dome, 'nominal'))).figures.map((f) => f.id)).not.toContain(
+    'noise-own',
+  );
   // A stray field eight times too strong wants twice the distance.
   expect(strayDistance(5, 8)).toBeCloseTo(10, 9);
 });

@@ -6,6 +6,7 @@ import { SolveError } from '@/core/solve/solve-error';
 import type { Solution } from '@/core/solve/solution';
 import { solveSteady } from '@/core/solve/steady';
 import { scaledLoads } from '@/core/study/load-line';
+import { reservoirV } from '@/core/study/drawn-point';
 import { operatingPoint, reservoirOf, restingAdjust } from '@/core/study/operating-point';
 import { WAVE_SAMPLES } from '@/core/study/point';
 import type { Factors } from './factors';
@@ -111,7 +112,7 @@ export class DesignModel {
    */
   wave(state: MeasuredState, factors: Factors, edit: CircuitEdit = SOUND): { volts: number[]; stepS: number } {
     const { of, solution } = this.solve(state, factors, edit);
-    const volts = reservoirOf(of, solution, 0).samples;
+    const volts = reservoirV(of, solution.waveforms!, 0);
     return { volts, stepS: 1 / (of.mains.frequencyHz * volts.length) };
   }
 

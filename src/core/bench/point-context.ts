@@ -8,8 +8,9 @@ import { diodeOf, spreadWords } from '@/core/parts/diode';
 import { sourceSpread } from '@/core/parts/transformer-trust';
 import { formatQuantity as q } from '@/core/quantity/format';
 import { solveSteady } from '@/core/solve/steady';
+import { reservoirV } from '@/core/study/drawn-point';
 import { reservoirOf, restingAdjust, type Resting } from '@/core/study/operating-point';
-import { WAVE_SAMPLES } from '@/core/study/point';
+import { WAVE_SAMPLES, type RailPoint } from '@/core/study/point';
 import type { PointId, TestPoint } from './test-point';
 
 /** A healthy diode's saturation current lies within this factor of its class's. */
@@ -45,7 +46,7 @@ export interface PointContext {
   window(condition: Condition, mainsV: number, of: Design, pick?: PickFigure): Window;
 }
 
-export type PickFigure = (reservoir: ReturnType<typeof reservoirOf>) => number;
+export type PickFigure = (reservoir: RailPoint['reservoir'] & { samples: number[] }) => number;
 
 export interface Window {
   value: number;
@@ -87,7 +88,8 @@ export function pointContext(design: Design, mainsFor: (point: PointId) => numbe
     const at = (adjust: Adjust) => {
       const network = networkOf(of, condition, { mainsV, ...resting, ...adjust });
       // Across the reservoir itself, wherever in the filter it stands.
-      return pick(reservoirOf(of, solveSteady(network, { samples: WAVE_SAMPLES }), 0));
+      const solution = solveSteady(network, { samples: WAVE_SAMPLES });
+      return pick({ ...reservoirOf(of, solution, 0), samples: reservoirV(of, solution.waveforms!, 0) });
     };
     const value = at({});
     const tolerance = of.reservoir.tolerancePct / 100;

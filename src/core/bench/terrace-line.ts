@@ -2,7 +2,8 @@ import { emfPeakV, type Network } from '@/core/circuit/network';
 import type { Design } from '@/core/design/design';
 import type { Levels } from '@/core/picture/levels';
 import type { Solution } from '@/core/solve/solution';
-import { reservoirOf, terminalPeak } from '@/core/study/operating-point';
+import { reservoirV, terminalPeak } from '@/core/study/drawn-point';
+import { reservoirOf } from '@/core/study/operating-point';
 
 /** The terrace of one supply in one state: its levels, and one cycle at its reservoir and its output. */
 export interface TerraceLine {
@@ -23,7 +24,7 @@ export function terraceLine(
   solution: Solution,
   out: (railV: number) => number,
 ): TerraceLine {
-  const { samples, minV, maxV } = reservoirOf(design, solution, 0);
+  const { minV, maxV } = reservoirOf(design, solution, 0);
   const outputV = solution.waveforms!.railV[0]!.map(out);
   return {
     levels: {
@@ -35,7 +36,7 @@ export function terraceLine(
       outputMinV: Math.min(...outputV),
       outputMaxV: Math.max(...outputV),
     },
-    reservoirV: samples,
+    reservoirV: reservoirV(design, solution.waveforms!, 0),
     outputV,
   };
 }

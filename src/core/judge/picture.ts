@@ -1,7 +1,8 @@
 import type { Design } from '@/core/design/design';
 import { batteryLife } from '@/core/study/battery-life';
 import { typicalCost } from '@/core/study/cost';
-import { neededV, type OperatingPoint } from '@/core/study/point';
+import { drawnPoint } from '@/core/study/drawn-point';
+import { neededV, type DrawnPoint, type OperatingPoint } from '@/core/study/point';
 import { stationHeat } from '@/core/study/warmth';
 import { outputSpan, studyDesign, type Study } from '@/core/study/study';
 import { hazard } from './hazard';
@@ -18,7 +19,12 @@ export function pictureOf(design: Design): { picture: Picture; study: Study } {
     study,
     picture: {
       design,
-      points: { low: slim(low), nominal: slim(nominal), high: slim(high), idle: slim(idle) },
+      points: {
+        low: slim(design, low),
+        nominal: slim(design, nominal),
+        high: slim(design, high),
+        idle: slim(design, idle),
+      },
       stationHeat: {
         low: stationHeat(design, low),
         nominal: stationHeat(design, nominal),
@@ -41,9 +47,9 @@ export function pictureOf(design: Design): { picture: Picture; study: Study } {
   };
 }
 
-/** A point as it crosses a border: without the waves of the whole circuit, of which nothing is drawn. */
-function slim(point: OperatingPoint): OperatingPoint {
-  const { waveforms: _waveforms, ...solution } = point.solution;
-  void _waveforms;
-  return { ...point, solution };
+/** A point as it crosses a border, with what is drawn of it; its rails' samples stand in their waves already. */
+function slim(design: Design, point: OperatingPoint): DrawnPoint {
+  const { railV: _railV, ...solution } = point.solution;
+  void _railV;
+  return { ...drawnPoint(design, point), solution };
 }

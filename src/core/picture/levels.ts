@@ -1,5 +1,5 @@
 import { emfPeakV } from '@/core/circuit/network';
-import type { OperatingPoint } from '@/core/study/point';
+import type { DrawnPoint } from '@/core/study/point';
 
 /** Levels the terrace steps through, V: where the winding, the diodes and the reservoir stand in one band. */
 export interface Levels {
@@ -14,7 +14,7 @@ export interface Levels {
   outputMaxV: number;
 }
 
-export function levelsOf(point: OperatingPoint): Levels {
+export function levelsOf(point: DrawnPoint): Levels {
   return {
     openPeakV: emfPeakV(point.network),
     terminalPeakV: point.terminalPeakV,

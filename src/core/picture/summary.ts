@@ -1,6 +1,6 @@
 import { windowOf } from '@/core/design/outputs';
 import { ratingWords } from '@/core/design/words';
-import { onRail, type OperatingPoint } from '@/core/study/point';
+import { onRail, type DrawnPoint } from '@/core/study/point';
 import type { Verdict } from '@/core/judge/verdict';
 import type { Band, Picture } from './picture';
 import { levelsOf, type Levels } from './levels';
@@ -55,7 +55,7 @@ export function summaryOf(picture: Picture): Summary {
   const short = (v: number) => Number(v.toPrecision(5));
   const thin = (wave: number[]) =>
     Array.from({ length: SUMMARY_SAMPLES }, (_, n) => short(wave[Math.floor((n * wave.length) / SUMMARY_SAMPLES)]!));
-  const each = <T>(make: (point: OperatingPoint) => T): Record<Band, T> => ({
+  const each = <T>(make: (point: DrawnPoint) => T): Record<Band, T> => ({
     low: make(picture.points.low),
     nominal: make(picture.points.nominal),
     high: make(picture.points.high),

@@ -171,6 +171,7 @@ export function figuresOf(
       kind: element.kind,
       rmsA: root(i.meanSquare),
       meanA: i.mean,
+      meanV: mirror ? voltTallies[n]!.mean + voltTallies[m]!.mean : voltTallies[n]!.mean,
       peakToPeakV: maxV - minV,
       minA: i.min,
       maxA: i.max,

@@ -5,6 +5,42 @@ import type { Integrator } from './integrator';
 import { columnsOf, mirrorRecords, sampledRecords, type Column } from './signals';
 import type { Waveforms } from './solution';
 
+/** One cycle of each rail in uniform samples, V, from records that begin with it: all an operating point needs of it. */
+export function railSamples(circuit: Circuit, integrator: Integrator, perCycle: number): number[][] {
+  const halves = beginsHalves(circuit, integrator, perCycle);
+  const sampled = sampledRecords(
+    integrator,
+    circuit.periodS / perCycle,
+    0,
+    halves ? circuit.periodS / 2 : circuit.periodS,
+  );
+  if (halves) mirrorRecords(circuit, sampled);
+  const columns = columnsOf(integrator, 0, sampled.count, sampled);
+  return mapped(circuit.rails, (_, r) => {
+    const samples: number[] = [];
+    appended(samples, columns.railV(r), sampled.count);
+    return samples;
+  });
+}
+
+/**
+ * Whether so many samples can be taken of half a cycle and mirrored. An odd number has none where the halves meet: then the
+ * records are mirrored themselves.
+ */
+export function beginsHalves(circuit: Circuit, { records }: Integrator, perCycle: number): boolean {
+  if (!circuit.mirror) return false;
+  if (perCycle % 2 === 0) return true;
+  mirrorRecords(circuit, records);
+  return false;
+}
+
+function appended(to: number[], column: Column, count: number): void {
+  const had = to.length;
+  // At once as long as it gets: grown one by one it would be copied again and again.
+  to.length = had + count;
+  for (let n = 0; n < count; n++) to[had + n] = column[n]!;
+}
+
 /**
  * Uniform samples of everything a scope could show. What is the same in two places is one list.
  * @param mainsAt the mains at an instant: between two records the source is not told by them, as its sine bends
@@ -38,12 +74,7 @@ export function sampler(circuit: Circuit, perCycle: number, mainsAt: (t: number)
       const taken = sampled.count;
       next += taken;
       const columns = columnsOf(integrator, 0, taken, sampled);
-      const read = (into: number[], column: Column) => {
-        const had = into.length;
-        // At once as long as it gets: grown one by one it would be copied again and again.
-        into.length = had + taken;
-        for (let n = 0; n < taken; n++) into[had + n] = column[n]!;
-      };
+      const read = (into: number[], column: Column) => appended(into, column, taken);
       read(waveforms.t, columns.t);
       const sourceV = columns.blank();
       for (let n = 0; n < taken; n++) sourceV[n] = emf(circuit, mainsAt(columns.t[n]!), columns.t[n]!);

@@ -37,6 +37,8 @@ export interface ElementResult {
   kind: 'capacitor' | 'inductor' | 'resistor' | 'shunt';
   rmsA: number;
   meanA: number;
+  /** Mean of the voltage across it: of a capacitor to ground, its node. */
+  meanV: number;
   peakToPeakV: number;
   /** Extremes of its current and of the voltage across it. */
   minA: number;
@@ -122,6 +124,8 @@ export interface Solution {
   step?: StepResult;
   dip?: DipResult;
   waveforms?: Waveforms;
+  /** The rails' samples alone, where no others are wanted. */
+  railV?: number[][];
   energyBalance: EnergyBalance;
   /** Cost of the answer: integration steps and passes over the cycle. */
   effort: { steps: number; passes: number };

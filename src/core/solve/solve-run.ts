@@ -30,9 +30,10 @@ export function resultFile(solution: Solution): Record<string, unknown> {
     cans: _cans,
     primary: _primary,
     waveforms,
+    railV: _railV,
     ...rest
   } = solution;
-  void [_state, _cans, _primary];
+  void [_state, _cans, _primary, _railV];
   return {
     ...rest,
     elements: elements.map((rail) => rail.map(element)),

@@ -4,8 +4,7 @@ import { CycleSearch, type Cycle } from './cycle-search';
 import { figuresOf } from './figures';
 import { integratorFor, releasing } from './integrator';
 import { readingOf } from './read-records';
-import { sampler } from './samples';
-import { mirrorRecords } from './signals';
+import { beginsHalves, railSamples, sampler } from './samples';
 import type { Solution } from './solution';
 
 export interface SteadyOptions {
@@ -15,6 +14,8 @@ export interface SteadyOptions {
   sure?: boolean;
   /** Number of waveform samples over one cycle; none when left out. */
   samples?: number;
+  /** The same of the rails alone. */
+  railSamples?: number;
 }
 
 /**
@@ -43,11 +44,10 @@ export function solveSteady(network: Network, options: SteadyOptions = {}): Solu
   return releasing(integrator, () => {
     const figures = figuresOf(network, circuit, readingOf(integrator), storedJ, circuit.mirror);
     const solution: Solution = Object.assign(figures, { effort, state: Array.from(start) });
+    if (options.railSamples) solution.railV = railSamples(circuit, integrator, options.railSamples);
     if (options.samples) {
       const samples = sampler(circuit, options.samples);
-      const halves = circuit.mirror !== null && options.samples % 2 === 0;
-      // An odd number of samples has none where the halves meet.
-      if (circuit.mirror && !halves) mirrorRecords(circuit, integrator.records);
+      const halves = beginsHalves(circuit, integrator, options.samples);
       samples.take(integrator, halves ? circuit.periodS / 2 : circuit.periodS, halves);
       solution.waveforms = samples.waveforms;
     }

@@ -1,7 +1,7 @@
 import { mainModel } from '@/core/design/outputs';
 import type { Design } from '@/core/design/design';
 import type { Figure } from './figure';
-import { rippleHz, type OperatingPoint } from './point';
+import { rippleHz, type DrawnPoint } from './point';
 import { harmonics } from './scope-shapes';
 
 /** Resistance of 10 cm of 0.75 mm2 hook-up wire, ohm. */
@@ -32,7 +32,7 @@ export interface NoiseReport {
 const ORDERS = 20;
 
 /** Hum and noise of a solved point. @param point nominal or low line, with its waveform */
-export function noiseReport(design: Design, point: OperatingPoint): NoiseReport {
+export function noiseReport(design: Design, point: DrawnPoint): NoiseReport {
   const model = mainModel(design);
   const amplitudes = harmonics(point.wave.railV, ORDERS);
   const lines = amplitudes

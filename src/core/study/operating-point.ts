@@ -1,12 +1,12 @@
 import { conditionOf, wordsOf, type Condition, type ConditionId } from '@/core/circuit/condition';
 import { reservoirPlace } from '@/core/circuit/filter-of';
 import { networkOf, type Adjust } from '@/core/circuit/network-of';
-import { emfPeakV, type Network } from '@/core/circuit/network';
+import type { Network } from '@/core/circuit/network';
 import { currentOf, heldFrom } from '@/core/circuit/load-law';
 import { heldUnder, railExtras } from '@/core/circuit/loads-of';
 import type { Design } from '@/core/design/design';
 import { outputModel, outputsOf, type Output } from '@/core/design/outputs';
-import { arrangementFacts, arrangementOf, hasDiodes } from '@/core/design/source';
+import { arrangementFacts, hasDiodes } from '@/core/design/source';
 import type { Solution } from '@/core/solve/solution';
 import { SolveError } from '@/core/solve/solve-error';
 import type { Beginning } from '@/core/solve/neighbours';
@@ -178,7 +178,7 @@ function solvedPoint(
   adjust?: Adjust,
 ): OperatingPoint {
   const solution = atCondition(wordsOf(design, condition), () =>
-    solveSteady(network, { samples: WAVE_SAMPLES, ...beginning }),
+    solveSteady(network, { railSamples: WAVE_SAMPLES, ...beginning }),
   );
   return pointOf(design, condition, network, solution, adjust);
 }
@@ -251,7 +251,6 @@ function pointOf(
     network,
     winding,
     solution,
-    terminalPeakV: terminalPeak(design, network, solution),
     watts,
     rails,
     outputs: further,
@@ -266,31 +265,6 @@ function extrasOf(design: Design, condition: Condition, { wave: { railV } }: Rai
     watts: railV.reduce((sum, v) => sum + v * currentOf(load, v), 0) / railV.length,
     bearsW: null,
   }));
-}
-
-/**
- * Highest volts at the winding's terminals, V: there the pulse has cost the winding's own copper and what all windings
- * together take in the primary's.
- */
-export function terminalPeak(design: Design, network: Network, solution: Solution): number {
-  const { winding } = network.sections[0]!;
-  const waves = solution.waveforms!;
-  const { ratios } = arrangementOf(design);
-  const windingA = waves.windingA[0]!;
-  let mostA = 0;
-  for (const amps of windingA) mostA = Math.max(mostA, Math.abs(amps));
-  let peakV = 0;
-  for (let n = 0; n < windingA.length; n++) {
-    const own = windingA[n]!;
-    if (Math.abs(own) <= 0.02 * mostA) continue;
-    let primary = 0;
-    for (let w = 0; w < ratios.length; w++) primary += ratios[w]! * waves.windingA[w]![n]!;
-    const v = ratios[0]! * (waves.sourceV[n]! - network.mains.sharedResistanceOhm * primary);
-    peakV = Math.max(peakV, Math.abs(v - winding.resistanceOhm * own));
-  }
-  const chargedV = greatest(solution.rails, (r) => r.inputMaxV) / arrangementFacts(design).railPeaks;
-  // Leakage inductance only delays the pulse: the terminals never stand below what they have charged.
-  return Math.min(Math.max(peakV, chargedV), emfPeakV(network));
 }
 
 function warmthIn(adjust: Adjust = {}): Partial<Warmth> {
@@ -309,40 +283,27 @@ function railPoint(
 ): RailPoint {
   const r = output.rail;
   const rail = solution.rails[r]!;
-  const waves = solution.waveforms!;
-  const railV = waves.railV[r]!;
-  const inputV = waves.inputV[r]!;
+  const railV = solution.railV![r]!;
   const place = reservoirPlace(design);
   const fitted = place >= 0 ? solution.elements[r]![place] : undefined;
-  const { samples: reservoirV, ...reservoir } = reservoirOf(design, solution, r);
+  const reservoir = reservoirOf(design, solution, r);
   const cans = fitted ? [fitted, ...(r === 0 ? (solution.cans ?? []) : [])] : [];
   const can =
     cans.length > 0 && design.reservoir.capacitanceF > 0
       ? { rmsA: greatest(cans, (c) => c.rmsA), maxV: greatest(cans, (c) => c.maxV) }
       : null;
   const { point, outputV } = outputPoint(design, output, condition, waveOn(rail, railV), rippleHz(design, r), adjust);
-  const wave = { inputV, reservoirV, railV, outputV, rectifierA: intoRail(design, waves.diodeA, r) };
-  return Object.assign(point, { rail, reservoir, can, wave });
+  return Object.assign(point, { rail, reservoir, can, wave: { railV, outputV } });
 }
 
-/**
- * The reservoir's own node, wherever in the filter it stands: all stacked capacitors together; the rail where none is fitted.
- * @param solution with waveforms
- */
-export function reservoirOf(
-  design: Design,
-  solution: Solution,
-  rail: number,
-): RailPoint['reservoir'] & { samples: number[] } {
-  const found = solution.rails[rail]!;
-  const waves = solution.waveforms!;
+/** The reservoir's own node, wherever in the filter it stands: all stacked capacitors together; the rail where none is fitted. */
+export function reservoirOf(design: Design, { rails, elements }: Solution, rail: number): RailPoint['reservoir'] {
+  const found = rails[rail]!;
   const place = reservoirPlace(design);
-  const fitted = place >= 0 ? solution.elements[rail]![place] : undefined;
   if (arrangementFacts(design).stacked > 1)
-    return { meanV: found.inputMeanV, minV: found.inputMinV, maxV: found.inputMaxV, samples: waves.inputV[rail]! };
-  if (!fitted) return { meanV: found.meanV, minV: found.minV, maxV: found.maxV, samples: waves.railV[rail]! };
-  const samples = waves.elementV[rail]![place]!;
-  return { meanV: mean(samples), minV: fitted.minV, maxV: fitted.maxV, samples };
+    return { meanV: found.inputMeanV, minV: found.inputMinV, maxV: found.inputMaxV };
+  const { meanV, minV, maxV } = (place >= 0 ? elements[rail]![place] : undefined) ?? found;
+  return { meanV, minV, maxV };
 }
 
 const waveOn = ({ minV, maxV, meanV, ripplePeakToPeakV }: RailPoint['rail'], railV: number[]): RailWave => ({
@@ -359,21 +320,4 @@ function pointOn(design: Design, output: Output, on: RailPoint, condition: Condi
   void _drawn;
   return outputPoint(design, output, condition, waveOn(on.rail, on.wave.railV), rippleHz(design, output.rail), rest)
     .point;
-}
-
-/** Current out of the rectifier into one rail, A: of a multiplier, the pulses into all its capacitors. */
-function intoRail(design: Design, diodeA: readonly number[][], rail: number): number[] {
-  const { loops, cells } = arrangementOf(design);
-  const sum = new Array<number>(diodeA[0]!.length).fill(0);
-  for (const loop of loops) {
-    const first = cells[loop.cells[0]!.cell]!;
-    if (first.at === 'rail' && first.rail !== rail) continue;
-    const current = diodeA[loop.diodes[0]!]!;
-    for (let n = 0; n < sum.length; n++) sum[n]! += current[n]!;
-  }
-  return sum;
-}
-
-function mean(values: number[]): number {
-  return values.reduce((sum, v) => sum + v, 0) / values.length;
 }

@@ -16,14 +16,13 @@ export interface RailPoint extends OutputPoint {
   reservoir: { meanV: number; minV: number; maxV: number };
   /** What the hardest used can of the reservoir carries: ripple current and the highest voltage across it. Null without one. */
   can: { rmsA: number; maxV: number } | null;
-  /** Samples over one cycle: rectifier output, reservoir, rail and output volts, rectifier amperes. */
-  wave: {
-    inputV: number[];
-    reservoirV: number[];
-    railV: number[];
-    outputV: number[];
-    rectifierA: number[];
-  };
+  /** Samples over one cycle, V. */
+  wave: { railV: number[]; outputV: number[] };
+}
+
+/** A rail with all that is drawn of it: samples of the rectifier's output, the reservoir, V, and of the rectifier's amperes besides. */
+export interface DrawnRail extends RailPoint {
+  wave: RailPoint['wave'] & { inputV: number[]; reservoirV: number[]; rectifierA: number[] };
 }
 
 /** A design solved under one condition. Its own members are those of the rail looked at; `rails` has all of them. */
@@ -34,8 +33,6 @@ export interface OperatingPoint extends RailPoint {
   /** The winding that feeds the rectifier, or each half of it. */
   winding: Winding;
   solution: Solution;
-  /** Highest voltage at the winding's terminals while the diodes conduct, V. */
-  terminalPeakV: number;
   watts: Watts;
   rails: RailPoint[];
   /** The further outputs, in the design's order. */
@@ -52,8 +49,16 @@ export interface OperatingPoint extends RailPoint {
 
 export const WAVE_SAMPLES = 96;
 
+/** A point with all that is drawn of it. */
+export interface DrawnPoint extends OperatingPoint {
+  wave: DrawnRail['wave'];
+  rails: DrawnRail[];
+  /** Highest voltage at the winding's terminals while the diodes conduct, V. */
+  terminalPeakV: number;
+}
+
 /** The same point seen from another of its rails. */
-export function onRail(point: OperatingPoint, rail: number): OperatingPoint {
+export function onRail<P extends OperatingPoint>(point: P, rail: number): P {
   return { ...point, ...point.rails[rail]! };
 }
 
