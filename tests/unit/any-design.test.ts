@@ -30,10 +30,9 @@ test('anything that can be typed is a valid file, and is judged in finite number
         expect(Number.isFinite(v.figure.value)).toBe(true);
         expect(Number.isFinite(v.left)).toBe(true);
       }
-      for (const point of Object.values(picture.points)) {
-        expect(point.wave.reservoirV.every(Number.isFinite)).toBe(true);
-        expect(point.rail.minV).toBeLessThanOrEqual(point.rail.maxV);
-      }
+      const { low, nominal, high } = picture.points;
+      for (const { wave } of [low, nominal, high]) expect(wave.reservoirV.every(Number.isFinite)).toBe(true);
+      for (const { rail } of Object.values(picture.points)) expect(rail.minV).toBeLessThanOrEqual(rail.maxV);
       expect(JSON.stringify(summaryOf(picture))).not.toMatch(/null,null/);
     }),
     { numRuns: 60 },

@@ -29,7 +29,7 @@ export function terraceLine(
   return {
     levels: {
       openPeakV: emfPeakV(network),
-      terminalPeakV: terminalPeak(design, network, solution),
+      terminalPeakV: terminalPeak(design, network, solution, solution.waveforms!),
       inputMaxV: solution.rails[0]!.inputMaxV,
       reservoirMaxV: maxV,
       reservoirMinV: minV,

@@ -2,7 +2,7 @@ import type { Design } from '@/core/design/design';
 import { batteryLife } from '@/core/study/battery-life';
 import { typicalCost } from '@/core/study/cost';
 import { drawnPoint } from '@/core/study/drawn-point';
-import { neededV, type DrawnPoint, type OperatingPoint } from '@/core/study/point';
+import { neededV, type OperatingPoint } from '@/core/study/point';
 import { stationHeat } from '@/core/study/warmth';
 import { outputSpan, studyDesign, type Study } from '@/core/study/study';
 import { hazard } from './hazard';
@@ -20,10 +20,10 @@ export function pictureOf(design: Design): { picture: Picture; study: Study } {
     picture: {
       design,
       points: {
-        low: slim(design, low),
-        nominal: slim(design, nominal),
-        high: slim(design, high),
-        idle: slim(design, idle),
+        low: slim(drawnPoint(design, low)),
+        nominal: slim(drawnPoint(design, nominal)),
+        high: slim(drawnPoint(design, high)),
+        idle: slim(idle),
       },
       stationHeat: {
         low: stationHeat(design, low),
@@ -47,9 +47,9 @@ export function pictureOf(design: Design): { picture: Picture; study: Study } {
   };
 }
 
-/** A point as it crosses a border, with what is drawn of it; its rails' samples stand in their waves already. */
-function slim(design: Design, point: OperatingPoint): DrawnPoint {
+/** A point as it crosses a border: its rails' samples stand in their waves already. */
+function slim<P extends OperatingPoint>(point: P): P {
   const { railV: _railV, ...solution } = point.solution;
   void _railV;
-  return { ...drawnPoint(design, point), solution };
+  return { ...point, solution };
 }

@@ -1,6 +1,6 @@
 import type { Design } from '@/core/design/design';
 import type { BatteryLife } from '@/core/study/life-figure';
-import type { DrawnPoint } from '@/core/study/point';
+import type { DrawnPoint, OperatingPoint } from '@/core/study/point';
 import type { StationHeat } from '@/core/study/warmth';
 import type { Verdict } from '@/core/judge/verdict';
 
@@ -11,7 +11,7 @@ export const BANDS: readonly Band[] = ['low', 'nominal', 'high'];
 /** Everything a screen shows of one design, solved and judged: plain data that crosses a worker's border. */
 export interface Picture {
   design: Design;
-  points: Record<Band | 'idle', DrawnPoint>;
+  points: Record<Band, DrawnPoint> & { idle: OperatingPoint };
   /** What gets hot at each station, and its limit. */
   stationHeat: Record<Band, StationHeat>;
   surge: { peakA: number; i2t: number };

@@ -2,10 +2,10 @@ import { assemble, type Circuit } from '@/core/circuit/assemble';
 import type { Network } from '@/core/circuit/network';
 import { CycleSearch, type Cycle } from './cycle-search';
 import { figuresOf } from './figures';
-import { integratorFor, releasing } from './integrator';
+import { integratorFor, releasing, type Integrator } from './integrator';
 import { readingOf } from './read-records';
 import { beginsHalves, railSamples, sampler } from './samples';
-import type { Solution } from './solution';
+import type { Solution, Waveforms } from './solution';
 
 export interface SteadyOptions {
   /** `state` of the solution of a similar circuit. */
@@ -45,12 +45,25 @@ export function solveSteady(network: Network, options: SteadyOptions = {}): Solu
     const figures = figuresOf(network, circuit, readingOf(integrator), storedJ, circuit.mirror);
     const solution: Solution = Object.assign(figures, { effort, state: Array.from(start) });
     if (options.railSamples) solution.railV = railSamples(circuit, integrator, options.railSamples);
-    if (options.samples) {
-      const samples = sampler(circuit, options.samples);
-      const halves = beginsHalves(circuit, integrator, options.samples);
-      samples.take(integrator, halves ? circuit.periodS / 2 : circuit.periodS, halves);
-      solution.waveforms = samples.waveforms;
-    }
+    if (options.samples) solution.waveforms = waveformsOf(circuit, integrator, options.samples);
     return solution;
   });
+}
+
+/**
+ * Everything a scope could show of a cycle that is known.
+ * @param state of its solution
+ * @throws SolveError when it does not close from there
+ */
+export function cycleSamples(network: Network, state: readonly number[], perCycle: number): Waveforms {
+  const circuit = assemble(network);
+  const { integrator } = findCycle(circuit, state, true);
+  return releasing(integrator, () => waveformsOf(circuit, integrator, perCycle));
+}
+
+function waveformsOf(circuit: Circuit, integrator: Integrator, perCycle: number): Waveforms {
+  const samples = sampler(circuit, perCycle);
+  const halves = beginsHalves(circuit, integrator, perCycle);
+  samples.take(integrator, halves ? circuit.periodS / 2 : circuit.periodS, halves);
+  return samples.waveforms;
 }

@@ -4,7 +4,7 @@ import type { Design } from '@/core/design/design';
 import { arrangementFacts, arrangementOf } from '@/core/design/source';
 import { greatest, mapped } from '@/core/quantity/lists';
 import type { Solution, Waveforms } from '@/core/solve/solution';
-import { solveSteady } from '@/core/solve/steady';
+import { cycleSamples } from '@/core/solve/steady';
 import { WAVE_SAMPLES, type DrawnPoint, type OperatingPoint } from './point';
 
 /**
@@ -12,9 +12,8 @@ import { WAVE_SAMPLES, type DrawnPoint, type OperatingPoint } from './point';
  * hundreds of points a search solves nothing is drawn.
  */
 export function drawnPoint(design: Design, point: OperatingPoint): DrawnPoint {
-  const { network } = point;
-  const solution = solveSteady(network, { samples: WAVE_SAMPLES, warm: point.solution.state, sure: true });
-  const waves = solution.waveforms!;
+  const { network, solution } = point;
+  const waves = cycleSamples(network, solution.state, WAVE_SAMPLES);
   const rails = mapped(point.rails, (p, r) => ({
     ...p,
     wave: {
@@ -24,7 +23,7 @@ export function drawnPoint(design: Design, point: OperatingPoint): DrawnPoint {
       rectifierA: intoRail(design, waves.diodeA, r),
     },
   }));
-  return { ...point, rails, wave: rails[0]!.wave, terminalPeakV: terminalPeak(design, network, solution) };
+  return { ...point, rails, wave: rails[0]!.wave, terminalPeakV: terminalPeak(design, network, solution, waves) };
 }
 
 /** Samples of the reservoir's own node, as `reservoirOf` takes it, V. @param waves of a solution with all of them */
@@ -38,9 +37,8 @@ export function reservoirV(design: Design, waves: Waveforms, rail: number): numb
  * Highest volts at the winding's terminals, V: there the pulse has cost the winding's own copper and what all windings
  * together take in the primary's.
  */
-export function terminalPeak(design: Design, network: Network, solution: Solution): number {
+export function terminalPeak(design: Design, network: Network, solution: Solution, waves: Waveforms): number {
   const { winding } = network.sections[0]!;
-  const waves = solution.waveforms!;
   const { ratios } = arrangementOf(design);
   const windingA = waves.windingA[0]!;
   let mostA = 0;
