@@ -5,7 +5,7 @@ import type { Design } from '@/core/design/design';
 import { Batch } from '@/core/judge/builds/batch';
 import type { ToleranceSummary } from '@/core/picture/build-summary';
 import type { Variation, VariationResult } from '@/core/study/variation';
-import { newWork, Work, type Hand } from '@/workers/deal';
+import { asHand, newWork, Work, type Hand } from '@/workers/deal';
 import { drawBuilds } from '@/workers/draw-builds';
 import type { AboutOf, Kind } from '@/workers/long-work';
 import type { PoolOptions } from '@/workers/pool';
@@ -22,7 +22,7 @@ export class Threads {
   constructor(count: number) {
     this.workers = Array.from({ length: count }, () => new Worker(new URL('./pool-thread.mjs', import.meta.url)));
     this.hands = this.workers.map((w) => {
-      const thread = Comlink.wrap(endpoint(w)) as unknown as Hand;
+      const thread = asHand(Comlink.wrap(endpoint(w)));
       return { survey: (asked) => thread.survey(asked), go: (piece) => thread.go(piece) };
     });
   }

@@ -9,7 +9,7 @@ import type { SizingAsk, SizingProgress } from '@/core/size/sized-set';
 import type { Variation, VariationResult } from '@/core/study/variation';
 import { asked } from './asked';
 import { endOfPoolSolver, poolSolver, poolStarted, SolverGone, type RemoteSolver } from './client';
-import { newWork, valueOf, Work, type Hand } from './deal';
+import { asHand, newWork, valueOf, Work, type Hand } from './deal';
 import { drawBuilds } from './draw-builds';
 import type { AboutOf, Kind } from './long-work';
 import type { PoolOptions } from './pool';
@@ -61,10 +61,11 @@ function hand(n: number, signal?: AbortSignal): Hand {
     }
   }
   return {
-    survey: (what) => askedOf((solver) => (solver as unknown as Hand).survey(what)),
-    go: (piece) => askedOf((solver) => (solver as unknown as Hand).go(piece)),
+    survey: (what) => askedOf((solver) => asHand(solver).survey(what)),
+    go: (piece) => askedOf((solver) => asHand(solver).go(piece)),
     starts: () => !poolStarted(n),
     letGo(work) {
+      if (!poolStarted(n)) return;
       poolSolver(n)
         .lookUp(work)
         .catch(() => {});

@@ -1,6 +1,6 @@
 import type { Answer } from './answer';
 import { callback, type RemoteSolver } from './client';
-import { newWork, type Hand } from './deal';
+import { asHand, newWork } from './deal';
 import type { AboutOf, ItemOf, Kind, PartOf } from './long-work';
 import { DROPPED, UNKNOWN, type Done } from './piece';
 
@@ -16,7 +16,7 @@ export async function goThrough<K extends Kind>(
   { items = [], tell }: { items?: readonly ItemOf<K>[]; tell?: (parts: PartOf<K>[]) => void } = {},
 ): Promise<Answer<Pick<Done<K>, 'parts' | 'end'> | null>> {
   const piece = { work: newWork(), kind, about, items, told: undefined as never };
-  const went = await (solver as unknown as Hand).go<K>(piece, tell && callback(tell));
+  const went = await asHand(solver).go<K>(piece, tell && callback(tell));
   if (!went.ok) return went;
   return { ok: true, value: went.value === DROPPED || went.value === UNKNOWN ? null : went.value };
 }
