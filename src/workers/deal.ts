@@ -38,9 +38,12 @@ export class Work<K extends Kind> {
     private readonly about: AboutOf<K>,
   ) {}
 
-  /** What there is to go through, by the first thread. */
+  /** What there is to go through, by the first thread. The others that are there open it meanwhile. */
   survey(): Promise<SurveyOf<K>> {
-    return this.openedBy(this.hands[0]!, (asked) => this.hands[0]!.survey<K>(asked));
+    const [first, ...others] = this.hands;
+    for (const hand of others)
+      if (!hand.starts?.()) this.openedBy(hand, (asked) => this.piece(hand, asked, [])).catch(() => {});
+    return this.openedBy(first!, (asked) => first!.survey<K>(asked));
   }
 
   /**
@@ -60,8 +63,7 @@ export class Work<K extends Kind> {
       run: async (some: ItemOf<K>[]) => {
         busy.add(hand);
         try {
-          const told = toldNow?.() as ToldOf<K>;
-          const done = await this.openedBy(hand, (asked) => hand.go<K>({ ...asked, items: some, told }));
+          const done = await this.openedBy(hand, (asked) => this.piece(hand, asked, some, toldNow?.()));
           if (done === DROPPED) throw new Stopped('stopped');
           return { found: done.parts, tookMs: done.tookMs };
         } finally {
@@ -75,6 +77,15 @@ export class Work<K extends Kind> {
       for (const hand of busy) hand.letGo?.(this.work);
       throw error;
     }
+  }
+
+  private piece(
+    hand: Hand,
+    asked: Pick<Piece<K>, 'work' | 'kind' | 'about'>,
+    items: readonly ItemOf<K>[],
+    told?: ToldOf<K>,
+  ) {
+    return hand.go<K>({ ...asked, items, told: told as ToldOf<K> });
   }
 
   /** Asks a thread, and tells it what the work is about where it does not know. */

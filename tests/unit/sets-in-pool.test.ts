@@ -13,6 +13,7 @@ import { sizing } from '../support/sizing-alone';
 class Thread {
   plans = 0;
   looked = 0;
+  private work = 0;
   private circuits: ReturnType<typeof LONG_WORK.circuits> | null = null;
   constructor(
     private readonly slow: number,
@@ -25,12 +26,12 @@ class Thread {
     return Promise.resolve();
   }
 
-  async survey({ about }: { about: About }) {
-    this.open(about);
+  async survey({ work, about }: { work: number; about: About }) {
+    this.open(work, about);
     return { ok: true, value: this.circuits!.survey() };
   }
 
-  async go({ kind, about, items, told }: { kind: string; about: About | null; items: number[]; told: string[] }) {
+  async go({ work, kind, about, items, told }: Piece) {
     if (kind === 'rehearsal') {
       this.rehearsed.push((about as unknown as Design).name);
       throw new SolverGone();
@@ -38,7 +39,7 @@ class Thread {
     const began = performance.now();
     if (++this.looked === this.forgetsAt) this.circuits = null;
     for (let n = 0; n < this.slow; n++) await Promise.resolve();
-    if (about) this.open(about);
+    if (about) this.open(work, about);
     if (!this.circuits) return { ok: true, value: 'unknown' };
     return {
       ok: true,
@@ -46,12 +47,21 @@ class Thread {
     };
   }
 
-  private open(about: About) {
+  private open(work: number, about: About) {
+    if (this.circuits && this.work === work) return;
+    this.work = work;
     this.plans++;
     this.circuits = LONG_WORK.circuits(about);
   }
 }
 type About = AboutOf<'circuits'>;
+interface Piece {
+  work: number;
+  kind: string;
+  about: About | null;
+  items: number[];
+  told: string[];
+}
 
 let threads: Thread[] = [];
 jest.mock('@/workers/client', () => ({
