@@ -36,6 +36,8 @@ const MOST_OPENINGS = 4;
 /** Frames of one drag, and how far it goes, pixels. */
 const FRAMES = 20;
 const DRAGGED_PX = 40;
+/** How long a page is looked at before the first grip is taken hold of, ms. */
+const LOOKED_MS = 1000;
 /** Below this the browser does not call work long, ms. */
 const LONG_MS = 50;
 
@@ -108,8 +110,9 @@ async function usedOnce(browser: Browser, url: string): Promise<Used> {
 /** Opens a page and has it keep what the browser calls long, from its beginning on. */
 async function opened(browser: Browser, url: string): Promise<PageAlone> {
   const page = await pageAlone(browser, url, `performance.getEntriesByName('first-terrace').length > 0`);
-  // A person looks before editing: by then all of it is there.
+  // A person looks before editing: by then all of it is there, and the hand is on its way to the first grip.
   await atRest(page);
+  await new Promise((looked) => setTimeout(looked, LOOKED_MS));
   await page.evaluate(`void (
     (self.longTasks = []),
     new PerformanceObserver((list) => self.longTasks.push(...list.getEntries().map((e) => e.duration)))

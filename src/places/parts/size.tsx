@@ -63,6 +63,7 @@ export function SizeSets() {
   const [pointed, setPointed] = useState<SizedSet | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const job = useRef<AbortController | null>(null);
+  const startedAt = useRef(0);
   const sorted = useMemo(() => [...sets].sort(compareSets(ask.by)), [sets, ask.by]);
   const onPicture = useMemo(() => sorted.slice(0, DRAWN), [sorted]);
   const passing = useMemo(() => sorted.filter((s) => s.fails === 0), [sorted]);
@@ -91,7 +92,7 @@ export function SizeSets() {
     setSets([]);
     setChosen(null);
     setTrouble(null);
-    const start = performance.now();
+    startedAt.current = performance.now();
     const all: SizedSet[] = [];
     let shownMs = -Infinity;
     setProgress({ simulated: 0, studies: 0, leftOut: [], ms: 0, now: 'Looked at' });
@@ -105,7 +106,7 @@ export function SizeSets() {
       await sizeInPool(design, answer.value.parts, ask, {
         signal: mine.signal,
         onProgress: ({ found, ...come }) => {
-          const ms = performance.now() - start;
+          const ms = performance.now() - startedAt.current;
           all.push(...found);
           setProgress({ ...come, ms, now: 'Looked at' });
           if (ms < shownMs + SHOWN_EVERY_MS) return;
@@ -125,7 +126,7 @@ export function SizeSets() {
 
   function stop() {
     job.current?.abort();
-    setProgress((p) => p && { ...p, now: 'Stopped:' });
+    setProgress((p) => p && { ...p, ms: performance.now() - startedAt.current, now: 'Stopped:' });
   }
 
   const running = progress?.now === 'Looked at';
