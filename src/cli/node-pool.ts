@@ -5,9 +5,10 @@ import type { Design } from '@/core/design/design';
 import { Batch } from '@/core/judge/builds/batch';
 import type { ToleranceSummary } from '@/core/picture/build-summary';
 import type { Variation, VariationResult } from '@/core/study/variation';
-import { asHand, newWork, Work, type Hand } from '@/workers/deal';
+import { Work } from '@/workers/deal';
 import { drawBuilds } from '@/workers/draw-builds';
 import type { AboutOf, Kind } from '@/workers/long-work';
+import { asHand, newWork, type Hand } from '@/workers/piece';
 import type { PoolOptions } from '@/workers/pool';
 import { searchOver } from '@/workers/sizing-search';
 

@@ -9,9 +9,10 @@ import type { SizingAsk, SizingProgress } from '@/core/size/sized-set';
 import type { Variation, VariationResult } from '@/core/study/variation';
 import { asked } from './asked';
 import { endOfPoolSolver, poolSolver, poolStarted, SolverGone, type RemoteSolver } from './client';
-import { asHand, newWork, valueOf, Work, type Hand } from './deal';
+import { valueOf, Work } from './deal';
 import { drawBuilds } from './draw-builds';
 import type { AboutOf, Kind } from './long-work';
+import { asHand, newWork, type Hand } from './piece';
 import type { PoolOptions } from './pool';
 import { searchOver } from './sizing-search';
 

@@ -1,30 +1,7 @@
 import type { Answer } from './answer';
 import type { AboutOf, ItemOf, Kind, PartOf, SurveyOf, ToldOf } from './long-work';
-import { DROPPED, UNKNOWN, type Done, type Piece } from './piece';
+import { DROPPED, newWork, UNKNOWN, type Hand, type Piece } from './piece';
 import { runPool, Stopped, type PoolOptions } from './pool';
-
-/** A thread long work is dealt to: a page's worker, or a thread of this process. */
-export interface Hand {
-  survey<K extends Kind>(
-    asked: Pick<Piece<K>, 'work' | 'kind' | 'about'>,
-  ): Promise<Answer<SurveyOf<K> | typeof UNKNOWN>>;
-  go<K extends Kind>(
-    piece: Piece<K>,
-    tell?: (parts: PartOf<K>[]) => void,
-  ): Promise<Answer<Done<K> | typeof UNKNOWN | typeof DROPPED>>;
-  /** Whether it would have to be started first. */
-  starts?: () => boolean;
-  /** Told that a work is no longer wanted, while it is at a piece of it. */
-  letGo?: (work: number) => void;
-}
-
-/** What answers from another thread, as one to deal to: a remote type forgets what a call's kind says of its answer. */
-export const asHand = (remote: unknown): Hand => remote as Hand;
-
-let works = 0;
-
-/** A number no other work of this page, or process, has. */
-export const newWork = (): number => ++works;
 
 /** One long work, dealt out over threads. */
 export class Work<K extends Kind> {

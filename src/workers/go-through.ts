@@ -1,8 +1,7 @@
 import type { Answer } from './answer';
 import { callback, type RemoteSolver } from './client';
-import { asHand, newWork } from './deal';
 import type { AboutOf, ItemOf, Kind, PartOf } from './long-work';
-import { DROPPED, UNKNOWN, type Done } from './piece';
+import { asHand, DROPPED, newWork, UNKNOWN, type Done } from './piece';
 
 /**
  * Has one thread go through a long work by itself.

@@ -1,4 +1,5 @@
-import type { AboutOf, EndOf, ItemOf, Kind, PartOf, ToldOf } from './long-work';
+import type { Answer } from './answer';
+import type { AboutOf, EndOf, ItemOf, Kind, PartOf, SurveyOf, ToldOf } from './long-work';
 
 /** Some items of one work. */
 export interface Piece<K extends Kind> {
@@ -23,3 +24,26 @@ export interface Done<K extends Kind> {
 export const UNKNOWN = 'unknown';
 /** Said of what was dropped on the way. */
 export const DROPPED = 'dropped';
+
+/** A thread long work is dealt to: a page's worker, or a thread of this process. */
+export interface Hand {
+  survey<K extends Kind>(
+    asked: Pick<Piece<K>, 'work' | 'kind' | 'about'>,
+  ): Promise<Answer<SurveyOf<K> | typeof UNKNOWN>>;
+  go<K extends Kind>(
+    piece: Piece<K>,
+    tell?: (parts: PartOf<K>[]) => void,
+  ): Promise<Answer<Done<K> | typeof UNKNOWN | typeof DROPPED>>;
+  /** Whether it would have to be started first. */
+  starts?: () => boolean;
+  /** Told that a work is no longer wanted, while it is at a piece of it. */
+  letGo?: (work: number) => void;
+}
+
+/** What answers from another thread, as one to deal to: a remote type forgets what a call's kind says of its answer. */
+export const asHand = (remote: unknown): Hand => remote as Hand;
+
+let works = 0;
+
+/** A number no other work of this page, or process, has. */
+export const newWork = (): number => ++works;

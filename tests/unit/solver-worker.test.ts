@@ -16,9 +16,8 @@ import type { SchoolReport, Solver } from '@/workers/solver.worker';
 
 import type { Edit, Design } from '@/core/design/design';
 import type { Variation } from '@/core/study/variation';
-import { newWork } from '@/workers/deal';
 import type { AboutOf, ItemOf, Kind, PartOf, SurveyOf } from '@/workers/long-work';
-import type { Done } from '@/workers/piece';
+import { newWork, type Done } from '@/workers/piece';
 
 jest.mock('comlink', () => ({ expose: jest.fn() }));
 import { expose } from 'comlink';
