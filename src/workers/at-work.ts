@@ -16,6 +16,9 @@ const LINES: Partial<Record<Kind, Line>> = {
 /** What one ends that is not of its kind: what was rehearsed for it. */
 const ENDS: Partial<Record<Kind, Line>> = { circuits: 'rehearsal' };
 
+/** Kinds that are gone through in one go, by one thread: there is nothing to keep open for a further piece. */
+const IN_ONE_GO: ReadonlySet<Kind> = new Set([...(Object.keys(LINES) as Kind[]), 'corners', 'scope', 'fit']);
+
 /** A piece all of which comes with its answer is meant to be done by then, ms: only one that takes longer looks up. */
 const UNTOLD_MS = 80;
 
@@ -35,8 +38,7 @@ function open<K extends Kind>({ work, kind, about }: Pick<Piece<K>, 'work' | 'ki
   const known = opened.get(work);
   if (!known && about === null) return null;
   const found = known ?? (LONG_WORK[kind] as unknown as (about: AboutOf<K>) => Open)(about!);
-  // What one thread goes through in one go has no further pieces.
-  if (LINES[kind] !== undefined) return found;
+  if (IN_ONE_GO.has(kind)) return found;
   // The last asked for stands last.
   opened.delete(work);
   opened.set(work, found);

@@ -1,6 +1,6 @@
 import type { Answer } from './answer';
 import { callback, type RemoteSolver } from './client';
-import type { AboutOf, ItemOf, Kind, PartOf } from './long-work';
+import type { AboutOf, EndOf, ItemOf, Kind, PartOf } from './long-work';
 import { asHand, DROPPED, newWork, UNKNOWN, type Done } from './piece';
 
 /**
@@ -18,4 +18,17 @@ export async function goThrough<K extends Kind>(
   const went = await asHand(solver).go<K>(piece, tell && callback(tell));
   if (!went.ok) return went;
   return { ok: true, value: went.value === DROPPED || went.value === UNKNOWN ? null : went.value };
+}
+
+/** What a work comes to that nothing takes the place of. */
+export async function endOf<K extends Kind>(
+  solver: RemoteSolver,
+  kind: K,
+  about: AboutOf<K>,
+): Promise<Answer<EndOf<K>>> {
+  const went = await goThrough(solver, kind, about);
+  if (!went.ok) return went;
+  return went.value
+    ? { ok: true, value: went.value.end }
+    : { ok: false, error: 'It was ended before it had an answer.' };
 }

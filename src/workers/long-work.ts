@@ -1,4 +1,6 @@
+import type { FactorId } from '@/core/bench/factors';
 import { findingFault } from '@/core/bench/find-fault';
+import { fittingDesign } from '@/core/bench/fit-design';
 import { finderPath } from '@/core/bench/practice';
 import type { Puzzle } from '@/core/bench/practice-puzzles';
 import { reportingBoard } from '@/core/board/board-report';
@@ -15,6 +17,7 @@ import type { PartRole } from '@/core/design/kinds';
 import type { Part } from '@/core/drawer/part';
 import type { Plan } from '@/core/judge/builds/plan';
 import { solveAsk, type Ask } from '@/core/judge/builds/solve';
+import { solvingCorners } from '@/core/judge/corners';
 import { fixesByStep } from '@/core/judge/fixes';
 import { moreEdits, moreTrier } from '@/core/judge/more-of';
 import { pictureOf } from '@/core/judge/picture';
@@ -27,6 +30,8 @@ import { rehearsing } from '@/core/size/rehearsing';
 import type { SizingAsk } from '@/core/size/sized-set';
 import { lookAt } from '@/core/size/sizing';
 import { planned, planSizing } from '@/core/size/sizing-plan';
+import type { ScopeBand, ScopeRun } from '@/core/study/scope-shapes';
+import { tracing } from '@/core/study/traces';
 import { solvingVariations, type Variation } from '@/core/study/variation';
 import { strips, tracks } from './kept-boards';
 
@@ -90,6 +95,16 @@ export const LONG_WORK = {
   finder: (puzzle: Puzzle) => ({ steps: () => finderPath(puzzle) }),
   /** The board it is built on, found again from its copper, and what that has to bear. */
   board: (design: Design) => ({ steps: () => reportingBoard(design, { strips, etching: tracks }) }),
+  /** Every verdict in every circumstance. */
+  corners: (design: Design) => ({ steps: () => solvingCorners(design) }),
+  /** What a probe would show in one run. */
+  scope: ({ design, run, band }: { design: Design; run: ScopeRun; band: ScopeBand }) => ({
+    steps: () => tracing(design, run, band),
+  }),
+  /** The design fitted to all that was read of it; a sentence where there is too little. */
+  fit: ({ design, moving }: { design: Design; moving: readonly FactorId[] }) => ({
+    steps: () => fittingDesign(design, moving),
+  }),
   /** A supply for a load. */
   proposal: ({ name, demand, mains, feed }: { name: string; demand: Demand; mains: Mains; feed: Patch | null }) => ({
     *steps() {

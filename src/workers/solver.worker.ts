@@ -4,9 +4,7 @@ import { billDifferences, type BillsCompared } from '@/core/study/bill-differenc
 import { twoSides, type OneSide, type Question } from '@/core/study/two-sides';
 import { underWay } from '@/core/build/under-way';
 import * as Comlink from 'comlink';
-import type { FactorId } from '@/core/bench/factors';
 import { fittedToBox } from '@/core/bench/fit-box';
-import { fitDesign, type DesignFit } from '@/core/bench/fit-design';
 import { computedLine, type ComputedLine } from '@/core/bench/load-line';
 import { namesOf, practiceChoices, seededPuzzle, setPuzzle, takeReading } from '@/core/bench/practice';
 import type { PracticeChoice, PracticeReading, Puzzle } from '@/core/bench/practice-puzzles';
@@ -18,7 +16,6 @@ import { testPoints } from '@/core/bench/test-points';
 import type { Design, LoadRow, Mains } from '@/core/design/design';
 import { readPartsCsv, type RowResult } from '@/core/drawer/csv';
 import type { ConditionId } from '@/core/circuit/condition';
-import { cornerGrid, type Grid } from '@/core/judge/corners';
 import { boardOf } from '@/core/board/board-of';
 import { etch } from '@/core/board/etch';
 import { planBox, smallestBox, type BoxPlan } from '@/core/box/box-plan';
@@ -33,8 +30,6 @@ import { pictureOf } from '@/core/judge/picture';
 import { movedVerdicts, type MovedVerdict } from '@/core/picture/moved-verdicts';
 import { summaryOf, type Summary } from '@/core/picture/summary';
 import type { Picture } from '@/core/picture/picture';
-import { scopeTraces } from '@/core/study/traces';
-import type { ScopeBand, ScopeRun, Traces } from '@/core/study/scope-shapes';
 import { coolerWays, heatView, selfLimit, type CoolerWay, type HeatView } from '@/core/study/heat-report';
 import { letsGoAt } from '@/core/study/cascade';
 import { planOf } from '@/core/judge/builds/plan';
@@ -185,10 +180,6 @@ const solver = {
   cooler(design: Design): Answer<{ limit: ReturnType<typeof selfLimit>; ways: CoolerWay[] }> {
     return answer(() => ({ limit: selfLimit(design), ways: coolerWays(design) }));
   },
-  /** Every verdict in every circumstance. */
-  corners(design: Design): Answer<Grid> {
-    return answer(() => cornerGrid(design));
-  },
   ...atWork,
   ...batchSolver,
   /** Share of so many builds that hold each verdict. */
@@ -201,9 +192,6 @@ const solver = {
   /** A first design that behaves as an existing box was read. */
   fromReadings(readings: BoxReadings, mains: Mains, more: readonly LoadRow[], at: string): Answer<Design> {
     return answer(() => fittedToBox(designFromReadings(readings, mains), readings, more, at));
-  },
-  scope(design: Design, run: ScopeRun, band: ScopeBand): Answer<Traces> {
-    return answer(() => scopeTraces(design, run, band));
   },
   /** The most each output gives at the lowest input. */
   most(design: Design): Answer<Most[]> {
@@ -238,10 +226,6 @@ const solver = {
   /** The load line readings are held against. */
   computedLine(design: Design): Answer<ComputedLine> {
     return answer(() => computedLine(design));
-  },
-  /** Fits the design to all that was read of it; a sentence where there is too little. */
-  fit(design: Design, moving: readonly FactorId[]): Answer<DesignFit | string> {
-    return answer(() => fitDesign(design, moving));
   },
   bench(design: Design): Answer<TestPoint[]> {
     return answer(() => testPoints(design, mainsForReadings(design)));

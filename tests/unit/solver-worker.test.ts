@@ -1,6 +1,8 @@
 import { applyPatch } from '@/core/design/design';
 import type { ComparedId } from '@/core/picture/comparison';
 import { MAINS_PRESETS } from '@/core/design/defaults';
+import { fitDesign } from '@/core/bench/fit-design';
+import { cornerGrid } from '@/core/judge/corners';
 import { judge } from '@/core/judge/judge';
 import { simulateFixes } from '@/core/judge/fixes';
 import { pictureOf } from '@/core/judge/picture';
@@ -53,7 +55,7 @@ test('an edit’s picture is that of the design, whatever was solved before it',
 
 test('what has no solution is a sentence everywhere, and nobody’s crash', async () => {
   for (const answer of [
-    solver.corners(hopeless),
+    await gone('corners', hopeless),
     solver.bill(hopeless),
     solver.mainsSide(hopeless),
     solver.sharesOf(hopeless, 3),
@@ -171,9 +173,12 @@ test('what screens ask is what the core says', async () => {
   expect(value(solver.heat(clock, 'high', null))!.rows.length).toBeGreaterThan(2);
   expect(value(solver.cooler(clock)).ways[0]!.label).toBe('as it is');
   expect(value(solver.letsGo(clock))).toBeNull();
-  expect(value(solver.corners(clock)).rows.length).toBeGreaterThan(8);
+  expect((value(await gone('corners', clock)) as Done<'corners'>).end).toEqual(cornerGrid(clock));
   expect(value(solver.bench(clock)).map((p) => p.id)).toContain('sink-warm');
-  expect(value(solver.scope(clock, { kind: 'steady' }, 'nominal')).traces.length).toBeGreaterThan(4);
+  const scoped = value(await gone('scope', { design: clock, run: { kind: 'steady' }, band: 'nominal' }));
+  expect((scoped as Done<'scope'>).end.traces.length).toBeGreaterThan(4);
+  const fitted = value(await gone('fit', { design: clock, moving: ['open'] }));
+  expect((fitted as Done<'fit'>).end).toEqual(fitDesign(clock, ['open']));
   const { plan, asks } = value(solver.beginBatch(1, clock, 3, 8));
   const solved = value(await gone('builds', { design: clock, plan, seed: 3 }, asks)) as Done<'builds'>;
   value(solver.takeAnswers(1, solved.parts));

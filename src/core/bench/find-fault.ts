@@ -1,5 +1,5 @@
 import type { Design } from '@/core/design/design';
-import { atOnce } from '@/core/fit/at-once';
+import { atOnce } from '@/core/quantity/at-once';
 import { HOW_COMMON } from '@/core/fit/case-faults';
 import { diagnosing, EXPLAINED_SIGMAS, type Weighed } from '@/core/fit/diagnose';
 import { orUnsolved } from '@/core/solve/solve-error';

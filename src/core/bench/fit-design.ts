@@ -1,8 +1,9 @@
+import { atOnce } from '@/core/quantity/at-once';
 import { mainsVolts, modelOf } from '@/core/circuit/feed';
 import { applyPatch, type Design, type Patch } from '@/core/design/design';
 import { termsOf } from '@/core/design/source';
 import { valuesAt, type Unknown } from '@/core/fit/belief';
-import { fit, type Fit } from '@/core/fit/fit';
+import { fitting, type Fit } from '@/core/fit/fit';
 import { foretell } from '@/core/fit/foretell';
 import { slopeColumns, spreadOf } from '@/core/fit/posterior';
 import { copperRatio } from '@/core/parts/transformer';
@@ -70,13 +71,18 @@ export interface DesignFit {
 /** Fewer readings than this are no fit. */
 const LEAST_READINGS = 2;
 
+/** Fits a design to everything read of it, in one go. */
+export function fitDesign(design: Design, moving: readonly FactorId[]): DesignFit | string {
+  return atOnce(fittingDesign(design, moving));
+}
+
 /**
- * Fits a design to everything read of it.
+ * Fits a design to everything read of it, a step for each fit on the way.
  * @param moving what may move; the rest stays as it is
  * @returns a sentence instead where there is too little to fit
  * @throws SolveError where the design has no answer in a state it was read in
  */
-export function fitDesign(design: Design, moving: readonly FactorId[]): DesignFit | string {
+export function* fittingDesign(design: Design, moving: readonly FactorId[]): Generator<void, DesignFit | string> {
   const measured = [...measuredOf(design), ...soakReading(design)];
   if (measured.length < LEAST_READINGS)
     return 'A fit needs two readings or more of winding, reservoir, ripple or metal. Type them here or on the power-up page.';
@@ -87,7 +93,7 @@ export function fitDesign(design: Design, moving: readonly FactorId[]): DesignFi
   const unknowns: Unknown[] = may.map((m) => ({ id: m.id, centre: 1, spread: m.spread }));
   const model = new DesignModel(design);
   const factorsOf = (values: readonly number[]): Factors => Object.fromEntries(may.map((m, n) => [m.id, values[n]!]));
-  const found = fit(unknowns, measured, (values) => model.predict(measured, factorsOf(values)));
+  const found = yield* fitting(unknowns, measured, (values) => model.predict(measured, factorsOf(values)));
   const ask = (list: readonly Asked[]) => (values: readonly number[]) => model.predict(list, factorsOf(values));
   const deciding = decidingStates(design);
   const before = model.predict(

@@ -1,5 +1,5 @@
 import { orUnsolved } from '@/core/solve/solve-error';
-import { atOnce } from './at-once';
+import { atOnce } from '@/core/quantity/at-once';
 import { logNormal, valuesAt, type Reading, type Unknown } from './belief';
 import { slopesLike, type KnownSlopes } from './known-slopes';
 import { posterior, remembered, type Posterior, type Predict } from './posterior';

@@ -1,3 +1,4 @@
+import { atOnce } from '@/core/quantity/at-once';
 import type { Reading, Unknown } from './belief';
 import { posterior, spreadOf, type Posterior, type Predict } from './posterior';
 
@@ -27,18 +28,28 @@ const WRONG_SQUARE = 4 ** 2;
 const DECIDED = 0.5;
 const ENTANGLED = 0.95;
 
+/** Fits a model to readings in one go. */
+export function fit(unknowns: readonly Unknown[], readings: readonly Reading[], predict: Predict): Fit {
+  return atOnce(fitting(unknowns, readings, predict));
+}
+
 /**
- * Fits a model to readings. A reading that everything else speaks against is named and left out, never more than a
+ * Fits a model to readings, a step for each fit on the way. A reading that everything else speaks against is named and left out, never more than a
  * third of them, and only while more than two others remain: with fewer nobody can say which one is wrong.
  * @throws SolveError where the model has no answer at what is believed
  */
-export function fit(unknowns: readonly Unknown[], readings: readonly Reading[], predict: Predict): Fit {
+export function* fitting(
+  unknowns: readonly Unknown[],
+  readings: readonly Reading[],
+  predict: Predict,
+): Generator<void, Fit> {
   const weights = readings.map(() => 1);
   const outliers: number[] = [];
   let found = posterior(unknowns, readings, predict, { weights });
+  yield;
   const most = Math.floor(readings.length / 3);
   while (outliers.length < most && readings.length - outliers.length > 2) {
-    const worst = mostAgainst(unknowns, readings, predict, weights, found);
+    const worst = yield* mostAgainst(unknowns, readings, predict, weights, found);
     if (!worst) break;
     weights[worst.index] = 0;
     outliers.push(worst.index);
@@ -65,13 +76,13 @@ export function fit(unknowns: readonly Unknown[], readings: readonly Reading[], 
 }
 
 /** The reading without which everything else agrees best; null where none of them is against the others. */
-function mostAgainst(
+function* mostAgainst(
   unknowns: readonly Unknown[],
   readings: readonly Reading[],
   predict: Predict,
   weights: readonly number[],
   found: Posterior,
-): { index: number; without: Posterior } | null {
+): Generator<void, { index: number; without: Posterior } | null> {
   const whole = found.squares;
   // Near the fit a reading left out lets the sum of squares fall by its own square over one less its leverage.
   const suspects = readings
@@ -91,6 +102,7 @@ function mostAgainst(
       weights: weights.map((w, k) => (k === n ? 0 : w)),
       from: found.z,
     });
+    yield;
     const gained = whole - without.squares;
     if (!worst || gained > worst.falls) worst = { index: n, without, falls: gained };
   }

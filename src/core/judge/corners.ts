@@ -1,3 +1,4 @@
+import { atOnce } from '@/core/quantity/at-once';
 import { wordsOf, type Condition, type ConditionId } from '@/core/circuit/condition';
 import type { Design } from '@/core/design/design';
 import type { Unit } from '@/core/quantity/parse';
@@ -45,13 +46,20 @@ export interface Grid {
   events: EventRow[];
 }
 
+/** Every verdict in every circumstance, in one go. */
+export const cornerGrid = (design: Design): Grid => atOnce(solvingCorners(design));
+
 /**
- * Every verdict in every circumstance: the same findings the judge chooses from, all of them shown.
+ * Every verdict in every circumstance, a step for each that is solved: the same findings the judge chooses from, all of them shown.
  * @throws SolveError naming the circumstance that does not converge
  */
-export function cornerGrid(design: Design): Grid {
+export function* solvingCorners(design: Design): Generator<ConditionId, Grid> {
   const study = studyDesign(design);
   const { conditions } = study;
+  for (const condition of conditions) {
+    study.at(condition);
+    yield condition.id;
+  }
   const rows: GridRow[] = [];
   const events: EventRow[] = [];
   for (const verdict of judge(study)) {

@@ -1,4 +1,4 @@
-import { atOnce } from '@/core/fit/at-once';
+import { atOnce } from '@/core/quantity/at-once';
 import { ofDiodeClass } from '@/core/design/diode-edit';
 import { CONDITIONS } from '@/core/circuit/condition';
 import { modelOf } from '@/core/circuit/feed';

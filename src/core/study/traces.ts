@@ -1,3 +1,4 @@
+import { atOnce } from '@/core/quantity/at-once';
 import { capitalised } from '@/core/quantity/format';
 import { arrangementFacts, dcSourceOf, hasDiodes, termsOf } from '@/core/design/source';
 import { butFor, CONDITIONS, type Condition } from '@/core/circuit/condition';
@@ -36,11 +37,15 @@ const ALIKE = 0.005;
 /** Cycles a steady run is drawn over. */
 const STEADY_CYCLES = 2;
 
+/** Everything a probe could show of a design in one run, in one go. */
+export const scopeTraces = (design: Design, run: ScopeRun, band: ScopeBand): Traces =>
+  atOnce(tracing(design, run, band));
+
 /**
- * Everything a probe could show of a design in one run: nodes and branch currents of each rail.
+ * Everything a probe could show of a design in one run, a step for each look at it, longer and longer: nodes and branch currents of each rail.
  * @throws SolveError naming the run when it has no solution
  */
-export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Traces {
+export function* tracing(design: Design, run: ScopeRun, band: ScopeBand): Generator<number, Traces> {
   const condition: Condition = CONDITIONS[band];
   const resting = restingAdjust(design, condition.id);
   const network = networkOf(design, condition, resting);
@@ -73,7 +78,7 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
   let perCycle = run.kind === 'drift' ? COARSE_SAMPLES : SAMPLES;
   let options = { samples: perCycle };
   /** An event is followed until two cycles read alike, or for as long as anybody would watch. */
-  const untilSettled = (solve: (cycles: number) => Solution, first: number): Solution => {
+  function* untilSettled(solve: (cycles: number) => Solution, first: number): Generator<number, Solution> {
     let last: Solution | null = null;
     for (let cycles = first; ; cycles = Math.min(2 * cycles, MOST_CYCLES)) {
       const samples = cycles > FINE_CYCLES ? COARSE_SAMPLES : SAMPLES;
@@ -87,8 +92,9 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
       }
       perCycle = samples;
       if (cycles >= MOST_CYCLES || hasSettled(last.waveforms!, perCycle)) return last;
+      yield cycles;
     }
-  };
+  }
   try {
     switch (run.kind) {
       case 'steady':
@@ -129,7 +135,7 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
       case 'step':
       case 'removal': {
         const [from, to] = run.kind === 'removal' ? [1, run.remainShare] : [run.fromShare, run.toShare];
-        solution = untilSettled((cycles) => solveChange(scaled(from), scaled(to), cycles, options), run.cycles);
+        solution = yield* untilSettled((cycles) => solveChange(scaled(from), scaled(to), cycles, options), run.cycles);
         const { beforeMeanV, minV, maxV } = solution.step!;
         notes = [
           note('mean before', beforeMeanV, 'V', 'mean of the rail over the last cycle before the change'),
@@ -153,7 +159,7 @@ export function scopeTraces(design: Design, run: ScopeRun, band: ScopeBand): Tra
         break;
       }
       case 'dip': {
-        solution = untilSettled(
+        solution = yield* untilSettled(
           (cycles) => solveDip(network, { missingCycles: run.missingCycles, cycles, atCycle: 1 }, options),
           Math.ceil(run.missingCycles) + run.cycles,
         );

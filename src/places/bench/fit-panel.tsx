@@ -17,6 +17,7 @@ import { Working } from '@/ui/working';
 import { useDesign, useSession, useView } from '@/ui/session';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
+import { endOf } from '@/workers/go-through';
 import { Residuals } from './residuals';
 
 /** So many rows and readings mostly are a fit. */
@@ -29,12 +30,12 @@ export function FitPanel() {
   const [held, setHeld] = useState<readonly FactorId[]>([]);
   const ask = useCallback(
     (solver: RemoteSolver, of: Design) =>
-      solver.fit(
-        of,
-        movables(of)
+      endOf(solver, 'fit', {
+        design: of,
+        moving: movables(of)
           .map((m) => m.id)
           .filter((id) => !held.includes(id)),
-      ),
+      }),
     [held],
   );
   const { value: found, of, trouble } = useSolved(ask, { waitMs: 250 });

@@ -4,6 +4,7 @@ import { applyPatch, type Design } from '@/core/design/design';
 import { fetchDesign, type Refusal } from '@/ui/api';
 import { fetchRevision, type Revision } from '@/ui/revisions';
 import { asked } from '@/workers/asked';
+import { endOf } from '@/workers/go-through';
 
 /** One side of a comparison: as it stands, as it was kept, as it was measured, or another design of the shelf. */
 export type Side = 'now' | 'measured' | `revision ${string}` | `design ${string}`;
@@ -40,12 +41,7 @@ export async function designOfSide(
   if (side === 'now' && now) return { ok: true, design: now };
   if (side === 'measured' && now) {
     const { movables } = await import('@/core/bench/movables');
-    const fit = await asked((solver) =>
-      solver.fit(
-        now,
-        movables(now).map((m) => m.id),
-      ),
-    );
+    const fit = await asked((solver) => endOf(solver, 'fit', { design: now, moving: movables(now).map((m) => m.id) }));
     const refuse = (sentence: string) => ({ ok: false as const, refusal: { path: '', sentence } });
     if (!fit.ok) return refuse(fit.error);
     if (typeof fit.value === 'string') return refuse(fit.value);

@@ -8,6 +8,7 @@ import type { ScopeRun, Traces } from '@/core/study/scope-shapes';
 import { useDesign, useView } from '@/ui/session';
 import { useSolved } from '@/ui/use-solved';
 import type { RemoteSolver } from '@/workers/client';
+import { endOf } from '@/workers/go-through';
 import type { Answer } from '@/workers/answer';
 import { BandSwitch } from '@/ui/terrace/band-switch';
 import { Terrace } from '@/ui/terrace/terrace';
@@ -56,7 +57,7 @@ export function Scope() {
 
   const ask = useCallback(
     async (solver: RemoteSolver, of: Design): Promise<Answer<{ traces: Traces; run: ScopeRun }>> => {
-      const answer = await solver.scope(of, run, band);
+      const answer = await endOf(solver, 'scope', { design: of, run, band });
       return answer.ok ? { ok: true, value: { traces: answer.value, run } } : answer;
     },
     [run, band],

@@ -1,6 +1,7 @@
 'use client';
 
 import type { RemoteSolver } from '@/workers/client';
+import { endOf } from '@/workers/go-through';
 import { Changes } from './changes';
 import { CornerGrid } from './corner-grid';
 import { Tolerance } from './tolerance';
@@ -8,7 +9,7 @@ import { useSolved } from '@/ui/use-solved';
 import type { Design } from '@/core/design/design';
 import { Room } from '@/ui/room';
 
-const askCorners = (solver: RemoteSolver, design: Design) => solver.corners(design);
+const askCorners = (solver: RemoteSolver, design: Design) => endOf(solver, 'corners', design);
 
 /** Worst case: does it still hold when everything is against it? */
 export function WorstCase() {
