@@ -100,8 +100,9 @@ export function startSolving(document: DesignStore, view: View): () => void {
       (solver) =>
         goThrough(solver, 'fixes', design, {
           tell(batches) {
-            if (mine !== job || stopped) return;
-            for (const batch of batches) if (batch) found[batch.verdict] = batch.fixes;
+            const news = batches.filter((batch) => batch !== null);
+            if (mine !== job || stopped || news.length === 0) return;
+            for (const { verdict, fixes } of news) found[verdict] = fixes;
             view.setState({ fixes: { ...found } });
           },
         }),

@@ -11,8 +11,9 @@ import { asked } from './asked';
 import { endOfPoolSolver, poolSolver, poolStarted, SolverGone, type RemoteSolver } from './client';
 import { valueOf, Work } from './deal';
 import { drawBuilds } from './draw-builds';
+import { goThrough } from './go-through';
 import type { AboutOf, Kind } from './long-work';
-import { asHand, newWork, type Hand } from './piece';
+import { asHand, type Hand } from './piece';
 import type { PoolOptions } from './pool';
 import { searchOver } from './sizing-search';
 
@@ -30,11 +31,7 @@ export function readyPool(): void {
 /** Starts the pool and has it warm up for a search for whole sets, until one is asked for. @returns ends that */
 export function rehearseInPool(design: Design): () => void {
   const all = threads();
-  const work = newWork();
-  for (const n of all)
-    poolSolver(n)
-      .go({ work, kind: 'rehearsal', about: design, items: [], told: undefined })
-      .catch(() => {});
+  for (const n of all) goThrough(poolSolver(n), 'rehearsal', design).catch(() => {});
   return () => {
     for (const n of all)
       if (poolStarted(n))

@@ -1,6 +1,6 @@
 import type { Answer } from './answer';
 import type { AboutOf, ItemOf, Kind, PartOf, SurveyOf, ToldOf } from './long-work';
-import { DROPPED, newWork, UNKNOWN, type Hand, type Piece } from './piece';
+import { DROPPED, newWork, UNKNOWN, type Hand, type Opening } from './piece';
 import { runPool, Stopped, type PoolOptions } from './pool';
 
 /** One long work, dealt out over threads. */
@@ -56,20 +56,12 @@ export class Work<K extends Kind> {
     }
   }
 
-  private piece(
-    hand: Hand,
-    asked: Pick<Piece<K>, 'work' | 'kind' | 'about'>,
-    items: readonly ItemOf<K>[],
-    told?: ToldOf<K>,
-  ) {
+  private piece(hand: Hand, asked: Opening<K>, items: readonly ItemOf<K>[], told?: ToldOf<K>) {
     return hand.go<K>({ ...asked, items, told: told as ToldOf<K> });
   }
 
   /** Asks a thread, and tells it what the work is about where it does not know. */
-  private async openedBy<R>(
-    hand: Hand,
-    ask: (asked: Pick<Piece<K>, 'work' | 'kind' | 'about'>) => Promise<Answer<R | typeof UNKNOWN>>,
-  ): Promise<R> {
+  private async openedBy<R>(hand: Hand, ask: (asked: Opening<K>) => Promise<Answer<R | typeof UNKNOWN>>): Promise<R> {
     const { work, kind, about } = this;
     const first = valueOf(await ask({ work, kind, about: this.open.has(hand) ? null : about }));
     this.open.add(hand);

@@ -20,6 +20,7 @@ import { solveAsk, type Ask } from '@/core/judge/builds/solve';
 import { solvingCorners } from '@/core/judge/corners';
 import { fixesByStep } from '@/core/judge/fixes';
 import { moreEdits, moreTrier } from '@/core/judge/more-of';
+import { judge } from '@/core/judge/judge';
 import { pictureOf } from '@/core/judge/picture';
 import { changesOf, changeTrier } from '@/core/judge/single-change';
 import { summaryOf } from '@/core/picture/summary';
@@ -31,12 +32,17 @@ import type { SizingAsk } from '@/core/size/sized-set';
 import { lookAt } from '@/core/size/sizing';
 import { planned, planSizing } from '@/core/size/sizing-plan';
 import type { ScopeBand, ScopeRun } from '@/core/study/scope-shapes';
+import { studyDesign } from '@/core/study/study';
 import { tracing } from '@/core/study/traces';
 import { solvingVariations, type Variation } from '@/core/study/variation';
 import { strips, tracks } from './kept-boards';
 
+/** Of work whose items come in pieces: it is kept open for the next. */
+const IN_PIECES = { keepsOpen: true } as const;
+
 /** Goes through items one by one, each by itself. */
 const each = <Item, Part>(one: (item: Item) => Part) => ({
+  ...IN_PIECES,
   *steps(items: readonly Item[]): Generator<Part, void> {
     for (const item of items) yield one(item);
   },
@@ -45,11 +51,15 @@ const each = <Item, Part>(one: (item: Item) => Part) => ({
 /**
  * All work of many steps, by its name. What it is about opens it, once on each thread that takes part; it then goes through
  * items, step by step. Items hang on nothing that was found of others, and any thread takes any of them; where every step hangs on
- * the last there are none, and one thread goes through it all. `survey` says what there is to go through.
+ * the last there are none, and one thread goes through it all. `survey` says what there is to go through, `line` of which
+ * works a newer takes the place of an older one, `ends` what it ends besides.
  */
 export const LONG_WORK = {
   /** Variations of one design, each beginning at those of the piece that lie nearest. */
-  variations: (design: Design) => ({ steps: (items: readonly Variation[]) => solvingVariations(design, items) }),
+  variations: (design: Design) => ({
+    ...IN_PIECES,
+    steps: (items: readonly Variation[]) => solvingVariations(design, items),
+  }),
   /** What is asked of builds, whoever draws them. */
   builds({ design, plan, seed }: { design: Design; plan: Plan; seed: number }) {
     // As it came it lies in memory in another way than what a search of the same thread makes of it.
@@ -69,6 +79,8 @@ export const LONG_WORK = {
   circuits({ design, parts, ask }: { design: Design; parts: readonly Part[]; ask: SizingAsk }) {
     const plan = planSizing(design, parts, ask);
     return {
+      ...IN_PIECES,
+      ends: 'rehearsal' as const,
       *steps(ns: readonly number[], failedKin: readonly string[]) {
         const failed = new Set(failedKin);
         for (const n of ns) {
@@ -81,20 +93,24 @@ export const LONG_WORK = {
     };
   },
   /** Warms a thread up for such a search. */
-  rehearsal: (design: Design) => ({ steps: () => rehearsing(design) }),
+  rehearsal: (design: Design) => ({ line: 'rehearsal' as const, steps: () => rehearsing(design) }),
   /** What cures every verdict that does not hold. */
   fixes: (design: Design) => ({
+    line: 'fixes' as const,
     *steps() {
-      const { study, picture } = pictureOf(design);
-      yield* fixesByStep(study, picture.verdicts);
+      const study = studyDesign(design);
+      yield* fixesByStep(study, judge(study));
     },
   }),
   /** What may be wrong with the built supply; a sentence where too little was read. */
-  faults: (design: Design) => ({ steps: () => findingFault(design) }),
+  faults: (design: Design) => ({ line: 'search' as const, steps: () => findingFault(design) }),
   /** How the fault finder itself goes through a puzzle. */
-  finder: (puzzle: Puzzle) => ({ steps: () => finderPath(puzzle) }),
+  finder: (puzzle: Puzzle) => ({ line: 'search' as const, steps: () => finderPath(puzzle) }),
   /** The board it is built on, found again from its copper, and what that has to bear. */
-  board: (design: Design) => ({ steps: () => reportingBoard(design, { strips, etching: tracks }) }),
+  board: (design: Design) => ({
+    line: 'search' as const,
+    steps: () => reportingBoard(design, { strips, etching: tracks }),
+  }),
   /** Every verdict in every circumstance. */
   corners: (design: Design) => ({ steps: () => solvingCorners(design) }),
   /** What a probe would show in one run. */
@@ -107,6 +123,7 @@ export const LONG_WORK = {
   }),
   /** A supply for a load. */
   proposal: ({ name, demand, mains, feed }: { name: string; demand: Demand; mains: Mains; feed: Patch | null }) => ({
+    line: 'search' as const,
     *steps() {
       const proposal = yield* proposing(name, demand, mains, feed);
       return { ...proposal, summary: summaryOf(pictureOf(proposal.design).picture) };

@@ -1,13 +1,17 @@
 import type { Answer } from './answer';
 import type { AboutOf, EndOf, ItemOf, Kind, PartOf, SurveyOf, ToldOf } from './long-work';
 
-/** Some items of one work. */
-export interface Piece<K extends Kind> {
+/** One work, as a thread is told of it. */
+export interface Opening<K extends Kind> {
   /** Its number: the same on every thread that takes part. */
   work: number;
   kind: K;
   /** What opens it; null where this thread has opened it already. */
   about: AboutOf<K> | null;
+}
+
+/** Some items of one work. */
+export interface Piece<K extends Kind> extends Opening<K> {
   items: readonly ItemOf<K>[];
   told: ToldOf<K>;
 }
@@ -27,9 +31,7 @@ export const DROPPED = 'dropped';
 
 /** A thread long work is dealt to: a page's worker, or a thread of this process. */
 export interface Hand {
-  survey<K extends Kind>(
-    asked: Pick<Piece<K>, 'work' | 'kind' | 'about'>,
-  ): Promise<Answer<SurveyOf<K> | typeof UNKNOWN>>;
+  survey<K extends Kind>(asked: Opening<K>): Promise<Answer<SurveyOf<K> | typeof UNKNOWN>>;
   go<K extends Kind>(
     piece: Piece<K>,
     tell?: (parts: PartOf<K>[]) => void,

@@ -7,7 +7,7 @@ import type { Waveforms } from './solution';
 
 /** One cycle of each rail in uniform samples, V, from records that begin with it: all an operating point needs of it. */
 export function railSamples(circuit: Circuit, integrator: Integrator, perCycle: number): number[][] {
-  const halves = beginsHalves(circuit, integrator, perCycle);
+  const halves = readiedForHalves(circuit, integrator, perCycle);
   const sampled = sampledRecords(
     integrator,
     circuit.periodS / perCycle,
@@ -24,10 +24,11 @@ export function railSamples(circuit: Circuit, integrator: Integrator, perCycle: 
 }
 
 /**
- * Whether so many samples can be taken of half a cycle and mirrored. An odd number has none where the halves meet: then the
+ * Readies records of half a cycle for so many samples of a whole one. An odd number has none where the halves meet: then the
  * records are mirrored themselves.
+ * @returns whether the samples are to be taken of the half and mirrored
  */
-export function beginsHalves(circuit: Circuit, { records }: Integrator, perCycle: number): boolean {
+export function readiedForHalves(circuit: Circuit, { records }: Integrator, perCycle: number): boolean {
   if (!circuit.mirror) return false;
   if (perCycle % 2 === 0) return true;
   mirrorRecords(circuit, records);

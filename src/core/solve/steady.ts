@@ -4,7 +4,7 @@ import { CycleSearch, type Cycle } from './cycle-search';
 import { figuresOf } from './figures';
 import { integratorFor, releasing, type Integrator } from './integrator';
 import { readingOf } from './read-records';
-import { beginsHalves, railSamples, sampler } from './samples';
+import { readiedForHalves, railSamples, sampler } from './samples';
 import type { Solution, Waveforms } from './solution';
 
 export interface SteadyOptions {
@@ -63,7 +63,7 @@ export function cycleSamples(network: Network, state: readonly number[], perCycl
 
 function waveformsOf(circuit: Circuit, integrator: Integrator, perCycle: number): Waveforms {
   const samples = sampler(circuit, perCycle);
-  const halves = beginsHalves(circuit, integrator, perCycle);
+  const halves = readiedForHalves(circuit, integrator, perCycle);
   samples.take(integrator, halves ? circuit.periodS / 2 : circuit.periodS, halves);
   return samples.waveforms;
 }
